@@ -1,0 +1,105 @@
+# frozen_string_literal: true
+
+require_relative "properties"
+require_relative "cascade/formatting"
+
+module Norvel
+  # The style hierarchy of ISO/IEC 29500-1 §17.7.2: document defaults, table style, numbering level,
+  # paragraph style chain from the root down, character style chain, direct formatting.
+  # Results are kept, since most paragraphs share few combinations.
+  class Cascade
+    attr_reader :sheet, :lists
+
+    # @param manuscript [Manuscript]
+    def initialize(manuscript)
+      @manuscript = manuscript
+      @sheet = manuscript.sheet
+      @lists = manuscript.lists
+      @kept = {}
+      @chains = {}
+    end
+
+    # @return [Formatting] of the paragraph as a whole
+    def paragraph(paragraph)
+      keep([:paragraph, paragraph.style, table_style(paragraph), paragraph.set]) do
+        below(paragraph) + direct_numbering(paragraph) + [Layer.new(kind: :direct, set: paragraph.set)]
+      end
+    end
+
+    # @return [Formatting] of one stretch of its text
+    def run(paragraph, run) = text(paragraph, run.style, run.set)
+
+    # @return [Formatting] of its end mark
+    def mark(paragraph) = text(paragraph, paragraph.mark_style, paragraph.mark_set)
+
+    # @param style_id [String]
+    # @return [Formatting] of a paragraph in this style with nothing set by hand
+    def style(style_id) = keep([:style, style_id]) { [defaults] + chain_layers(style_id) }
+
+    # @return [Formatting] what text of this paragraph would have without direct formatting
+    def under(paragraph, run) = text(paragraph, run.style, {})
+
+    # @return [Formatting] what the paragraph would have without direct formatting
+    def paragraph_under(paragraph) = keep([:under, paragraph.style, table_style(paragraph)]) { below(paragraph) }
+
+    # @return [NumberRef, nil] the list and level in force
+    def numbering(paragraph)
+      ref = paragraph.set[:numbering] || style_numbering(paragraph.style)&.first
+      (ref&.list && lists[ref.list]) ? ref : nil
+    end
+
+    private
+
+    def keep(key)
+      @kept[key] ||= Formatting.new(yield)
+    end
+
+    def text(paragraph, style, set)
+      keep([:text, paragraph.style, table_style(paragraph), style, set]) do
+        below(paragraph) + character_layers(style) + [Layer.new(kind: :direct, set: set)]
+      end
+    end
+
+    def below(paragraph)
+      key = [paragraph.style, table_style(paragraph), paragraph.set.key?(:numbering)]
+      @chains[key] ||= [defaults, *table_layers(table_style(paragraph)), *chain_layers(paragraph.style, numbered: !key.last)]
+    end
+
+    def defaults = @defaults ||= Layer.new(kind: :defaults, set: sheet.defaults)
+
+    def table_style(paragraph) = paragraph.in_table ? @manuscript.table_of(paragraph.id)&.style : nil
+
+    def table_layers(id) = id ? sheet.chain(id).map { |style| Layer.new(kind: :table, set: style.set, source: style.id) } : []
+
+    # The level of a style's numbering brings its indents just before the style that asks for it.
+    def chain_layers(id, numbered: true)
+      ref, owner = style_numbering(id) if numbered
+      sheet.chain(id).flat_map do |style|
+        own = Layer.new(kind: :style, set: style.set, source: style.id)
+        (owner == style.id && ref.list) ? [*level_layer(ref), own] : [own]
+      end
+    end
+
+    def character_layers(id) = id ? sheet.chain(id).map { |style| Layer.new(kind: :character, set: style.set, source: style.id) } : []
+
+    def direct_numbering(paragraph)
+      ref = paragraph.set[:numbering]
+      ref&.list ? level_layer(ref) : []
+    end
+
+    def level_layer(ref)
+      level = lists[ref.list]&.levels&.[](ref.level)
+      level ? [Layer.new(kind: :numbering, set: level.set, source: ref.list)] : []
+    end
+
+    # @return [Array(NumberRef, String), nil] the reference and the style of the chain that has it
+    def style_numbering(id)
+      owner = sheet.chain(id).reverse_each.find { |style| style.set[:numbering] }
+      return unless owner
+
+      ref = owner.set[:numbering]
+      list = lists[ref.list]
+      [list ? ref.with(level: list.level_for_style(owner.id, ref.level)) : ref, owner.id]
+    end
+  end
+end

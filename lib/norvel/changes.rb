@@ -1,0 +1,28 @@
+# frozen_string_literal: true
+
+require_relative "direct_formatting"
+require_relative "changes/operation"
+require_relative "changes/apply_style"
+require_relative "changes/change_style"
+require_relative "changes/define_style"
+require_relative "changes/remove_direct_formatting"
+require_relative "changes/remove_empty_paragraphs"
+require_relative "changes/set_page_design"
+require_relative "changes/stored"
+require_relative "changes/difference"
+require_relative "changes/ripple"
+
+module Norvel
+  # Named operations on manuscripts.
+  module Changes
+    OPERATIONS = [ApplyStyle, ChangeStyle, DefineStyle, RemoveDirectFormatting, RemoveEmptyParagraphs, SetPageDesign].to_h { |operation| [operation.operation_name, operation] }.freeze
+
+    # @param name [String] of an operation
+    # @param parameters [Hash]
+    # @return [Operation]
+    # @raise [ChangeRefused]
+    def self.build(name, parameters = {})
+      OPERATIONS.fetch(name) { raise ChangeRefused, "There is no change called “#{name}”." }.new(parameters)
+    end
+  end
+end

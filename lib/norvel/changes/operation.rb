@@ -1,0 +1,50 @@
+# frozen_string_literal: true
+
+module Norvel
+  module Changes
+    # One named change: parameters that can be written down, a manuscript in, a manuscript out.
+    #
+    #   change = Changes.build("apply_style", "style" => "Heading1", "paragraphs" => [3, 9])
+    #   after = change.call(before)          # refuses to lose a word
+    #   change.sentence(before)              # "Gave 2 paragraphs the style “Heading 1”."
+    #
+    # Subclasses say `carry_out(manuscript)` and `sentence(manuscript)`.
+    class Operation
+      attr_reader :parameters
+
+      # @param parameters [Hash{String=>Object}] of plain JSON values
+      def initialize(parameters = {})
+        @parameters = parameters.transform_keys(&:to_s).freeze
+      end
+
+      # @return [String] "apply_style"
+      def self.operation_name = name.split("::").last.gsub(/(?<=[a-z])(?=[A-Z])/, "_").downcase
+
+      # @param manuscript [Manuscript]
+      # @return [Manuscript] another one, sharing what did not change
+      # @raise [ChangeRefused] when it cannot be made or would lose or alter a word
+      def call(manuscript)
+        after = carry_out(manuscript)
+        raise ChangeRefused, "The change would alter the text; it was not made." unless same_words?(manuscript, after)
+
+        after
+      end
+
+      private
+
+      def same_words?(before, after)
+        before.blocks.equal?(after.blocks) && before.notes.equal?(after.notes) || before.words == after.words
+      end
+
+      # @return [Array<Manuscript::Paragraph>] those named by "paragraphs": ids, or "all"
+      def chosen(manuscript)
+        ids = parameters.fetch("paragraphs")
+        return manuscript.paragraphs + manuscript.note_paragraphs if ids == "all"
+
+        ids.map { |id| manuscript.paragraph(id.to_i) || raise(ChangeRefused, "A chosen paragraph is not in the manuscript any more.") }
+      end
+
+      def counted(number, one, many = "#{one}s") = "#{number} #{(number == 1) ? one : many}"
+    end
+  end
+end

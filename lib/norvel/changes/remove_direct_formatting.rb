@@ -1,0 +1,65 @@
+# frozen_string_literal: true
+
+require_relative "meaning"
+
+module Norvel
+  module Changes
+    # Takes direct formatting off the chosen paragraphs ("paragraphs": ids or "all"; "kinds": property
+    # names, all when missing). Italics and bold inside a sentence become the emphasis and strong character
+    # styles; superscripts, links, languages, numbering and forced breaks stay.
+    class RemoveDirectFormatting < Operation
+      EMPHASIS = {[:italic] => ["Emphasis", {italic: true}], [:bold] => ["Strong", {bold: true}],
+                  %i[italic bold] => ["Strong emphasis", {italic: true, bold: true}]}.freeze
+      STAYS = (DirectFormatting::STAYS + %i[numbering break_before language]).freeze
+
+      def carry_out(manuscript)
+        @sheet = manuscript.sheet
+        cascade = Cascade.new(manuscript)
+        changed = chosen(manuscript).filter_map { |paragraph| (bare = strip(paragraph, cascade)) == paragraph ? nil : [paragraph.id, bare] }.to_h
+        manuscript.with(sheet: @sheet).with_paragraphs(changed)
+      end
+
+      def sentence(manuscript)
+        kinds = parameters["kinds"]&.map { |name| Properties[name].label.downcase }
+        where = (parameters["paragraphs"] == "all") ? "the whole manuscript" : counted(chosen(manuscript).size, "paragraph")
+        "Removed direct formatting#{" (#{kinds.join(", ")})" if kinds} from #{where}, emphasis kept."
+      end
+
+      private
+
+      def strip(paragraph, cascade)
+        meaning = Meaning.new(paragraph, cascade)
+        runs = paragraph.runs.map { |run| strip_run(run, meaning) }
+        paragraph.with(set: without(paragraph.set), mark_set: without(paragraph.mark_set), runs: (runs == paragraph.runs) ? paragraph.runs : runs)
+      end
+
+      def strip_run(run, meaning)
+        kept = run.link ? DirectFormatting::STAYS_ON_LINKS : []
+        means = meaning.of(run).select { |kind| removable?(kind) }
+        return run.with(set: without(run.set, kept)) if means.empty?
+        # A stretch that already has a character style cannot take another: its emphasis stays as it is.
+        return run.with(set: without(run.set, kept + means)) if run.style
+
+        run.with(set: without(run.set, kept), style: emphasis(means))
+      end
+
+      def without(set, kept = [])
+        bare = set.select { |name, _| kept.include?(name) || !removable?(name) }
+        (bare.size == set.size) ? set : bare
+      end
+
+      def removable?(name) = !STAYS.include?(name) && (parameters["kinds"].nil? || parameters["kinds"].include?(name.to_s))
+
+      # @return [String] the id of the character style, which is added where the sheet has none
+      def emphasis(means)
+        name, values = EMPHASIS.fetch(means)
+        found = @sheet.named(name, kind: :character)
+        return found.id if found
+
+        style = StyleSheet::Style.new(id: @sheet.free_id(name), name: name, kind: :character, set: values, from_file: false)
+        @sheet = @sheet.with_style(style)
+        style.id
+      end
+    end
+  end
+end

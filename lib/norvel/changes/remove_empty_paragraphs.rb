@@ -1,0 +1,53 @@
+# frozen_string_literal: true
+
+module Norvel
+  module Changes
+    # Takes out paragraphs with nothing in them but white space ("paragraphs": ids or "all"). The last of a
+    # table cell, one between two tables, and one that carries a break or an anchor are never removed.
+    class RemoveEmptyParagraphs < Operation
+      # @return [Array<Manuscript::Paragraph>] that may go
+      def self.removable(manuscript)
+        inner = manuscript.tables.flat_map { |table| table.rows.flat_map { |row| row.cells.flat_map { |cell| removable_in(cell.blocks, cell: true) } } }
+        found = removable_in(manuscript.blocks) + inner
+        order = found.to_h { |paragraph| [paragraph.id, true] }
+        manuscript.paragraphs.select { |paragraph| order[paragraph.id] }
+      end
+
+      def self.removable_in(blocks, cell: false)
+        blocks.each_with_index.filter_map do |block, index|
+          next unless block.is_a?(Manuscript::Paragraph) && block.empty?
+
+          before, after = (index.zero? ? nil : blocks[index - 1]), blocks[index + 1]
+          next if after.nil? && (cell || before.nil? || before.is_a?(Manuscript::Table))
+          next if before.is_a?(Manuscript::Table) && (after.is_a?(Manuscript::Table) || ends_section?(after))
+
+          block
+        end
+      end
+
+      def self.ends_section?(block) = block.is_a?(Manuscript::Paragraph) && block.carries.include?(:section_end)
+      private_class_method :removable_in, :ends_section?
+
+      def carry_out(manuscript)
+        going = removed(manuscript)
+        after = manuscript.with_paragraphs(going.to_h { |paragraph| [paragraph.id, nil] })
+        # Of several before a table or an end, one has to stay: what became obligatory is left.
+        raise ChangeRefused, "No paragraph would be left." if after.blocks.empty?
+
+        after
+      end
+
+      def sentence(manuscript) = "Removed #{counted(removed(manuscript).size, "empty paragraph")}."
+
+      private
+
+      def removed(manuscript)
+        removable = self.class.removable(manuscript)
+        return removable if parameters["paragraphs"] == "all"
+
+        ids = chosen(manuscript).map(&:id)
+        removable.select { |paragraph| ids.include?(paragraph.id) }
+      end
+    end
+  end
+end

@@ -1,0 +1,62 @@
+# frozen_string_literal: true
+
+module Norvel
+  # What was formatted by hand: on the paragraph, and on stretches of its text (runs of one
+  # formatting joined). Style references, language, numbering and the raising of note marks are not.
+  module DirectFormatting
+    # Never a finding and never removed: it carries meaning or structure of its own.
+    STAYS = %i[raised shift hidden outline_level right_to_left].freeze
+    STAYS_ON_LINKS = %i[color underline].freeze
+
+    Span = Value.define(:start, :end, :set, link: false)
+
+    module_function
+
+    # @param paragraph [Manuscript::Paragraph]
+    # @return [Hash{Symbol=>Object}] paragraph properties set by hand
+    def on_paragraph(paragraph) = paragraph.set.select { |name, _| Properties::TABLE[name].direct && name != :numbering }
+
+    # @return [Array<Span>] text properties set by hand
+    def on_text(paragraph)
+      paragraph.spans.filter_map do |span|
+        set = span[:set].select { |name, _| Properties::TABLE[name].direct }
+        Span.new(start: span[:start], end: span[:end], set: set, link: span[:run].link || false) unless set.empty?
+      end
+    end
+
+    # What a guide would object to: structure and meaning left out.
+    # @return [Array<Array(Symbol, Object, Span)>] property, value and where (nil: the whole paragraph)
+    def objectionable(paragraph)
+      on_paragraph(paragraph).except(*STAYS, :break_before).map { |name, value| [name, value, nil] } +
+        on_text(paragraph).flat_map do |span|
+          span.set.except(*STAYS, *(span.link ? STAYS_ON_LINKS : [])).map { |name, value| [name, value, span] }
+        end
+    end
+
+    # @return [Integer] pairs of place and property
+    def count(manuscript)
+      manuscript.paragraphs.sum { |paragraph| on_paragraph(paragraph).size + joined_by_property(paragraph) }
+    end
+
+    # @return [Boolean] whether there is some and all of it repeats what the styles say anyway
+    def redundant?(paragraph, cascade)
+      own = on_paragraph(paragraph)
+      spans = paragraph.runs.map { |run| [run, run.set.select { |name, _| Properties::TABLE[name].direct }] }
+      return false if own.empty? && spans.all? { |_, set| set.empty? }
+
+      under = cascade.paragraph_under(paragraph)
+      own.all? { |name, value| under[name] == value } &&
+        spans.all? { |run, set| set.empty? || cascade.under(paragraph, run).then { |below| set.all? { |name, value| below[name] == value } } }
+    end
+
+    def joined_by_property(paragraph)
+      spans = on_text(paragraph)
+      spans.each_with_index.sum do |span, index|
+        before = spans[index - 1] if index.positive?
+        touching = before && before.end == span.start
+        span.set.count { |name, value| !(touching && before.set[name] == value) }
+      end
+    end
+    private_class_method :joined_by_property
+  end
+end

@@ -1,0 +1,72 @@
+# frozen_string_literal: true
+
+require "yaml"
+require_relative "face"
+
+module Norvel
+  module Fonts
+    # Which font file stands for an asked-for family, and how good the match is:
+    # :exact, :metric (same widths), :near or :fallback.
+    class Book
+      Match = Value.define(:asked, :used, :match)
+      FOLDER = File.expand_path("../../../fonts", __dir__)
+
+      # @return [Book] of the shipped families
+      def self.shipped = @shipped ||= new(FOLDER)
+
+      # @param folder [String] with families.yml
+      def initialize(folder)
+        table = YAML.safe_load_file(File.join(folder, "families.yml"))
+        @folder = folder
+        @files = table.fetch("files")
+        @stand_ins = table.fetch("stand_ins").to_h { |asked, (used, match)| [plain(asked), [used, match.to_sym]] }
+        @known = @files.keys.to_h { |family| [plain(family), family] }
+        @faces = {}
+        @matches = {}
+        @lock = Mutex.new
+      end
+
+      # @return [Array<String>] families that are here
+      def families = @files.keys
+
+      # @return [Match]
+      def match(family)
+        @matches[family] ||= if (here = @known[plain(family)])
+          Match.new(asked: family, used: here, match: :exact)
+        else
+          used, match = @stand_ins.fetch(plain(family)) { [guess(family), :fallback] }
+          Match.new(asked: family, used: used, match: match)
+        end
+      end
+
+      # @return [Face]
+      def face(family, bold: false, italic: false)
+        key = [family, bold ? true : false, italic ? true : false]
+        @faces[key] || @lock.synchronize { @faces[key] ||= open_face(*key) }
+      end
+
+      # @return [Array<String>] paths of all files, for the browser's font rules
+      def paths = @files.values.flat_map(&:values).uniq.map { |file| File.join(@folder, file) }
+
+      private
+
+      def open_face(family, bold, italic)
+        used = match(family).used
+        files = @files.fetch(used)
+        kind = [("bold" if bold), ("italic" if italic)].compact.join("_").then { |name| name.empty? ? "regular" : name }
+        file = files[kind] || files[bold ? "bold" : "regular"] || files.fetch("regular")
+        @faces.values.find { |face| face.path.end_with?(file) } || Face.new(File.join(@folder, file), family: used, bold: bold, italic: italic)
+      end
+
+      def plain(family) = family.to_s.downcase.gsub(/[^[:alnum:]]/, "")
+
+      def guess(family)
+        case family
+        when /mono|courier|consol|code|typewriter/i then "Liberation Mono"
+        when /sans|gothic|grotesk|helvet|verdana|tahoma|segoe|ubuntu|roboto|open|lato|inter/i then "Liberation Sans"
+        else "Liberation Serif"
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,58 @@
+# frozen_string_literal: true
+
+require "zip"
+
+module Norvel
+  module Formats
+    # A zip container read whole, within limits, and written again in the same order.
+    class Archive
+      Limits = Value.define(entries: 10_000, entry_bytes: 200 * 1024 * 1024, total_bytes: 500 * 1024 * 1024, ratio: 400)
+
+      # @return [Hash{String=>String}] member names to their bytes, in the file's order
+      attr_reader :members
+
+      # @param bytes [String] the file
+      # @raise [FileError] when it is no zip, is damaged, or is larger than the limits
+      def self.read(bytes, limits: Limits.new)
+        members = {}
+        total = 0
+        Zip::InputStream.open(StringIO.new(bytes)) {} # refuses what is no stream of entries
+        Zip::File.open_buffer(StringIO.new(bytes)) do |zip|
+          raise FileError, "The file has more than #{limits.entries} members; that is no manuscript." if zip.size > limits.entries
+
+          zip.each do |entry|
+            next if entry.directory?
+
+            raise FileError, "The file is encrypted; save it without a password and bring it again." if entry.gp_flags & 1 == 1
+
+            data = entry.get_input_stream.read(limits.entry_bytes + 1) || +""
+            total += data.bytesize
+            if data.bytesize > limits.entry_bytes || total > limits.total_bytes || (data.bytesize > 1_000_000 && data.bytesize > bytes.bytesize * limits.ratio)
+              raise FileError, "The file unpacks to far more than it should (a member of #{data.bytesize / 1_048_576} MB or more); it was not opened."
+            end
+            members[entry.name.dup.force_encoding(Encoding::UTF_8).scrub.freeze] = data.force_encoding(Encoding::BINARY)
+          end
+        end
+        new(members)
+      rescue Zip::Error, Zlib::Error, EOFError, ArgumentError, RangeError, NoMethodError, TypeError => error
+        raise FileError, "The file is damaged or cut short and cannot be unpacked (#{error.class.name.split("::").last})."
+      end
+
+      def initialize(members)
+        @members = members
+      end
+
+      # @param changed [Hash{String=>String}] members to put in or in the place of others
+      # @return [String] the bytes of a new file
+      def write(changed)
+        buffer = Zip::OutputStream.write_buffer(StringIO.new("".b)) do |zip|
+          members.merge(changed).each do |name, data|
+            zip.put_next_entry(Zip::Entry.new(nil, name, time: Zip::DOSTime.at(315_532_800)))
+            zip.write(data)
+          end
+        end
+        buffer.string
+      end
+    end
+  end
+end

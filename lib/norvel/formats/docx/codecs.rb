@@ -1,0 +1,240 @@
+# frozen_string_literal: true
+
+module Norvel
+  module Formats
+    module Docx
+      # How single values are spelled (ISO/IEC 29500-1 §17.3, §17.18). Each codec reads an element to a value
+      # (nil: it says nothing) and writes a value onto an element (which it may leave without attributes).
+      class Codecs
+        OFF = %w[0 false off].freeze
+        ALIGN = {"left" => :start, "start" => :start, "right" => :end, "end" => :end, "center" => :center, "both" => :justify, "distribute" => :justify}.freeze
+        UNDERLINE = {"single" => :single, "double" => :double, "thick" => :thick, "dotted" => :dotted, "dottedHeavy" => :dotted, "dash" => :dash,
+                     "dashedHeavy" => :dash, "wave" => :wave, "words" => :words, "none" => :none}.freeze
+        HIGHLIGHTS = {"black" => "#000000", "blue" => "#0000ff", "cyan" => "#00ffff", "green" => "#00ff00", "magenta" => "#ff00ff", "red" => "#ff0000",
+                      "yellow" => "#ffff00", "white" => "#ffffff", "darkBlue" => "#000080", "darkCyan" => "#008080", "darkGreen" => "#008000",
+                      "darkMagenta" => "#800080", "darkRed" => "#800000", "darkYellow" => "#808000", "darkGray" => "#808080", "lightGray" => "#c0c0c0"}.freeze
+        RULES = {"exact" => :exact, "atLeast" => :at_least}.freeze
+        THEME_SLOTS = {"text1" => "dk1", "dark1" => "dk1", "background1" => "lt1", "light1" => "lt1", "text2" => "dk2", "dark2" => "dk2",
+                       "background2" => "lt2", "light2" => "lt2", "hyperlink" => "hlink", "followedHyperlink" => "folHlink"}.freeze
+        FONT_ATTRIBUTES = %w[ascii hAnsi cs asciiTheme hAnsiTheme cstheme].freeze
+
+        # @param prefix [String] the prefix of the wordprocessing namespace in this part
+        # @param theme [Theme]
+        def initialize(prefix, theme)
+          @prefix = prefix
+          @theme = theme
+        end
+
+        # @param node [Nokogiri::XML::Element]
+        # @param property [Properties::Property]
+        # @return [Object, nil]
+        def read(node, property) = send(:"read_#{property.docx[:codec]}", node, property)
+
+        # @param value [Object, nil] nil takes it away
+        # @return [void]
+        def write(node, property, value) = send(:"write_#{property.docx[:codec]}", node, property, value)
+
+        # @return [String, nil]
+        def attribute(node, name = "val") = node["#{@prefix}:#{name}"]
+
+        def put(node, name, value)
+          value.nil? ? node.remove_attribute("#{@prefix}:#{name}") : node["#{@prefix}:#{name}"] = value.to_s
+        end
+
+        # @return [Nokogiri::XML::Element] a new last child in the parent's own namespace
+        def make(parent, name)
+          node = Nokogiri::XML::Element.new(name, parent.document)
+          parent.add_child(node)
+          node.namespace = parent.namespace
+          node
+        end
+
+        # @return [Integer, nil] EMU of a measure in twips or with a unit (§22.9.2.14)
+        def measure(text, per = Lengths::TWIP)
+          return if text.nil?
+          return (Rational(text) * per).round if text.match?(/\A[+-]?\d+(\.\d+)?\z/)
+
+          Lengths.parse(text)
+        rescue Error
+          nil
+        end
+
+        def on?(node) = !OFF.include?(attribute(node))
+
+        private
+
+        def read_switch(node, _) = on?(node)
+        def read_switch_off(node, _) = !on?(node)
+        def read_line_count(node, _) = on?(node) ? 2 : 0
+        def read_half_points(node, _) = measure(attribute(node), Lengths::HALF_POINT)
+        def read_percent(node, _) = attribute(node).to_s[/\d+/]&.to_i
+        def read_choice(node, property) = property.choices.find { |choice| choice.to_s == attribute(node) }
+        def read_align(node, _) = ALIGN[attribute(node)]
+        def read_language(node, _) = attribute(node)
+
+        def read_underline(node, _)
+          said = attribute(node) or return
+          UNDERLINE.fetch(said) { :single }
+        end
+
+        def read_twips(node, property)
+          measure(attribute(node, property.docx[:attr] || "val") || (property.docx[:attr_also] && attribute(node, property.docx[:attr_also])))
+        end
+
+        def read_first_line(node, _)
+          hanging = measure(attribute(node, "hanging"))
+          hanging ? -hanging : measure(attribute(node, "firstLine"))
+        end
+
+        def read_line_spacing(node, _)
+          line = attribute(node, "line") or return
+          rule = RULES[attribute(node, "lineRule")]
+          return Properties::LineSpacing.new(rule: rule, value: measure(line).to_i.abs) if rule
+
+          factor = line.to_f / 240
+          Properties::LineSpacing.new(rule: :multiple, value: factor) if factor.positive?
+        end
+
+        def read_fonts(node, _)
+          slot = attribute(node, "asciiTheme") || attribute(node, "hAnsiTheme")
+          (slot && @theme.font(slot)) || attribute(node, "ascii") || attribute(node, "hAnsi")
+        end
+
+        def read_colour(node, _)
+          slot = attribute(node, "themeColor")
+          plain = slot && !attribute(node, "themeTint") && !attribute(node, "themeShade")
+          (plain && @theme.colour(THEME_SLOTS.fetch(slot, slot))) || hex(attribute(node)) || ("auto" if attribute(node))
+        end
+
+        def read_highlight(node, _) = HIGHLIGHTS.fetch(attribute(node), "none")
+        def read_fill(node, _) = hex(attribute(node, "fill")) || "none"
+        def hex(text) = (text if text&.match?(/\A\h{6}\z/))&.downcase&.prepend("#")
+
+        def read_outline_level(node, _)
+          level = attribute(node).to_i
+          level.between?(0, 8) ? level + 1 : nil
+        end
+
+        def read_tabs(node, _)
+          node.element_children.filter_map do |tab|
+            position = measure(attribute(tab, "pos")) or next
+            kind = attribute(tab)
+            align = {"center" => :center, "right" => :end, "end" => :end, "decimal" => :decimal, "clear" => :clear}.fetch(kind, :start)
+            leader = {"dot" => :dot, "hyphen" => :hyphen, "underscore" => :underscore, "middleDot" => :dot}.fetch(attribute(tab, "leader"), :none)
+            Properties::TabStop.new(position: position, align: align, leader: leader)
+          end
+        end
+
+        def read_borders(node, _)
+          node.element_children.filter_map do |side|
+            kind = attribute(side)
+            next if [nil, "nil", "none"].include?(kind)
+
+            [side.name.to_sym, {style: kind, width: (attribute(side, "sz").to_i * Lengths::EIGHTH_POINT).round, color: hex(attribute(side, "color")) || "auto",
+              space: attribute(side, "space").to_i * Lengths::PT}]
+          end.to_h
+        end
+
+        def read_numbering(node, _)
+          number = node.element_children.find { |child| child.name == "numId" }
+          level = node.element_children.find { |child| child.name == "ilvl" }
+          return if number.nil? && level.nil?
+
+          list = number && attribute(number)
+          Manuscript::NumberRef.new(list: (list == "0") ? nil : list, level: level ? attribute(level).to_i : 0)
+        end
+
+        def write_switch(node, _, value) = put(node, "val", value ? nil : "0")
+        def write_switch_off(node, _, value) = put(node, "val", value ? "0" : nil)
+        def write_line_count(node, _, value) = put(node, "val", value.to_i.positive? ? nil : "0")
+        def write_half_points(node, _, value) = put(node, "val", value && (Rational(value) / Lengths::HALF_POINT).round)
+        def write_percent(node, _, value) = put(node, "val", value)
+        def write_choice(node, _, value) = put(node, "val", value)
+        def write_language(node, _, value) = put(node, "val", value)
+        def write_underline(node, _, value) = put(node, "val", value && (UNDERLINE.key(value) || "single"))
+
+        def write_align(node, _, value)
+          put(node, "val", {start: "left", end: "right", center: "center", justify: "both"}[value])
+        end
+
+        def write_twips(node, property, value)
+          attr, also = property.docx.values_at(:attr, :attr_also)
+          attr = also if also && attribute(node, also)
+          put(node, attr || "val", value && (Rational(value) / Lengths::TWIP).round)
+          %W[#{attr}Chars #{attr}Lines #{attr}Autospacing].each { |twin| put(node, twin, nil) } if attr
+        end
+
+        def write_first_line(node, _, value)
+          twips = value && (Rational(value.abs) / Lengths::TWIP).round
+          put(node, "hanging", value&.negative? ? twips : nil)
+          put(node, "firstLine", (value && !value.negative?) ? twips : nil)
+          %w[hangingChars firstLineChars].each { |twin| put(node, twin, nil) }
+        end
+
+        def write_line_spacing(node, _, value)
+          return %w[line lineRule].each { |name| put(node, name, nil) } unless value
+
+          put(node, "line", value.multiple? ? (value.value * 240).round : (Rational(value.value) / Lengths::TWIP).round)
+          put(node, "lineRule", value.multiple? ? "auto" : RULES.key(value.rule))
+        end
+
+        def write_fonts(node, _, value)
+          FONT_ATTRIBUTES.each { |name| put(node, name, nil) }
+          %w[ascii hAnsi cs].each { |name| put(node, name, value) } if value
+          put(node, "hint", nil) if value.nil?
+        end
+
+        def write_colour(node, _, value)
+          %w[themeColor themeTint themeShade].each { |name| put(node, name, nil) }
+          put(node, "val", value&.delete_prefix("#"))
+        end
+
+        def write_highlight(node, _, value) = put(node, "val", value && (HIGHLIGHTS.key(value) || "none"))
+
+        def write_fill(node, _, value)
+          node.attribute_nodes.each(&:unlink)
+          return unless value
+
+          put(node, "val", "clear")
+          put(node, "color", "auto")
+          put(node, "fill", (value == "none") ? "auto" : value.delete_prefix("#"))
+        end
+
+        def write_outline_level(node, _, value) = put(node, "val", value ? value - 1 : 9)
+
+        def write_tabs(node, _, value)
+          node.children.unlink
+          value&.each do |tab|
+            child = make(node, "tab")
+            put(child, "val", {start: "left", center: "center", end: "right", decimal: "decimal", clear: "clear"}[tab.align])
+            put(child, "leader", tab.leader) unless tab.leader == :none
+            put(child, "pos", tab.position / Lengths::TWIP)
+          end
+        end
+
+        def write_borders(node, _, value)
+          node.children.unlink
+          value&.each do |side, line|
+            child = make(node, side.to_s)
+            put(child, "val", line[:style])
+            put(child, "sz", (line[:width] / Lengths::EIGHTH_POINT).round)
+            put(child, "space", line[:space] / Lengths::PT)
+            put(child, "color", line[:color].delete_prefix("#"))
+          end
+        end
+
+        def write_numbering(node, _, value)
+          node.element_children.each { |child| child.unlink if %w[ilvl numId].include?(child.name) }
+          return unless value
+
+          number = node.prepend_child(make(node, "numId"))
+          put(number, "val", value.list || "0")
+          return unless value.list
+
+          level = node.prepend_child(make(node, "ilvl"))
+          put(level, "val", value.level)
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,69 @@
+# frozen_string_literal: true
+
+module Norvel
+  module Formats
+    module Docx
+      # Reads what stands in the text but is not text: pictures, floating things, embedded objects.
+      class InsetReader
+        # @param relationships [Hash] of the part the insets stand in
+        def initialize(relationships)
+          @relationships = relationships
+        end
+
+        # @param node [Nokogiri::XML::Element] w:drawing, w:pict, w:object or mc:AlternateContent
+        # @return [Manuscript::Inset, nil]
+        def read(node)
+          case node.name
+          when "AlternateContent" then node.element_children.filter_map { |branch| branch.element_children.filter_map { |inner| read(inner) }.first }.first
+          when "drawing" then drawing(node)
+          when "pict", "object" then picture(node)
+          end
+        end
+
+        private
+
+        def drawing(node)
+          frame = node.element_children.find { |child| %w[inline anchor].include?(child.name) } or return
+          extent = frame.element_children.find { |child| child.name == "extent" }
+          about = frame.element_children.find { |child| child.name == "docPr" }
+          blip = find(frame, "blip")
+          what = if blip then :image
+          elsif find(frame, "txbxContent") then :text_box
+          elsif find(frame, "chart") then :chart
+          else :drawing
+          end
+          Manuscript::Inset.new(kind: (frame.name == "inline" && what == :image) ? :image : :anchor, what: what, ref: blip && target(blip),
+            width: extent && extent["cx"].to_i, height: extent && extent["cy"].to_i, alt: about && [about["descr"], about["title"]].find { |text| !text.to_s.strip.empty? })
+        end
+
+        def picture(node)
+          data = find(node, "imagedata")
+          shape = find(node, "shape") || find(node, "rect")
+          what = if data then :image
+          else find(node, "txbxContent") ? :text_box : :drawing
+          end
+          width, height = %w[width height].map { |side| shape && measure(shape["style"].to_s[/(?:\A|;)\s*#{side}:\s*([^;]+)/, 1]) }
+          Manuscript::Inset.new(kind: (what == :image && !shape.to_h["style"].to_s.include?("absolute")) ? :image : :anchor, what: what, ref: data && target(data),
+            width: width, height: height, alt: shape && shape["alt"])
+        end
+
+        def measure(text)
+          text && Lengths.parse(text)
+        rescue Error
+          nil
+        end
+
+        def target(node)
+          relation = node.attribute_nodes.find { |attribute| %w[embed id link].include?(attribute.node_name) }&.value
+          link = @relationships[relation]
+          link && !link[:external] ? link[:target] : nil
+        end
+
+        def find(node, name)
+          node.traverse { |inner| return inner if inner.name == name }
+          nil
+        end
+      end
+    end
+  end
+end

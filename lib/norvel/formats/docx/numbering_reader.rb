@@ -1,0 +1,47 @@
+# frozen_string_literal: true
+
+module Norvel
+  module Formats
+    module Docx
+      # Reads the numbering part (ISO/IEC 29500-1 §17.9) to lists by w:numId.
+      class NumberingReader
+        def initialize(root, sets)
+          @root = root
+          @sets = sets
+        end
+
+        # @return [Hash{String=>Manuscript::List}]
+        def read
+          abstract = children(@root, "abstractNum").to_h { |node| [attribute(node, "abstractNumId"), children(node, "lvl").to_h { |level| read_level(level) }] }
+          children(@root, "num").to_h do |node|
+            base = child_value(node, "abstractNumId")
+            overrides = children(node, "lvlOverride")
+            levels = (abstract[base] || {}).merge(overrides.flat_map { |over| children(over, "lvl").map { |level| read_level(level) } }.to_h)
+            starts = overrides.filter_map { |over| (start = child_value(over, "startOverride")) && [attribute(over, "ilvl").to_i, start.to_i] }.to_h
+            id = attribute(node, "numId")
+            [id, Manuscript::List.new(id: id, levels: levels, counter: base, starts: starts)]
+          end
+        end
+
+        private
+
+        def read_level(node)
+          properties = children(node, "pPr").first
+          set = @sets.read(properties, :paragraph).slice(:indent_start, :indent_end, :indent_first, :tabs)
+          restart = child_value(node, "lvlRestart")
+          level = Manuscript::ListLevel.new(format: child_value(node, "numFmt") || "decimal", text: child_value(node, "lvlText") || "",
+            start: (child_value(node, "start") || 1).to_i, set: set, label_set: @sets.read(children(node, "rPr").first, :text),
+            style: child_value(node, "pStyle"), suffix: (child_value(node, "suff") || "tab").to_sym, restart_after: restart&.to_i,
+            legal: children(node, "isLgl").any? { |flag| @sets.codecs.on?(flag) })
+          [attribute(node, "ilvl").to_i, level]
+        end
+
+        def children(node, name) = node.element_children.select { |child| child.name == name }
+
+        def child_value(node, name) = (child = children(node, name).first) && attribute(child)
+
+        def attribute(node, name = "val") = @sets.codecs.attribute(node, name)
+      end
+    end
+  end
+end

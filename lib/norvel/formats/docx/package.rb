@@ -1,0 +1,98 @@
+# frozen_string_literal: true
+
+require "nokogiri"
+require_relative "../archive"
+
+module Norvel
+  module Formats
+    module Docx
+      # The parts of an Open Packaging container (ISO/IEC 29500-2) and how they point at each other.
+      class Package
+        ENCRYPTED = "\xD0\xCF\x11\xE0".b
+        MAIN = %r{officeDocument(\z|/)}
+        DEEPEST = 256
+
+        attr_reader :archive, :main
+
+        # @param bytes [String]
+        # @raise [FileError]
+        def initialize(bytes)
+          raise FileError, "The file is empty." if bytes.empty?
+          raise FileError, "The file is encrypted or in an old binary format; save it as .docx without a password." if bytes.b.start_with?(ENCRYPTED)
+          raise FileError, "This is not a .docx file (it is no zip container)." unless bytes.b.start_with?("PK")
+
+          @archive = Archive.read(bytes)
+          @parsed = {}
+          @main = find_main
+        end
+
+        def part?(name) = archive.members.key?(name)
+
+        # @param name [String]
+        # @return [Nokogiri::XML::Document] parsed once; not to be changed
+        # @raise [FileError]
+        def xml(name) = @parsed[name] ||= parse(name)
+
+        # @return [Nokogiri::XML::Document] parsed afresh, to be patched
+        def parse(name)
+          source = archive.members[name] or raise FileError, "The file has no part “#{name}”, which it needs."
+          raise FileError, "A part of the file (#{name}) declares entities; no manuscript needs them, and it was not opened." if source[0, 4096].match?(/<!DOCTYPE/i)
+
+          document = Nokogiri::XML(source) { |config| config.nonet }
+          raise FileError, "A part of the file (#{name}) is not well-formed XML#{first_error(document)}." if document.root.nil? || document.errors.any?(&:fatal?)
+
+          document
+        end
+
+        # @return [Hash{String=>Hash}] relationship id to :type (its last word), :target (part name or address), :external
+        def relationships(part)
+          @relationships ||= {}
+          @relationships[part] ||= read_relationships(part)
+        end
+
+        # @return [String, nil] the part of this kind that the main part points at
+        def related(kind) = relationships(main).values.find { |link| link[:type] == kind && !link[:external] && part?(link[:target]) }&.fetch(:target)
+
+        # @return [String] the name of the part's relationship part
+        def self.relationships_name(part)
+          folder, _, file = part.rpartition("/")
+          [folder, "_rels", "#{file}.rels"].reject(&:empty?).join("/")
+        end
+
+        private
+
+        def find_main
+          link = relationships("").values.find { |entry| entry[:type] == "officeDocument" }
+          name = link ? link[:target] : "word/document.xml"
+          return name if part?(name)
+
+          raise FileError, "This zip file holds no text document; only .docx manuscripts can be opened."
+        end
+
+        def read_relationships(part)
+          name = self.class.relationships_name(part)
+          return {} unless part?(name)
+
+          base = part.rpartition("/").first
+          xml(name).root.element_children.to_h do |link|
+            external = link["TargetMode"] == "External"
+            [link["Id"], {type: link["Type"].to_s.split("/").last, target: external ? link["Target"] : resolve(base, link["Target"].to_s), external: external}]
+          end
+        end
+
+        def resolve(base, target)
+          return target.delete_prefix("/") if target.start_with?("/")
+
+          (base.split("/") + target.split("/")).each_with_object([]) do |step, path|
+            (step == "..") ? path.pop : (path << step unless step == ".")
+          end.join("/")
+        end
+
+        def first_error(document)
+          error = document.errors.first
+          error ? " (line #{error.line})" : ""
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,94 @@
+# frozen_string_literal: true
+
+module Norvel
+  module Formats
+    module Docx
+      # Reads w:pPr and w:rPr by the table of properties, and patches them back in schema order.
+      class PropertySets
+        ROWS = %i[paragraph text].to_h { |target| [target, Properties.of(target).group_by { |property| property.docx[:el] }] }.freeze
+
+        # The order of children in the schema (ISO/IEC 29500-1 §A.1, CT_PPr and EG_RPrBase).
+        ORDER = {
+          paragraph: %w[pStyle keepNext keepLines pageBreakBefore framePr widowControl numPr suppressLineNumbers pBdr shd tabs suppressAutoHyphens
+            kinsoku wordWrap overflowPunct topLinePunct autoSpaceDE autoSpaceDN bidi adjustRightInd snapToGrid spacing ind contextualSpacing
+            mirrorIndents suppressOverlap jc textDirection textAlignment textboxTightWrap outlineLvl divId cnfStyle rPr sectPr pPrChange],
+          text: %w[rStyle rFonts b bCs i iCs caps smallCaps strike dstrike outline shadow emboss imprint noProof snapToGrid vanish webHidden color
+            spacing w kern position sz szCs highlight u effect bdr shd fitText vertAlign rtl cs em lang eastAsianLayout specVanish oMath rPrChange]
+        }.freeze
+
+        # Elements that go and come with another: the complex-script twins.
+        TWINS = {"b" => "bCs", "i" => "iCs", "sz" => "szCs"}.freeze
+
+        attr_reader :codecs
+
+        # @param root [Nokogiri::XML::Element] of the part
+        # @param theme [Theme]
+        def initialize(root, theme)
+          @codecs = Codecs.new(root.namespace&.prefix || "w", theme)
+        end
+
+        # @param node [Nokogiri::XML::Element, nil] w:pPr or w:rPr
+        # @param target [Symbol] :paragraph or :text
+        # @return [Hash{Symbol=>Object}]
+        def read(node, target)
+          return {} unless node
+
+          set = {}
+          rows = ROWS.fetch(target)
+          node.element_children.each do |child|
+            rows[child.name]&.each do |property|
+              value = codecs.read(child, property)
+              set[property.name] = value unless value.nil?
+            end
+          end
+          set.freeze
+        end
+
+        # Writes only what differs.
+        # @param node [Nokogiri::XML::Element] w:pPr or w:rPr, changed in place
+        # @param before [Hash] @param after [Hash]
+        # @return [void]
+        def patch(node, target, before, after)
+          Properties.of(target).each do |property|
+            value = after[property.name]
+            next if before[property.name] == value
+
+            element = property.docx[:el]
+            child = node.element_children.find { |candidate| candidate.name == element }
+            value.nil? ? remove(node, child, property) : write(node, child, target, property, value)
+          end
+        end
+
+        # @return [Nokogiri::XML::Element] a new child at its place in the schema's order
+        def insert(parent, name, target)
+          order = ORDER.fetch(target)
+          rank = order.index(name)
+          follower = parent.element_children.find { |child| (order.index(child.name) || order.size) > rank }
+          node = codecs.make(parent, name)
+          follower&.add_previous_sibling(node)
+          node
+        end
+
+        private
+
+        def write(node, child, target, property, value)
+          child ||= insert(node, property.docx[:el], target)
+          codecs.write(child, property, value)
+          twin = TWINS[property.docx[:el]] or return
+
+          companion = node.element_children.find { |candidate| candidate.name == twin } || insert(node, twin, target)
+          codecs.write(companion, property, value)
+        end
+
+        def remove(node, child, property)
+          return unless child
+
+          shared = property.docx[:attr]
+          codecs.write(child, property, nil) if shared || property.docx[:codec] == :fonts
+          child.unlink if (!shared && property.docx[:codec] != :fonts) || child.attribute_nodes.empty?
+          node.element_children.find { |candidate| candidate.name == TWINS[property.docx[:el]] }&.unlink
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,117 @@
+# frozen_string_literal: true
+
+require_relative "package"
+require_relative "walk"
+require_relative "codecs"
+require_relative "theme"
+require_relative "property_sets"
+require_relative "styles_reader"
+require_relative "numbering_reader"
+require_relative "story_reader"
+require_relative "section_reader"
+
+module Norvel
+  module Formats
+    module Docx
+      # Reads a .docx or .dotx to a manuscript.
+      class Reader
+        # Paragraph numbers of other stories start here, so that they never meet those of the body.
+        BASES = {"footnotes" => 1_000_000, "endnotes" => 2_000_000, header: 3_000_000}.freeze
+        HEADER_ROOM = 10_000
+
+        # @param bytes [String] the file
+        # @return [Manuscript]
+        # @raise [FileError] in one sentence
+        def self.read(bytes) = new(bytes).read
+
+        def initialize(bytes)
+          @package = Package.new(bytes)
+          @document = @package.xml(@package.main)
+          @theme = Theme.new((name = @package.related("theme")) && @package.xml(name))
+          @warnings = []
+          @headers_read = 0
+        end
+
+        # @return [Manuscript]
+        def read
+          body = @document.root.element_children.find { |node| node.name == "body" }
+          raise FileError, "The document part has no body; there is nothing to read." unless body && @document.root.name == "document"
+
+          sheet = read_sheet
+          lists = related("numbering") { |part| NumberingReader.new(part.root, sets_for(part)).read } || {}
+          story = story_reader(@document, @package.main, sheet)
+          blocks = story.read(body, 0)
+          finish(blocks, sheet, lists, body)
+        end
+
+        private
+
+        def finish(blocks, sheet, lists, body)
+          sections = SectionReader.new(sets_for(@document), method(:read_header)).read(body, Walk.paragraphs(body))
+          @warnings << "#{@hidden} characters of hidden text are left out." if @hidden.to_i.positive?
+          @warnings.concat(sheet.faults)
+          Manuscript.new(format: "docx", blocks: blocks, sheet: sheet, sections: sections, notes: read_notes(sheet), lists: lists,
+            settings: related("settings") { |part| read_settings(part) } || Manuscript::Settings.new, info: read_info(sheet), warnings: @warnings.uniq)
+        end
+
+        def read_sheet
+          @sheet = related("styles") { |part| StylesReader.new(part.root, sets_for(part)).read } || StylesReader.empty
+        end
+
+        def related(kind)
+          name = @package.related(kind)
+          name && yield(@package.xml(name))
+        end
+
+        def sets_for(part) = PropertySets.new(part.root, @theme)
+
+        def story_reader(document, part, sheet)
+          StoryReader.new(sets_for(document), sheet, @package.relationships(part), hidden: ->(count) { @hidden = @hidden.to_i + count })
+        end
+
+        def read_notes(sheet)
+          %w[footnotes endnotes].each_with_object({}) do |kind, notes|
+            name = @package.related(kind) or next
+            document = @package.xml(name)
+            reader = story_reader(document, name, sheet)
+            base = BASES[kind]
+            document.root.element_children.each do |note|
+              type = reader.sets.codecs.attribute(note, "type")
+              size = Walk.paragraphs(note).size
+              notes["#{kind}:#{reader.sets.codecs.attribute(note, "id")}"] = reader.read(note, base) if type.nil? || type == "normal"
+              base += size
+            end
+          end
+        end
+
+        def read_header(relation)
+          link = @package.relationships(@package.main)[relation]
+          return [] unless link && !link[:external] && @package.part?(link[:target])
+
+          document = @package.xml(link[:target])
+          @headers_read += 1
+          story_reader(document, link[:target], @sheet).read(document.root, BASES[:header] + @headers_read * HEADER_ROOM)
+        end
+
+        def read_settings(part)
+          codecs = sets_for(part).codecs
+          found = part.root.element_children.to_h { |node| [node.name, node] }
+          tab = found["defaultTabStop"] && codecs.measure(codecs.attribute(found["defaultTabStop"]))
+          recording = found["trackRevisions"] && codecs.on?(found["trackRevisions"])
+          @warnings << "The file records revisions; changes made here are not recorded as revisions." if recording
+          Manuscript::Settings.new(tab: tab&.positive? ? tab : 457_200,
+            even_differs: found.key?("evenAndOddHeaders") && codecs.on?(found["evenAndOddHeaders"]), records_revisions: recording || false)
+        end
+
+        def read_info(sheet)
+          name = @package.relationships("").values.find { |link| link[:type] == "core-properties" }&.fetch(:target)
+          title = name && @package.part?(name) && @package.xml(name).root.element_children.find { |node| node.name == "title" }&.text
+          language = sheet.defaults[:language] || sheet[sheet.default_id]&.set&.[](:language)
+          Manuscript::Info.new(title: title.to_s.empty? ? nil : title, language: language)
+        rescue FileError
+          Manuscript::Info.new(language: sheet.defaults[:language])
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,73 @@
+# frozen_string_literal: true
+
+module Norvel
+  module Formats
+    module Docx
+      # Reads sections (ISO/IEC 29500-1 §17.6): each w:sectPr closes the section that ends with it.
+      class SectionReader
+        FORMATS = {"decimal" => :decimal, "lowerRoman" => :lower_roman, "upperRoman" => :upper_roman, "lowerLetter" => :lower_letter, "upperLetter" => :upper_letter}.freeze
+        BEGINS = {"nextPage" => :page, "oddPage" => :recto, "evenPage" => :verso, "continuous" => :here}.freeze
+        MARGINS = {top: "top", bottom: "bottom", start: "left", end: "right", gutter: "gutter", header: "header", footer: "footer"}.freeze
+
+        # Every w:sectPr of a body with the number of the paragraph that ends it (nil for the last).
+        # @return [Array<Array(Nokogiri::XML::Element, Integer)>]
+        def self.nodes(body, paragraphs)
+          inner = paragraphs.each_with_index.filter_map do |paragraph, index|
+            properties = paragraph.element_children.find { |child| child.name == "pPr" }
+            node = properties&.element_children&.find { |child| child.name == "sectPr" }
+            [node, index] if node
+          end
+          inner << [body.element_children.reverse.find { |child| child.name == "sectPr" }, nil]
+        end
+
+        def initialize(sets, read_header)
+          @codecs = sets.codecs
+          @read_header = read_header
+          @header_cache = {}
+        end
+
+        # @return [Array<Manuscript::Section>]
+        def read(body, paragraphs)
+          before = nil
+          self.class.nodes(body, paragraphs).map { |node, last| before = read_section(node, last, before) }
+        end
+
+        private
+
+        def read_section(node, last, before)
+          parts = node ? node.element_children.group_by(&:name) : {}
+          folio = parts["pgNumType"]&.first
+          columns = parts["cols"]&.first
+          type = parts["type"]&.first
+          Manuscript::Section.new(page: page(parts), last: last, begins: BEGINS.fetch(type && @codecs.attribute(type), :page),
+            folio: Manuscript::Folio.new(format: FORMATS.fetch(folio && @codecs.attribute(folio, "fmt"), :decimal), start: folio && @codecs.attribute(folio, "start")&.to_i),
+            headers: stories(parts["headerReference"], before&.headers), footers: stories(parts["footerReference"], before&.footers),
+            first_differs: parts.key?("titlePg") && @codecs.on?(parts["titlePg"].first),
+            columns: [columns ? @codecs.attribute(columns, "num").to_i : 1, 1].max)
+        end
+
+        def page(parts)
+          size = parts["pgSz"]&.first
+          edges = parts["pgMar"]&.first
+          default = Manuscript::PageDesign.new
+          margin = MARGINS.to_h do |name, attribute|
+            [name, (edges && @codecs.measure(@codecs.attribute(edges, attribute)))&.abs || default.margin[name]]
+          end
+          width, height = %w[w h].map { |side| size && @codecs.measure(@codecs.attribute(size, side)) }
+          Manuscript::PageDesign.new(width: sane(width, default.width), height: sane(height, default.height), margin: margin)
+        end
+
+        # Sheets under 1 cm or over 2 m are a fault of the file.
+        def sane(side, default) = side&.between?(360_000, 72_000_000) ? side : default
+
+        def stories(references, inherited)
+          own = (references || []).to_h do |node|
+            relation = node.attribute_nodes.find { |attribute| attribute.node_name == "id" }&.value
+            [(@codecs.attribute(node, "type") || "default").to_sym, @header_cache[relation] ||= @read_header.call(relation)]
+          end
+          (inherited || {}).merge(own)
+        end
+      end
+    end
+  end
+end

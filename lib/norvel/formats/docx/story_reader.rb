@@ -1,0 +1,200 @@
+# frozen_string_literal: true
+
+require_relative "inset_reader"
+
+module Norvel
+  module Formats
+    module Docx
+      # Reads one story (body, note, header) to blocks. Fields are followed across paragraphs: their
+      # result is text, their instruction is not (ISO/IEC 29500-1 §17.16).
+      class StoryReader
+        TEXT_PIECES = {"tab" => "\t", "ptab" => "\t", "cr" => "\n", "noBreakHyphen" => "\u2011", "softHyphen" => "\u00AD"}.freeze
+        MARKS = {"footnoteReference" => "footnotes", "endnoteReference" => "endnotes"}.freeze
+        FIELDS = {"PAGE" => :page, "NUMPAGES" => :pages}.freeze
+        DEEPEST_TABLE = 20
+
+        Field = Struct.new(:instruction, :in_result, :shown)
+
+        attr_reader :sets
+
+        # @param sets [PropertySets] @param relationships [Hash] of the part
+        # @param hidden [Proc] told the number of hidden characters left out
+        def initialize(sets, sheet, relationships, hidden: ->(_) {})
+          @sets = sets
+          @codecs = sets.codecs
+          @sheet = sheet
+          @insets = InsetReader.new(relationships)
+          @hidden = hidden
+          @fields = []
+        end
+
+        # @param container [Nokogiri::XML::Element]
+        # @param base [Integer] the number of its first paragraph
+        # @return [Array<Manuscript::Paragraph, Manuscript::Table>]
+        def read(container, base)
+          @next_id = base
+          read_blocks(container, 0)
+        end
+
+        private
+
+        def read_blocks(container, depth)
+          raise FileError, "Tables are nested more than #{DEEPEST_TABLE} deep; the file cannot be read." if depth > DEEPEST_TABLE
+
+          blocks = []
+          Walk.blocks(container) { |node| blocks << ((node.name == "p") ? read_paragraph(node, depth.positive?) : read_table(node, depth)) }
+          blocks
+        end
+
+        def read_table(node, depth)
+          first_id = @next_id
+          properties = child(node, "tblPr")
+          rows = []
+          Walk.rows(node) { |row| rows << read_row(row, depth) }
+          grid = child(node, "tblGrid")&.element_children&.filter_map { |column| @codecs.measure(attribute(column, "w")) if column.name == "gridCol" } || []
+          margin = child(child(properties, "tblCellMar"), "left") || child(child(properties, "tblCellMar"), "start")
+          Manuscript::Table.new(id: "t#{first_id}", rows: rows, columns: grid, style: (style = child(properties, "tblStyle")) && attribute(style),
+            indent: ((indent = child(properties, "tblInd")) && @codecs.measure(attribute(indent, "w"))) || 0,
+            cell_margin: (margin && @codecs.measure(attribute(margin, "w"))) || 68_580)
+        end
+
+        def read_row(node, depth)
+          properties = child(node, "trPr")
+          header = child(properties, "tblHeader")
+          height = child(properties, "trHeight")
+          cells = []
+          Walk.cells(node) do |cell|
+            details = child(cell, "tcPr")
+            merge = child(details, "vMerge")
+            cells << Manuscript::Cell.new(blocks: read_blocks(cell, depth + 1), span: [(child(details, "gridSpan")&.then { |span| attribute(span) } || 1).to_i, 1].max,
+              continued: !merge.nil? && attribute(merge) != "restart")
+          end
+          Manuscript::Row.new(cells: cells, header: !header.nil? && @codecs.on?(header), height: (height && @codecs.measure(attribute(height))) || 0)
+        end
+
+        def read_paragraph(node, in_table)
+          id = @next_id
+          @next_id += 1
+          properties = child(node, "pPr")
+          mark = child(properties, "rPr")
+          style = child(properties, "pStyle")&.then { |reference| attribute(reference) }
+          @carries = []
+          carry(:section_end) if child(properties, "sectPr")
+          carry(:revision) if mark && (child(mark, "ins") || child(mark, "del"))
+          runs = read_runs(node)
+          mark_set = @sets.read(mark, :text)
+          Manuscript::Paragraph.new(id: id, style: known(style, :paragraph) || @sheet.default_id, set: @sets.read(properties, :paragraph),
+            mark_set: mark_set, mark_style: known(child(mark, "rStyle")&.then { |reference| attribute(reference) }, :character),
+            runs: runs, carries: @carries.uniq, in_table: in_table)
+        end
+
+        def known(id, kind) = (id if @sheet[id]&.kind == kind)
+
+        def read_runs(node)
+          runs = []
+          number = -1
+          note_deleted(node)
+          Walk.runs(node) do |element, wrappers|
+            number += 1
+            run = (element.name == "r") ? read_run(element, wrappers, number) : equation(number)
+            runs << run if run
+          end
+          runs
+        end
+
+        def note_deleted(node) = node.element_children.each { |part| carry(:revision) if %w[del moveFrom ins moveTo].include?(part.name) }
+
+        def equation(number) = Manuscript::Run.new(text: Manuscript::INSET_MARK, insets: [Manuscript::Inset.new(kind: :equation)], origin: number)
+
+        def read_run(node, wrappers, number)
+          properties = child(node, "rPr")
+          set = @sets.read(properties, :text)
+          style = known(child(properties, "rStyle")&.then { |reference| attribute(reference) }, :character)
+          simple = wrappers.find { |wrapper| wrapper.name == "fldSimple" }
+          carry(:field) if simple
+          text = +""
+          insets = []
+          node.element_children.each { |piece| read_piece(piece, text, insets) }
+          text, insets = +"", [] if hidden?(set, style, text)
+          field = simple ? FIELDS[attribute(simple, "instr").to_s.split.first] : @fields.last&.then { |open| FIELDS[open.instruction.split.first] if open.in_result }
+          field = nil if text.empty? && !@ended_bare
+          return unless child_with_place?(text, field)
+
+          # The raising of a note mark is no direct formatting of the text.
+          set = set.except(:raised) if insets.any? { |inset| inset.kind == :note } && text.length == insets.length
+          Manuscript::Run.new(text: text.freeze, style: style, set: set, insets: insets, link: wrappers.any? { |wrapper| wrapper.name == "hyperlink" } || nil,
+            field: @ended_bare || field, revised: wrappers.any? { |wrapper| %w[ins moveTo].include?(wrapper.name) }, origin: number)
+        ensure
+          @ended_bare = nil
+        end
+
+        def child_with_place?(text, field) = !text.empty? || field || @ended_bare
+
+        def hidden?(set, style, text)
+          hidden = set.fetch(:hidden) { style && @sheet.chain(style).reverse_each.find { |link| link.set.key?(:hidden) }&.set&.[](:hidden) }
+          @hidden.call(text.length) if hidden
+          hidden
+        end
+
+        def read_piece(piece, text, insets)
+          return follow_field(piece) if piece.name == "fldChar"
+          return (@fields.last.instruction << piece.text if @fields.any?) if piece.name == "instrText"
+          return if @fields.any? { |open| !open.in_result }
+
+          case piece.name
+          when "t" then text << piece.text.tr("\n\r", " ")
+          when "br" then text << page_break(piece)
+          when "sym" then text << symbol(piece)
+          when *TEXT_PIECES.keys then text << TEXT_PIECES[piece.name]
+          when *MARKS.keys then place(text, insets, Manuscript::Inset.new(kind: :note, ref: "#{MARKS[piece.name]}:#{attribute(piece, "id")}"))
+          when "drawing", "pict", "object", "AlternateContent" then read_inset(piece, text, insets)
+          end
+        end
+
+        def page_break(piece)
+          case attribute(piece, "type")
+          when "page", "column"
+            carry(:page_break)
+            "\f"
+          else "\n"
+          end
+        end
+
+        # A symbol given by font and code: code points of the private area stand for another font's glyphs.
+        def symbol(piece)
+          code = attribute(piece, "char").to_s.hex
+          code -= 0xF000 if code.between?(0xF020, 0xF0FF)
+          (code.between?(0x20, 0xD7FF) && !attribute(piece, "font").to_s.match?(/symbol|dings/i)) ? [code].pack("U") : Manuscript::INSET_MARK
+        end
+
+        def read_inset(piece, text, insets)
+          inset = @insets.read(piece) or return
+          carry(:anchor)
+          place(text, insets, inset)
+        end
+
+        def place(text, insets, inset)
+          insets << inset
+          text << Manuscript::INSET_MARK
+        end
+
+        def follow_field(piece)
+          carry(:field)
+          case attribute(piece, "fldCharType")
+          when "begin" then @fields << Field.new(+"", false)
+          when "separate" then @fields.last&.in_result = true
+          when "end"
+            ended = @fields.pop
+            @ended_bare = FIELDS[ended.instruction.split.first] if ended && !ended.in_result
+          end
+        end
+
+        def carry(what) = @carries << what
+
+        def child(node, name) = node&.element_children&.find { |candidate| candidate.name == name }
+
+        def attribute(node, name = "val") = @codecs.attribute(node, name)
+      end
+    end
+  end
+end

@@ -1,0 +1,57 @@
+# frozen_string_literal: true
+
+module Norvel
+  module Formats
+    module Docx
+      # Reads the styles part (ISO/IEC 29500-1 §17.7).
+      class StylesReader
+        KINDS = {"paragraph" => :paragraph, "character" => :character, "table" => :table, "numbering" => :list}.freeze
+
+        # @return [StyleSheet] for a file without a styles part
+        def self.empty = StyleSheet.new(styles: {"Plain" => StyleSheet::Style.new(id: "Plain", name: "Plain", from_file: false)}, default_id: "Plain")
+
+        def initialize(root, sets)
+          @root = root
+          @sets = sets
+        end
+
+        # @return [StyleSheet]
+        def read
+          styles = @root.element_children.filter_map { |node| read_style(node) if node.name == "style" }.to_h { |style| [style.id, style] }
+          default = default_id(styles)
+          styles = {default => self.class.empty[default]}.merge(styles) unless styles.key?(default)
+          StyleSheet.new(styles: styles, defaults: read_defaults, default_id: default)
+        end
+
+        private
+
+        def default_id(styles)
+          node = @root.element_children.find { |child| child.name == "style" && attribute(child, "type") == "paragraph" && attribute(child, "default") && !Codecs::OFF.include?(attribute(child, "default")) }
+          (node && attribute(node, "styleId")) || self.class.empty.default_id
+        end
+
+        def read_style(node)
+          kind = KINDS[attribute(node, "type") || "paragraph"]
+          id = attribute(node, "styleId")
+          return unless kind && id
+
+          parts = node.element_children.to_h { |child| [child.name, child] }
+          value = ->(name) { parts[name] && attribute(parts[name]) }
+          StyleSheet::Style.new(id: id, name: value["name"] || id, kind: kind, parent: value["basedOn"], next_style: value["next"], linked: value["link"],
+            set: @sets.read(parts["pPr"], :paragraph).merge(@sets.read(parts["rPr"], :text)).freeze,
+            hidden: parts.key?("semiHidden") && @sets.codecs.on?(parts["semiHidden"]))
+        end
+
+        def read_defaults
+          defaults = @root.element_children.find { |node| node.name == "docDefaults" } or return {}
+          %w[pPrDefault rPrDefault].zip(%w[pPr rPr], %i[paragraph text]).reduce({}) do |set, (outer, inner, target)|
+            node = defaults.element_children.find { |child| child.name == outer }
+            set.merge(@sets.read(node&.element_children&.find { |child| child.name == inner }, target))
+          end
+        end
+
+        def attribute(node, name = "val") = @sets.codecs.attribute(node, name)
+      end
+    end
+  end
+end

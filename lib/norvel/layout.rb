@@ -1,0 +1,109 @@
+# frozen_string_literal: true
+
+require_relative "fonts/book"
+require_relative "list_labels"
+require_relative "layout/formats"
+require_relative "layout/paragraph_lines"
+require_relative "layout/line_store"
+require_relative "layout/setter"
+require_relative "layout/page"
+require_relative "layout/flow"
+require_relative "layout/table_rows"
+require_relative "layout/paginator"
+require_relative "layout/page_builder"
+
+module Norvel
+  # The manuscript on pages: lines from true font metrics, page turns with their reasons.
+  #
+  #   layout = Layout.new(manuscript)
+  #   layout.pages.first.turn.reason   # :full
+  #   layout.page_of(paragraph.id)     # 3
+  #
+  # A LineStore given again to the next layout saves breaking unchanged paragraphs anew.
+  class Layout
+    attr_reader :manuscript, :cascade, :pages, :labels, :approximations
+
+    # @param manuscript [Manuscript]
+    # @param fonts [Fonts::Book]
+    # @param store [LineStore, nil] of the layout before
+    def initialize(manuscript, fonts: Fonts::Book.shipped, store: nil, cascade: nil)
+      @manuscript = manuscript
+      @fonts = fonts
+      @cascade = cascade || Cascade.new(manuscript)
+      @labels = ListLabels.for(manuscript, @cascade)
+      @store = store || LineStore.new(fonts)
+      @store.turn
+      @approximations = []
+      build
+    end
+
+    # @param id [Integer] of a paragraph
+    # @return [Integer, nil] the physical page of its first line, from 1
+    def page_of(id) = first_pages[id]
+
+    # @return [Array<Fonts::Book::Match>] of families that are not here themselves
+    def substitutions
+      @substitutions ||= families.map { |family| @fonts.match(family) }.reject { |match| match.match == :exact }
+    end
+
+    # @return [Boolean] true when every metric is right and everything is laid out truly
+    def exact? = approximations.empty? && substitutions.all? { |match| match.match == :metric }
+
+    # @return [Array<Placed>] the body lines of a paragraph, over all pages
+    def lines_of(id)
+      @lines_of ||= pages.flat_map(&:placed).select { |placed| %i[body cell].include?(placed.area) }.group_by { |placed| placed.paragraph.id }
+      @lines_of.fetch(id, [])
+    end
+
+    private
+
+    def build
+      setter = Setter.new(manuscript, cascade, @store, labels: labels, note_labels: note_labels)
+      @pages = PageBuilder.new(manuscript, setter, @approximations).pages
+      note_untrue_things
+      @approximations.uniq!
+      @approximations.freeze
+    end
+
+    # Notes are numbered in the order of their marks; footnotes arabic, endnotes roman (ISO/IEC 29500-1 §17.11.17–18).
+    def note_labels
+      counts = Hash.new(0)
+      manuscript.paragraphs.flat_map(&:insets).select { |inset| inset.kind == :note }.to_h do |inset|
+        kind = inset.ref.split(":").first
+        [inset.ref, ListLabels.write(counts[kind] += 1, (kind == "endnotes") ? :lower_roman : :decimal)]
+      end
+    end
+
+    def note_untrue_things
+      manuscript.paragraphs.each do |paragraph|
+        paragraph.insets.each { |inset| approximate(inset_kind(inset), paragraph) if inset_kind(inset) }
+        approximate(:right_to_left, paragraph) if cascade.paragraph(paragraph)[:right_to_left] || paragraph.text.match?(/[\p{Hebrew}\p{Arabic}]/)
+        approximate(:complex_script, paragraph) if paragraph.text.match?(/[\p{Devanagari}\p{Thai}\p{Bengali}\p{Tamil}\p{Khmer}]/)
+      end
+      manuscript.sections.each_with_index { |section, part| pages.select { |page| page.part == part }.each { |page| @approximations << Approximation.new(kind: :columns, page: page.number) } if section.columns > 1 }
+    end
+
+    def inset_kind(inset)
+      case inset.kind
+      when :equation then :equation
+      when :object then :object
+      when :anchor then (inset.what == :image) ? :anchored_image : inset.what
+      end
+    end
+
+    def approximate(kind, paragraph) = @approximations << Approximation.new(kind: kind, page: page_of(paragraph.id), paragraph: paragraph.id)
+
+    def first_pages
+      @first_pages ||= pages.each_with_object({}) do |page, found|
+        page.placed.each { |placed| found[placed.paragraph.id] ||= page.number unless placed.paragraph.nil? }
+      end
+    end
+
+    def families
+      manuscript.paragraphs.flat_map do |paragraph|
+        texts = paragraph.runs.reject { |run| run.text.strip.empty? }.map { |run| cascade.run(paragraph, run) }
+        (texts.empty? ? [cascade.mark(paragraph)] : texts).map { |formatting| formatting[:font_family] }
+      end.uniq
+    end
+  end
+end

@@ -1,0 +1,97 @@
+# frozen_string_literal: true
+
+module Norvel
+  class Layout
+    # One thing that pages are filled with: a line, or a row of a table. `gap` is the space above it where it
+    # is not at the top, `before` the space its paragraph asks for; `keep` says what forbids a page break
+    # before it (nil: nothing); `forced` the reason why a new page must begin with it.
+    Item = Struct.new(:height, :gap, :before, :keep, :forced, :notes, :paragraph, :setting, :line, :row, :area, keyword_init: true)
+
+    # Turns blocks into items: the rules of orphans and widows, keeps and space between paragraphs are read here.
+    class Flow
+      # @param setter [Setter] @param between [Symbol] :sum or :larger
+      def initialize(setter, between:)
+        @setter = setter
+        @between = between
+      end
+
+      # @param blocks [Array<Manuscript::Paragraph, Manuscript::Table>]
+      # @param width [Float] of the column, points
+      # @return [Array<Item>]
+      def items(blocks, width, area: :body, **setting)
+        @items = []
+        @last = nil
+        @break_next = nil
+        blocks.each do |block|
+          block.is_a?(Manuscript::Table) ? add_table(block, width) : add_paragraph(block, @setter.set(block, width, **setting), area)
+        end
+        @items
+      end
+
+      # @return [Float] the height of items stacked without a page break
+      def self.height(items) = items.each_with_index.sum { |item, index| item.height + (index.zero? ? item.before : item.gap) }
+
+      private
+
+      def add_paragraph(paragraph, setting, area)
+        format = setting.format
+        gap = space_between(paragraph, format)
+        forced = @break_next || (:break_before if format.break_before)
+        keep = :keep_with_next if @last && @last[1].keep_next && !forced
+        count = setting.lines.size
+        after_page_break = false
+        setting.lines.each_with_index do |line, index|
+          item = Item.new(height: line.height, gap: 0.0, before: 0.0, notes: line.notes, paragraph: paragraph, setting: setting, line: line, area: area)
+          if index.zero?
+            item.gap, item.before, item.forced, item.keep = gap, format.before, forced, keep
+          elsif after_page_break
+            item.forced = :manual
+          else
+            item.keep = inner_keep(format, index, count)
+          end
+          after_page_break = line.ends_with == :page
+          @items << item
+        end
+        @break_next = after_page_break ? :manual : nil
+        @last = [paragraph, format]
+      end
+
+      # What forbids a break between two lines of one paragraph, the outermost reason first.
+      def inner_keep(format, index, count)
+        if format.keep_together then :keep_together
+        elsif count - index < format.widows then :widow
+        elsif index < format.orphans then :orphan
+        end
+      end
+
+      def space_between(paragraph, format)
+        return format.before unless @last
+
+        before, last = @last
+        return 0.0 if before.is_a?(Manuscript::Paragraph) && before.style == paragraph.style && (format.close_to_same || last.close_to_same)
+
+        (@between == :larger) ? [last.after, format.before].max : last.after + format.before
+      end
+
+      def add_table(table, width)
+        boxes = TableRows.new(@setter, @between).rows(table, width)
+        boxes.each_with_index do |row, index|
+          first = row.first_setting
+          forced = (@break_next || (:break_before if first&.format&.break_before)) if index.zero?
+          gap = (index.zero? && @last) ? @last[1].after : 0.0
+          @items << Item.new(height: row.height, gap: gap, before: 0.0, forced: forced, notes: row.notes, row: row, paragraph: row.first_paragraph, area: :cell,
+            keep: (row_keep(boxes, index) unless forced))
+        end
+        @break_next = nil
+        @last = [table, ParagraphFormat.new(keep_next: boxes.last&.first_setting&.format&.keep_next || false)]
+      end
+
+      def row_keep(boxes, index)
+        if index.zero? then @last && @last[1].keep_next ? :keep_with_next : nil
+        elsif boxes[index - 1].header then :keep_together
+        elsif boxes[index - 1].first_setting&.format&.keep_next then :keep_with_next
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,82 @@
+# frozen_string_literal: true
+
+module Norvel
+  class Layout
+    # What the layout needs of text formatting, in points. `above` and `below` are the parts of a single
+    # line over and under the baseline, the font's gap half on each side.
+    TextFormat = Value.define(:face, :size, color: "auto", underline: :none, strike: false, highlight: "none", letter_spacing: 0.0,
+      scale: 1.0, rise: 0.0, transform: nil, above: 0.0, below: 0.0) do
+      attr_reader :per_unit
+
+      # @return [Float] the width of a text in points
+      def width(text)
+        return 0.0 if text.empty?
+
+        face.units(text) * per_unit + letter_spacing * text.length
+      end
+
+      # @return [String] the text as it is drawn
+      def shown(text) = (transform == :upper) ? text.each_char.map { |char| char.upcase.then { |up| (up.length == 1) ? up : char } }.join : text
+
+      private
+
+      def prepare
+        @per_unit = size * scale / face.units_per_em
+      end
+    end
+
+    # What the layout needs of paragraph formatting, in points.
+    ParagraphFormat = Value.define(align: :start, start: 0.0, end: 0.0, first: 0.0, before: 0.0, after: 0.0, spacing: nil, tabs: [],
+      keep_next: false, keep_together: false, break_before: false, orphans: 2, widows: 2, close_to_same: false, shading: "none")
+
+    # Turns resolved formatting into the two above, each combination once, so that equal formats are one object.
+    class FormatTable
+      POINT = Lengths::PT.to_f
+      RAISED = {superscript: [0.65, 0.33], subscript: [0.65, -0.14], baseline: [1.0, 0.0]}.freeze
+      SMALL_CAPITAL = 0.8
+      NAMES = %i[font_family size bold italic color underline strike highlight background letter_spacing scale raised shift caps small_caps].freeze
+
+      # @param fonts [Fonts::Book]
+      def initialize(fonts)
+        @fonts = fonts
+        @texts = {}
+        @paragraphs = {}
+      end
+
+      # @param formatting [Cascade::Formatting]
+      # @param small [Boolean] for the lower-case letters of small capitals
+      # @return [TextFormat]
+      def text(formatting, small: false)
+        values = NAMES.map { |name| formatting[name] }
+        @texts[[values, small]] ||= build_text(NAMES.zip(values).to_h, small)
+      end
+
+      # @return [ParagraphFormat]
+      def paragraph(formatting)
+        format = build_paragraph(formatting)
+        @paragraphs[format] ||= format
+      end
+
+      private
+
+      def build_text(set, small)
+        face = @fonts.face(set[:font_family], bold: set[:bold], italic: set[:italic])
+        factor, rise = RAISED.fetch(set[:raised])
+        full = set[:size] / POINT
+        size = full * factor * (small ? SMALL_CAPITAL : 1.0)
+        em = full.fdiv(face.units_per_em)
+        background = (set[:highlight] == "none") ? set[:background] : set[:highlight]
+        TextFormat.new(face: face, size: size, color: set[:color], underline: set[:underline], strike: set[:strike], highlight: background,
+          letter_spacing: set[:letter_spacing] / POINT, scale: set[:scale] / 100.0, rise: full * rise + set[:shift] / POINT,
+          transform: (set[:caps] || small) ? :upper : nil, above: (face.ascent + face.gap / 2.0) * em, below: (face.descent + face.gap / 2.0) * em)
+      end
+
+      def build_paragraph(set)
+        ParagraphFormat.new(align: set[:align], start: set[:indent_start] / POINT, end: set[:indent_end] / POINT, first: set[:indent_first] / POINT,
+          before: set[:space_before] / POINT, after: set[:space_after] / POINT, spacing: set[:line_spacing], tabs: set[:tabs],
+          keep_next: set[:keep_next], keep_together: set[:keep_together], break_before: set[:break_before],
+          orphans: set[:orphans], widows: set[:widows], close_to_same: set[:close_to_same], shading: set[:shading])
+      end
+    end
+  end
+end

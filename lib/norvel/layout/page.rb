@@ -1,0 +1,27 @@
+# frozen_string_literal: true
+
+module Norvel
+  class Layout
+    # Why the next page begins, the first paragraph on it, and how many points this page leaves empty.
+    Turn = Value.define(:reason, paragraph: nil, empty: 0.0)
+
+    # A line at its place: `area` is :body, :cell, :note, :header or :footer; `x` is the column's left edge and
+    # `y` the line's top, points from the paper's top left corner.
+    Placed = Struct.new(:area, :paragraph, :setting, :line, :x, :y) do
+      def baseline = y + line.baseline
+    end
+
+    # A straight line on the page, points.
+    Rule = Struct.new(:x1, :y1, :x2, :y2)
+
+    # One physical page. `part` is the index of its section.
+    Page = Struct.new(:number, :folio, :part, :design, :placed, :rules, :turn, :top, :bottom, keyword_init: true) do
+      def width = design.width / 12_700.0
+
+      def height = design.height / 12_700.0
+    end
+
+    # What is not laid out truly: its kind, page and paragraph id.
+    Approximation = Value.define(:kind, page: nil, paragraph: nil)
+  end
+end

@@ -1,0 +1,262 @@
+# frozen_string_literal: true
+
+require_relative "line"
+require_relative "break_opportunities"
+require_relative "atoms"
+require_relative "tab_stops"
+
+module Norvel
+  class Layout
+    # A paragraph broken into lines, first fit. The words of a line are placed when they are asked for.
+    #
+    #   setting = ParagraphLines.new(text: "…", segments: […], format: …, width: 450.0, mark: …)
+    #   setting.lines            # where it breaks
+    #   setting.pieces(line)     # each word with its x
+    class ParagraphLines
+      HAIR = 0.005 # points; what rounding may add up to in a line
+
+      attr_reader :lines, :format, :text, :label
+
+      # @param width [Float] of the column, points
+      # @param mark [TextFormat] of the paragraph's end, which gives an empty line its height
+      # @param default_tab [Float] points
+      def initialize(text:, segments:, format:, width:, mark:, label: nil, default_tab: 36.0)
+        @text = text
+        @segments = segments
+        @format = format
+        @width = width
+        @mark = mark
+        @label = label
+        @default_tab = default_tab
+        @atoms = Atoms.new(text, segments)
+        @uniform = segments.all? { |segment| segment.inset.nil? && segment.format.equal?(segments.first.format) }
+        @lines = break_lines
+      end
+
+      # @return [Array<Piece>] the words of a line, spaces left out of their text
+      def pieces(line)
+        pieces = []
+        x = line.x
+        tabs = line.tabs&.to_h { |offset, _, to, _| [offset, to] } || {}
+        elastic = tabs.keys.last || -1 # only spaces after the last tab are stretched
+        @text[line.start...line.end].scan(/[^ \t\n\f]+| +|[\t\n\f]/).reduce(line.start) do |offset, token|
+          case token[0]
+          when " " then x += @atoms.measure(offset, token.length) + ((offset > elastic) ? token.length * line.stretch : 0.0)
+          when "\t" then x = tabs.fetch(offset, x)
+          when "\n", "\f" then nil
+          else x = place_word(pieces, offset, token.length, x)
+          end
+          offset + token.length
+        end
+        add_hyphen(pieces, x) if line.hyphenated
+        pieces
+      end
+
+      # @return [Float] x of the label, points from the column's left edge
+      def label_x = @format.start + @format.first
+
+      private
+
+      def place_word(pieces, offset, length, x)
+        @atoms.each_part(offset, length) do |segment, from, count|
+          shown = @atoms.shown(segment, from, count).delete(Atoms::SOFT_HYPHEN)
+          width = @atoms.measure(from, count)
+          pieces << Piece.new(shown, x, width, from, segment.format, segment.inset) unless shown.empty?
+          x += width
+        end
+        x
+      end
+
+      def add_hyphen(pieces, x)
+        format = pieces.last&.format || @mark
+        pieces << Piece.new("-", x, format.width("-"), nil, format, nil)
+      end
+
+      def break_lines
+        @list = @atoms.all
+        return [empty_line] if @list.empty?
+
+        lines = []
+        index = 0
+        while index < @list.size
+          line, index = fill(index, lines.empty?)
+          lines << line
+        end
+        lines << empty_line(@text.length) if lines.last.ends_with == :break
+        lines.last.ends_with = :end if lines.last.ends_with == :wrap
+        @list = nil
+        lines
+      end
+
+      def empty_line(offset = 0)
+        x = left(offset.zero?)
+        x += label_advance(x) if offset.zero?
+        finish(Line.new(start: offset, end: offset, x: x, width: 0.0, stretch: 0.0, hyphenated: false, ends_with: :end))
+      end
+
+      def left(first) = @format.start + (first ? @format.first : 0.0)
+
+      def edge = @width - @format.end
+
+      # Takes atoms from `index` on until the line is full.
+      # @return [Array(Line, Integer)] the line and the first atom of the next
+      def fill(index, first)
+        origin = left(first)
+        room = [edge - origin, 1.0].max
+        x = first ? label_advance(origin) : 0.0
+        used = x
+        start = index
+        fits = nil
+        tabs = nil
+        spaces = 0
+        gap = 0.0
+        gap_count = 0
+        ends_with = :wrap
+        while (atom = @list[index])
+          case atom.kind
+          when :break, :page
+            index += 1
+            ends_with = atom.kind
+            break
+          when :tab
+            stop = stops.after(origin + used + gap)
+            unless stop
+              break if index > start
+
+              stop = TabStops::Stop.new(origin + room, :start, :none)
+            end
+            from = used + gap
+            to = [tab_target(stop, index, origin), from].max
+            (tabs ||= []) << [atom.start, origin + from, origin + to, stop.leader]
+            used = to
+            gap = 0.0
+            spaces = 0
+            gap_count = 0
+            index += 1
+            fits = [index, used, spaces, false]
+          else
+            wanted = used + gap + atom.width
+            if wanted > room + HAIR && index > start
+              index, used, spaces, soft = fits if fits
+              break
+            elsif wanted > room + HAIR && atom.kind == :word && atom.solid > 1 && index == start
+              split(index, room - used)
+              atom = @list[index]
+              wanted = used + gap + atom.width
+            end
+            used = wanted
+            spaces += gap_count
+            gap = atom.space
+            gap_count = atom.length - atom.solid
+            index += 1
+            following = @list[index]
+            fits = [index, used, spaces, atom.soft] if !following&.glued && (!atom.soft || used + hyphen_width(atom) <= room + HAIR)
+          end
+          soft = false
+        end
+        line = Line.new(start: @list[start].start, end: (@list[index]&.start || @text.length), hyphenated: soft || false, ends_with: ends_with, tabs: tabs)
+        wrapped = ends_with == :wrap && index < @list.size
+        used += hyphen = soft ? hyphen_width(@list[index - 1]) : 0.0
+        place(line, origin, room - used, first ? label_advance(origin) : 0.0, wrapped ? spaces : 0)
+        line.width += used - hyphen
+        [finish(line), index]
+      end
+
+      # @param rest [Float] the room left over @param spaces [Integer] how many may be stretched
+      def place(line, origin, rest, indent, spaces)
+        line.x = origin + indent
+        line.width = -indent
+        line.stretch = 0.0
+        case @format.align
+        when :center then shift(line, rest / 2)
+        when :end then shift(line, rest)
+        when :justify
+          return unless spaces.positive? && rest.positive?
+
+          line.stretch = rest / spaces
+          line.width += rest
+        end
+      end
+
+      def shift(line, by)
+        return unless by.positive?
+
+        line.x += by
+        line.tabs&.each { |tab| tab[1] += by and tab[2] += by }
+      end
+
+      # Where the text after a tab begins: text at a centre, end or decimal stop is measured first.
+      def tab_target(stop, index, origin)
+        return stop.x - origin if stop.align == :start
+
+        following = @list.drop(index + 1).take_while { |atom| %i[word box].include?(atom.kind) }
+        width = following.each_with_index.sum { |atom, place| atom.width + ((place == following.size - 1) ? 0.0 : atom.space) }
+        stop.x - origin - ((stop.align == :center) ? width / 2 : width)
+      end
+
+      def stops = @stops ||= TabStops.new(@format, @default_tab, edge)
+
+      def label_advance(origin)
+        return 0.0 unless @label
+
+        @label_advance ||= begin
+          width = @label.format.width(@label.text)
+          case @label.suffix
+          when :space then width + @label.format.width(" ")
+          when :tab then [((stops.after(origin + width)&.x || origin + width) - origin), width].max
+          else width
+          end
+        end
+      end
+
+      def hyphen_width(atom)
+        format = @atoms.each_part(atom.start, 1).first.first.format
+        format.width("-")
+      end
+
+      # A word longer than the line is cut where it is full, one character at least.
+      def split(index, room)
+        atom = @list[index]
+        count = (1...atom.solid).bsearch { |length| @atoms.measure(atom.start, length) > room + HAIR } || atom.solid
+        count = [count - 1, 1].max
+        head = Atoms::Atom.new(:word, atom.start, count, count, @atoms.measure(atom.start, count), 0.0, atom.glued, false)
+        tail = Atoms::Atom.new(:word, atom.start + count, atom.length - count, atom.solid - count, @atoms.measure(atom.start + count, atom.solid - count), atom.space, false, atom.soft)
+        @list[index, 1] = [head, tail]
+      end
+
+      # Gives the line its height and baseline: what a multiple or at-least adds goes above the text.
+      def finish(line)
+        above, below = extent(line)
+        single = above + below
+        spacing = @format.spacing
+        line.height = case spacing.rule
+        when :multiple then single * spacing.value
+        when :exact then spacing.value / 12_700.0
+        else [single, spacing.value / 12_700.0].max
+        end
+        line.baseline = line.height - below
+        line.notes = notes_in(line)
+        line
+      end
+
+      def extent(line)
+        return [@mark.above, @mark.below] if line.end == line.start || @segments.empty?
+        return [@segments.first.format.above, @segments.first.format.below] if @uniform
+
+        above = below = 0.0
+        @atoms.each_part(line.start, line.end - line.start) do |segment, _, _|
+          above = [above, segment.height || segment.format.above].max
+          below = [below, segment.format.below].max
+        end
+        [above, below]
+      end
+
+      def notes_in(line)
+        return if @uniform
+
+        found = @atoms.each_part(line.start, line.end - line.start).filter_map { |segment, _, _| segment.inset.ref if segment.inset&.kind == :note }
+        found.empty? ? nil : found
+      end
+    end
+  end
+end

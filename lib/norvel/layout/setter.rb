@@ -1,0 +1,117 @@
+# frozen_string_literal: true
+
+module Norvel
+  class Layout
+    # Sets paragraphs: from resolved formatting and text to lines, kept from layout to layout.
+    class Setter
+      BOX_WIDTH = 72.0 # points, of a thing whose size the file does not say
+      POINT = 12_700.0
+
+      # @param cascade [Cascade] @param store [LineStore]
+      # @param labels [Hash{Integer=>String}] list labels by paragraph id
+      # @param note_labels [Hash{String=>String}]
+      def initialize(manuscript, cascade, store, labels:, note_labels:)
+        @cascade = cascade
+        @store = store
+        @labels = labels
+        @note_labels = note_labels
+        @lists = manuscript.lists
+        @tab = manuscript.settings.tab / POINT
+      end
+
+      # @param paragraph [Manuscript::Paragraph]
+      # @param width [Float] points
+      # @param folios [Hash{Symbol=>String}] what stands for :page and :pages fields
+      # @param lead [String, nil] the number that opens a note
+      # @return [ParagraphLines]
+      def set(paragraph, width, folios: nil, lead: nil)
+        format = @store.formats.paragraph(@cascade.paragraph(paragraph))
+        mark = text_format(@cascade.mark(paragraph))
+        texts = paragraph.runs.map { |run| text_format(@cascade.run(paragraph, run)) }
+        marks = paragraph.insets.filter_map { |inset| @note_labels[inset.ref] if inset.kind == :note } if @note_labels.any?
+        label = label_for(paragraph)
+        @store.fetch(paragraph, [width, format, mark, texts, marks, label, folios, lead, @tab]) do
+          text, segments = segments(paragraph, texts, width, folios, format, mark)
+          ParagraphLines.new(text: text, segments: segments, format: format, width: width, mark: mark, default_tab: @tab,
+            label: label || (lead && Label.new(text: lead, format: mark, suffix: :space)))
+        end
+      end
+
+      private
+
+      # Formats of one Formatting object are looked up once a layout.
+      def text_format(formatting, small: false)
+        @known ||= {}.compare_by_identity
+        @known_small ||= {}.compare_by_identity
+        (small ? @known_small : @known)[formatting] ||= @store.formats.text(formatting, small: small)
+      end
+
+      def segments(paragraph, texts, width, folios, format, mark)
+        text = +""
+        segments = []
+        paragraph.runs.each_with_index do |run, index|
+          shown = (run.field && folios) ? folios.fetch(run.field) : run.text
+          add_run(segments, paragraph, run, shown, text.length, texts[index], width - format.start - format.end)
+          text << shown
+        end
+        segments << Segment.new(0, 0, mark) if segments.empty?
+        [text.freeze, joined(segments)]
+      end
+
+      def add_run(segments, paragraph, run, shown, offset, format, room)
+        insets = run.insets.each
+        formatting = @cascade.run(paragraph, run)
+        small = formatting[:small_caps] && !formatting[:caps]
+        shown.scan(small ? /\u{FFFC}|\p{Ll}+|[^\p{Ll}\u{FFFC}]+/ : /\u{FFFC}|[^\u{FFFC}]+/) do |part|
+          if part == Manuscript::INSET_MARK
+            segments << inset_segment(offset, next_inset(insets), format, formatting, room)
+          else
+            segments << Segment.new(offset, part.length, (small && part.match?(/\A\p{Ll}/)) ? text_format(formatting, small: true) : format)
+          end
+          offset += part.length
+        end
+      end
+
+      def next_inset(insets)
+        insets.next
+      rescue StopIteration
+        Manuscript::Inset.new(kind: :object)
+      end
+
+      def inset_segment(offset, inset, format, formatting, room)
+        return note_segment(offset, inset, format) if inset.kind == :note
+
+        width = inset.width ? inset.width / POINT : BOX_WIDTH
+        height = inset.height ? inset.height / POINT : format.above + format.below
+        scale = (width > room && room.positive?) ? room / width : 1.0
+        Segment.new(offset, 1, format, inset, Manuscript::INSET_MARK, width * scale, height * scale)
+      end
+
+      # A note mark is a raised number, whether the file raises it by style or by hand.
+      def note_segment(offset, inset, format)
+        label = @note_labels.fetch(inset.ref, "*")
+        raised = format.rise.positive? ? format : format.with(size: format.size * FormatTable::RAISED[:superscript][0], rise: format.size * FormatTable::RAISED[:superscript][1])
+        Segment.new(offset, 1, raised, inset, label, raised.width(label), nil)
+      end
+
+      def joined(segments)
+        segments.each_with_object([]) do |segment, list|
+          last = list.last
+          if last && last.inset.nil? && segment.inset.nil? && last.format.equal?(segment.format)
+            last.length += segment.length
+          else
+            list << segment
+          end
+        end
+      end
+
+      def label_for(paragraph)
+        text = @labels[paragraph.id] or return
+        ref = @cascade.numbering(paragraph)
+        level = @lists[ref.list].levels[ref.level]
+        formatting = Cascade::Formatting.new(@cascade.mark(paragraph).layers + [Cascade::Layer.new(kind: :direct, set: level.label_set.except(:font_family))])
+        Label.new(text: text, format: @store.formats.text(formatting), suffix: level.suffix)
+      end
+    end
+  end
+end

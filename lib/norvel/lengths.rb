@@ -1,0 +1,45 @@
+# frozen_string_literal: true
+
+module Norvel
+  # Lengths are integer English Metric Units, so that inches, points, centimetres and twips
+  # convert without drift (ISO/IEC 29500-1 §20.1.2.1; CSS Values 3 §6.2 for the absolute units).
+  module Lengths
+    PER_UNIT = {"in" => 914_400, "pt" => 12_700, "cm" => 360_000, "mm" => 36_000, "pc" => 152_400}.freeze
+    PT = 12_700
+    TWIP = 635
+    HALF_POINT = 6_350
+    EIGHTH_POINT = 1_587.5
+    WRITTEN = /\A\s*([+\-−]?\d+(?:[.,]\d+)?|[+\-−]?[.,]\d+)\s*([[:alpha:]"]*)\s*\z/
+
+    module_function
+
+    # @param written [String] "1.9 cm", "0.5in", "12 pt", "19 mm", "4 ch"
+    # @param default_unit [String] the unit of a bare number
+    # @param ch [Integer, nil] the width of one character in EMU, for "ch"
+    # @return [Integer] EMU
+    # @raise [Error] when it is not a length
+    def parse(written, default_unit: "pt", ch: nil)
+      number, unit = written.to_s.match(WRITTEN)&.captures
+      raise Error, "“#{written}” is not a length; write it like 1.9 cm, 0.5 in or 12 pt." unless number
+
+      unit = "in" if unit == "\""
+      unit = default_unit if unit.empty?
+      per = (unit.downcase == "ch") ? ch : PER_UNIT[unit.downcase]
+      raise Error, "“#{unit}” is not a unit of length that can be used here; use cm, mm, in or pt." unless per
+
+      (Rational(number.tr(",−", ".-")) * per).round
+    end
+
+    # @param emu [Integer]
+    # @return [Float] points, two decimals
+    def points(emu) = (emu / 12_700.0).round(2)
+
+    # @param emu [Integer]
+    # @return [String] in the reader's unit: "1.9 cm", "12 pt"
+    def show(emu, unit = "pt")
+      number = (Rational(emu) / PER_UNIT.fetch(unit)).to_f.round((unit == "in") ? 3 : 2)
+      number = number.to_i if number == number.to_i
+      "#{number} #{unit}"
+    end
+  end
+end

@@ -1,0 +1,84 @@
+# frozen_string_literal: true
+
+module Norvel
+  # Works out the numbers and bullets of lists over a manuscript (ISO/IEC 29500-1 §17.9).
+  module ListLabels
+    ROMAN = {1000 => "m", 900 => "cm", 500 => "d", 400 => "cd", 100 => "c", 90 => "xc", 50 => "l", 40 => "xl", 10 => "x", 9 => "ix", 5 => "v", 4 => "iv", 1 => "i"}.freeze
+    # Bullets that files take from symbol fonts, by code point of the private area.
+    SYMBOLS = {"\uF0B7" => "•", "\uF0A7" => "▪", "\uF0D8" => "›", "\uF0FC" => "✓", "\uF06F" => "o"}.freeze
+
+    module_function
+
+    # @param manuscript [Manuscript] @param cascade [Cascade]
+    # @return [Hash{Integer=>String}] label by paragraph id
+    def for(manuscript, cascade)
+      counters = Hash.new { |hash, key| hash[key] = {} }
+      started = {}
+      manuscript.paragraphs.each_with_object({}) do |paragraph, labels|
+        ref = cascade.numbering(paragraph) or next
+        list = manuscript.lists[ref.list]
+        level = list.levels[ref.level] or next
+
+        values = counters[list.counter || list.id]
+        restart(list, values, started)
+        count(list, ref.level, values)
+        labels[paragraph.id] = label(list, ref.level, values)
+      end
+    end
+
+    # @param number [Integer] from 1
+    # @param format [String, Symbol] decimal, lower_roman (or lowerRoman), …
+    # @return [String]
+    def write(number, format)
+      case format.to_s
+      when "lower_roman", "lowerRoman" then roman(number)
+      when "upper_roman", "upperRoman" then roman(number).upcase
+      when "lower_letter", "lowerLetter" then letters(number)
+      when "upper_letter", "upperLetter" then letters(number).upcase
+      when "decimalZero" then number.to_s.rjust(2, "0")
+      when "none" then ""
+      else number.to_s
+      end
+    end
+
+    # @param number [Integer] 1 to 3999; others stay arabic
+    def roman(number)
+      return number.to_s unless number.between?(1, 3999)
+
+      ROMAN.reduce(+"") do |text, (value, sign)|
+        times, number = number.divmod(value)
+        text << sign * times
+      end
+    end
+
+    # a, b … z, aa, bb: the letter repeated (ISO/IEC 29500-1 §17.18.59)
+    def letters(number) = number.positive? ? ("a".ord + (number - 1) % 26).chr * ((number - 1) / 26 + 1) : number.to_s
+
+    # A list that restarts a level does so once, when it first comes up.
+    def restart(list, values, started)
+      return if started[list.id]
+
+      started[list.id] = true
+      list.starts.each { |level, start| values[level] = start - 1 }
+    end
+    private_class_method :restart
+
+    def count(list, level, values)
+      (0...level).each { |higher| values[higher] ||= list.levels[higher]&.start || 1 }
+      values[level] = values.key?(level) ? values[level] + 1 : list.levels[level].start
+      values.delete_if { |deeper, _| deeper > level && list.levels[deeper]&.restart_after != 0 }
+    end
+    private_class_method :count
+
+    def label(list, level, values)
+      own = list.levels[level]
+      return SYMBOLS.fetch(own.text, own.text.match?(/\A[\uE000-\uF8FF]\z/) ? "•" : own.text) if own.format == "bullet"
+
+      own.text.gsub(/%(\d)/) do
+        index = $1.to_i - 1
+        write(values[index] || 1, own.legal ? "decimal" : list.levels[index]&.format || "decimal")
+      end
+    end
+    private_class_method :label
+  end
+end

@@ -1,0 +1,126 @@
+# frozen_string_literal: true
+
+require_relative "value"
+require_relative "manuscript/run"
+require_relative "manuscript/paragraph"
+require_relative "manuscript/table"
+require_relative "manuscript/section"
+require_relative "manuscript/numbering"
+
+module Norvel
+  # A manuscript as a value: blocks (paragraphs and tables), notes, sections, style sheet and lists.
+  # A change gives another manuscript that shares whatever did not change.
+  class Manuscript
+    # What the file says about itself as a whole. `between` is :sum or :larger: whether the space after
+    # one paragraph and before the next add up. `tab` is the distance of default tab stops, EMU.
+    Settings = Value.define(between: :sum, tab: 457_200, even_differs: false, records_revisions: false)
+
+    # Document properties.
+    Info = Value.define(title: nil, language: nil)
+
+    MEMBERS = %i[format blocks sheet sections notes lists settings info warnings].freeze
+    attr_reader(*MEMBERS)
+
+    # @param blocks [Array<Paragraph, Table>] the body
+    # @param sheet [StyleSheet]
+    # @param sections [Array<Section>] at least one; only the last has no `last`
+    # @param notes [Hash{String=>Array<Paragraph>}]
+    # @param lists [Hash{String=>List}]
+    def initialize(blocks:, sheet:, format: "docx", sections: [Section.new], notes: {}, lists: {}, settings: Settings.new, info: Info.new, warnings: [])
+      @format = format
+      @blocks = blocks.freeze
+      @sheet = sheet
+      @sections = sections.freeze
+      @notes = notes.freeze
+      @lists = lists.freeze
+      @settings = settings
+      @info = info
+      @warnings = warnings.freeze
+      @memo = {}
+      freeze
+    end
+
+    # @return [Manuscript] the same with some members changed
+    def with(**changed) = Manuscript.new(**MEMBERS.to_h { |name| [name, public_send(name)] }, **changed)
+
+    # @return [Array<Paragraph>] every paragraph of the body in document order, cells row by row
+    def paragraphs = @memo[:paragraphs] ||= blocks.flat_map { |block| self.class.paragraphs_in(block) }.freeze
+
+    # @return [Paragraph, nil] of body or notes
+    def paragraph(id) = by_id[id]
+
+    # @return [Integer, nil] place of a body paragraph in `paragraphs`
+    def index_of(id) = (@memo[:index] ||= paragraphs.each_with_index.to_h { |paragraph, index| [paragraph.id, index] })[id]
+
+    # @return [Array<Paragraph>] of all notes
+    def note_paragraphs = notes.values.flatten(1).select { |block| block.is_a?(Paragraph) }
+
+    # @return [Array<Table>] nested ones included
+    def tables = @memo[:tables] ||= blocks.flat_map { |block| self.class.tables_in(block) }.freeze
+
+    # @return [Table, nil] the innermost table that holds the paragraph
+    def table_of(id)
+      @memo[:table_of] ||= tables.each_with_object({}) do |table, found|
+        table.blocks.each { |block| found[block.id] = table if block.is_a?(Paragraph) }
+      end
+      @memo[:table_of][id]
+    end
+
+    # @return [Array<Section, Integer>] for each body paragraph, the index of its section
+    def section_indexes
+      @memo[:sections] ||= begin
+        current = 0
+        ends = sections.each_with_index.to_h { |section, index| [section.last, index] }
+        paragraphs.map do |paragraph|
+          here = current
+          current = ends[paragraph.id] + 1 if ends.key?(paragraph.id)
+          [here, sections.size - 1].min
+        end
+      end
+    end
+
+    # @param changed [Hash{Integer=>Paragraph, nil}] by id; nil takes the paragraph out
+    # @return [Manuscript]
+    def with_paragraphs(changed)
+      return self if changed.empty?
+
+      in_notes = note_paragraphs.any? { |paragraph| changed.key?(paragraph.id) }
+      with(blocks: self.class.replace(blocks, changed),
+        notes: in_notes ? notes.transform_values { |blocks| self.class.replace(blocks, changed) } : notes)
+    end
+
+    # @return [Array<String>] the words of body and notes in order: what no change may lose
+    def words = (paragraphs + note_paragraphs).flat_map { |paragraph| paragraph.text.split(/[[:space:]]+/) }.reject(&:empty?)
+
+    def self.paragraphs_in(block)
+      block.is_a?(Table) ? block.blocks.flat_map { |inner| paragraphs_in(inner) } : [block]
+    end
+
+    def self.tables_in(block)
+      block.is_a?(Table) ? [block, *block.blocks.flat_map { |inner| tables_in(inner) }] : []
+    end
+
+    def self.replace(blocks, changed)
+      blocks.flat_map do |block|
+        if block.is_a?(Table)
+          [replace_in_table(block, changed)]
+        elsif changed.key?(block.id)
+          [changed[block.id]].compact
+        else
+          [block]
+        end
+      end
+    end
+
+    def self.replace_in_table(table, changed)
+      return table unless paragraphs_in(table).any? { |paragraph| changed.key?(paragraph.id) }
+
+      table.with(rows: table.rows.map { |row| row.with(cells: row.cells.map { |cell| cell.with(blocks: replace(cell.blocks, changed)) }) })
+    end
+    private_class_method :replace_in_table
+
+    private
+
+    def by_id = @memo[:by_id] ||= (paragraphs + note_paragraphs).to_h { |paragraph| [paragraph.id, paragraph] }
+  end
+end

@@ -1,0 +1,18 @@
+# frozen_string_literal: true
+
+module Norvel
+  class Manuscript
+    # A paragraph's or style's place in a list; `list` nil takes inherited numbering away.
+    NumberRef = Value.define(:list, level: 0)
+
+    # One level of a list. `text` holds %1, %2 … for the counters; `set` are the indents it brings,
+    # `label_set` the formatting of the label; `style` the paragraph style tied to it.
+    ListLevel = Value.define(format: "decimal", text: "%1.", start: 1, set: {}, label_set: {}, style: nil, suffix: :tab, restart_after: nil, legal: false)
+
+    # `counter` is what lists share when one continues another.
+    List = Value.define(:id, :levels, counter: nil, starts: {}) do
+      # @return [Integer] the level tied to a style, else the one asked for
+      def level_for_style(style, asked) = levels.keys.find { |level| levels[level].style == style } || asked
+    end
+  end
+end

@@ -1,0 +1,20 @@
+# frozen_string_literal: true
+
+module Norvel
+  class Manuscript
+    # What stands in the text but is not text; one U+FFFC holds its place.
+    # `kind` is :image, :note, :equation, :anchor (anything floating) or :object;
+    # width and height are EMU where the file says so.
+    Inset = Value.define(:kind, ref: nil, width: nil, height: nil, alt: nil, what: nil)
+
+    # A stretch of text formatted alike. `set` is its direct formatting, `style` its character
+    # style; `field` is :page or :pages where the text is a folio the layout works out;
+    # `origin` is the number of the source's run in its paragraph, nil for text that is new.
+    Run = Value.define(text: "", style: nil, set: {}, insets: [], link: nil, field: nil, revised: false, origin: nil) do
+      # @return [Boolean] the same formatting, so that the two may be read as one
+      def alike?(other) = style == other.style && set == other.set && link == other.link
+    end
+
+    INSET_MARK = "\u{FFFC}"
+  end
+end

@@ -1,0 +1,44 @@
+# frozen_string_literal: true
+
+module Norvel
+  class Manuscript
+    # Sheets by name, upright, in mm (ISO 216; ANSI/ASME Y14.1).
+    PAPERS = {"A3" => [297, 420], "A4" => [210, 297], "A5" => [148, 210], "A6" => [105, 148], "B5" => [176, 250],
+              "Letter" => [215.9, 279.4], "Legal" => [215.9, 355.6]}.freeze
+
+    # Paper and margins in EMU. `margin` has :top, :bottom, :start, :end, :gutter, :header, :footer.
+    PageDesign = Value.define(width: 7_560_310, height: 10_692_130,
+      margin: {top: 914_400, bottom: 914_400, start: 914_400, end: 914_400, gutter: 0, header: 457_200, footer: 457_200}) do
+      # @return [String] "A4", "A4 landscape", or the measures where it is no standard sheet
+      def paper
+        sides = [width, height].minmax.map { |emu| emu / 36_000.0 }
+        name, = PAPERS.find { |_, mm| mm.zip(sides).all? { |want, is| (want - is).abs < 0.8 } }
+        return "#{sides[0].round} × #{sides[1].round} mm" unless name
+
+        (width > height) ? "#{name} landscape" : name
+      end
+
+      # @return [Hash{Symbol=>Integer}] width and height of a named paper, upright, EMU
+      def self.paper(name)
+        PAPERS.fetch(name).map { |mm| (mm * 36_000).round }.then { |width, height| {width: width, height: height} }
+      end
+
+      def text_width = width - margin[:start] - margin[:end] - margin[:gutter]
+    end
+
+    # How page numbers are written: `format` :decimal, :lower_roman, :upper_roman, :lower_letter,
+    # :upper_letter; `start` nil where the count goes on.
+    Folio = Value.define(format: :decimal, start: nil)
+
+    # A stretch of the manuscript with a page design of its own, up to the paragraph `last`
+    # (nil: to the end). `begins` is :page, :recto, :verso or :here. Headers and footers are blocks by
+    # :default, :first and :even.
+    Section = Value.define(page: PageDesign.new, last: nil, begins: :page, folio: Folio.new, headers: {}, footers: {},
+      first_differs: false, columns: 1, origin: nil) do
+      # @return [Boolean] whether a page number is printed somewhere in this section
+      def folio_printed?
+        (headers.values + footers.values).any? { |blocks| blocks.any? { |block| block.is_a?(Paragraph) && block.runs.any? { |run| run.field == :page } } }
+      end
+    end
+  end
+end

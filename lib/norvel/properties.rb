@@ -1,0 +1,73 @@
+# frozen_string_literal: true
+
+require_relative "value"
+require_relative "lengths"
+require_relative "properties/line_spacing"
+require_relative "properties/tab_stop"
+require_relative "properties/property"
+
+module Norvel
+  # The one table of formatting properties. Cascade, style form, guide rules, looks, ripple, import
+  # and export read it; a new property is one new row.
+  module Properties
+    def self.row(name, target, kind, label, default, **more)
+      Property.new(name: name, target: target, kind: kind, label: label, default: default, **more)
+    end
+
+    # `docx` is the spelling of ISO/IEC 29500-1: element, attribute (w:val when none) and how it is coded.
+    TABLE = [
+      row(:font_family, :text, :font, "Font family", "Liberation Serif", group: :text, docx: {el: "rFonts", codec: :fonts}),
+      row(:size, :text, :length, "Size", 10 * Lengths::PT, unit: "pt", group: :text, least: 1 * Lengths::PT, most: 400 * Lengths::PT, docx: {el: "sz", codec: :half_points}),
+      row(:bold, :text, :switch, "Bold", false, toggle: true, group: :text, mark: "bold", docx: {el: "b", codec: :switch}),
+      row(:italic, :text, :switch, "Italic", false, toggle: true, group: :text, mark: "ital.", docx: {el: "i", codec: :switch}),
+      row(:underline, :text, :choice, "Underline", :none, choices: %i[none single double thick dotted dash wave words], group: :text, mark: "underscore", docx: {el: "u", codec: :underline}),
+      row(:strike, :text, :switch, "Struck through", false, toggle: true, mark: "struck", docx: {el: "strike", codec: :switch}),
+      row(:caps, :text, :switch, "Capitals", false, toggle: true, mark: "caps", docx: {el: "caps", codec: :switch}),
+      row(:small_caps, :text, :switch, "Small capitals", false, toggle: true, mark: "s.c.", docx: {el: "smallCaps", codec: :switch}),
+      row(:color, :text, :colour, "Colour", "auto", group: :text, docx: {el: "color", codec: :colour}),
+      row(:highlight, :text, :colour, "Highlight", "none", mark: "highlight", docx: {el: "highlight", codec: :highlight}),
+      row(:background, :text, :colour, "Background", "none", mark: "background", docx: {el: "shd", codec: :fill}),
+      row(:letter_spacing, :text, :length, "Letter spacing", 0, unit: "pt", signed: true, mark: "spaced", docx: {el: "spacing", codec: :twips}),
+      row(:scale, :text, :number, "Horizontal scale", 100, unit: "%", mark: "scaled", docx: {el: "w", codec: :percent}),
+      row(:raised, :text, :choice, "Raised or lowered", :baseline, choices: %i[baseline superscript subscript], mark: "raised", docx: {el: "vertAlign", codec: :choice}),
+      row(:shift, :text, :length, "Shift from the baseline", 0, unit: "pt", signed: true, mark: "shifted", docx: {el: "position", codec: :half_points}),
+      row(:hidden, :text, :switch, "Hidden", false, toggle: true, mark: "hidden", docx: {el: "vanish", codec: :switch}),
+      row(:language, :text, :language, "Language", nil, look: false, direct: false, docx: {el: "lang", codec: :language}),
+
+      row(:align, :paragraph, :choice, "Alignment", :start, choices: %i[start center end justify], group: :paragraph, docx: {el: "jc", codec: :align}),
+      row(:indent_start, :paragraph, :length, "Indent at start", 0, unit: "cm", signed: true, group: :paragraph, docx: {el: "ind", attr: "left", attr_also: "start", codec: :twips}),
+      row(:indent_end, :paragraph, :length, "Indent at end", 0, unit: "cm", signed: true, group: :paragraph, docx: {el: "ind", attr: "right", attr_also: "end", codec: :twips}),
+      row(:indent_first, :paragraph, :length, "First-line indent", 0, unit: "cm", signed: true, group: :paragraph, docx: {el: "ind", attr: "firstLine", codec: :first_line}),
+      row(:space_before, :paragraph, :length, "Space before", 0, unit: "pt", group: :spacing, docx: {el: "spacing", attr: "before", codec: :twips}),
+      row(:space_after, :paragraph, :length, "Space after", 0, unit: "pt", group: :spacing, docx: {el: "spacing", attr: "after", codec: :twips}),
+      row(:line_spacing, :paragraph, :line_spacing, "Line spacing", LineSpacing::SINGLE, group: :spacing, docx: {el: "spacing", attr: "line", codec: :line_spacing}),
+      row(:close_to_same, :paragraph, :switch, "No space between same-style paragraphs", false, group: :spacing, mark: "close up", docx: {el: "contextualSpacing", codec: :switch}),
+      row(:tabs, :paragraph, :tabs, "Tab stops", [], mark: "tab stops", look: false, docx: {el: "tabs", codec: :tabs}),
+      row(:shading, :paragraph, :colour, "Shading", "none", mark: "shading", docx: {el: "shd", codec: :fill}),
+      row(:borders, :paragraph, :borders, "Borders", {}, mark: "borders", docx: {el: "pBdr", codec: :borders}),
+      row(:outline_level, :paragraph, :number, "Heading level", nil, look: false, mark: "outline level", docx: {el: "outlineLvl", codec: :outline_level}),
+      row(:numbering, :paragraph, :numbering, "Numbering", nil, own_key: true, mark: "numbering", docx: {el: "numPr", codec: :numbering}),
+      row(:keep_next, :paragraph, :switch, "Keep with next", false, look: false, group: :pages, docx: {el: "keepNext", codec: :switch}),
+      row(:keep_together, :paragraph, :switch, "Keep together", false, look: false, group: :pages, docx: {el: "keepLines", codec: :switch}),
+      row(:break_before, :paragraph, :switch, "Page break before", false, look: false, own_key: true, group: :pages, docx: {el: "pageBreakBefore", codec: :switch}),
+      row(:orphans, :paragraph, :number, "Orphans", 2, look: false, group: :pages, docx: {el: "widowControl", codec: :line_count}),
+      row(:widows, :paragraph, :number, "Widows", 2, look: false, group: :pages, docx: {el: "widowControl", codec: :line_count}),
+      row(:hyphenate, :paragraph, :switch, "Hyphenation", true, look: false, docx: {el: "suppressAutoHyphens", codec: :switch_off}),
+      row(:right_to_left, :paragraph, :switch, "Right to left", false, look: false, docx: {el: "bidi", codec: :switch})
+    ].to_h { |property| [property.name, property] }.freeze
+
+    TOGGLES = TABLE.values.select(&:toggle).map(&:name).freeze
+    DEFAULTS = TABLE.transform_values(&:default).freeze
+
+    module_function
+
+    # @param name [Symbol, String]
+    # @return [Property]
+    # @raise [Error] when there is no such property
+    def [](name) = TABLE[name.to_sym] || raise(Error, "There is no property “#{name}”.")
+
+    def all = TABLE.values
+
+    def of(target) = TABLE.values.select { |property| property.target == target }
+  end
+end

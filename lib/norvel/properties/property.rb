@@ -1,0 +1,103 @@
+# frozen_string_literal: true
+
+module Norvel
+  module Properties
+    # One row of the table.
+    #
+    # `target` is :paragraph or :text; `kind` says how its values are read, shown and compared;
+    # `mark` is the word in the margin for it when it was set by hand; `look` is false when it
+    # cannot be seen on paper; `own_key` when the survey lists it under a key of its own.
+    Property = Value.define(:name, :target, :kind, :label, :default, unit: nil, choices: nil, toggle: false,
+      signed: false, group: nil, mark: nil, look: true, direct: true, own_key: false, docx: nil, least: nil, most: nil) do
+      def text? = target == :text
+
+      def length? = kind == :length
+
+      # @return [String] the key in JSON, with its unit
+      def json_key = length? ? "#{name}_pt" : name.to_s
+
+      # @return [Object] the value as JSON has it (points, booleans, words)
+      def to_json_value(value)
+        case kind
+        when :length then Lengths.points(value)
+        when :line_spacing then value.to_json_value
+        when :choice then (name == :underline) ? value != :none : value.to_s
+        when :tabs then value.map { |tab| {position_pt: Lengths.points(tab.position), align: tab.align.to_s, leader: tab.leader.to_s} }
+        else value
+        end
+      end
+
+      # @param unit [String, nil] the reader's unit for lengths that are not type sizes
+      # @return [String] the value for people, with its unit
+      def show(value, unit: nil)
+        return "none" if value.nil? || value == [] || value == {}
+
+        case kind
+        when :length then Lengths.show(value, ((self.unit == "pt") ? "pt" : unit) || self.unit)
+        when :switch then value ? "yes" : "no"
+        when :choice then value.to_s.tr("_", " ")
+        when :tabs then value.map(&:to_s).join(", ")
+        when :borders then value.keys.join(", ")
+        else (self.unit == "%") ? "#{value} %" : value.to_s
+        end
+      end
+
+      # @param written [String, Boolean] what a person typed or a guide says
+      # @return [Object] the value
+      # @raise [Error] when it is none
+      def parse(written)
+        case kind
+        when :length then in_range(Lengths.parse(written, default_unit: unit))
+        when :switch then parse_switch(written)
+        when :choice then parse_choice(written.to_s.strip)
+        when :line_spacing then LineSpacing.parse(written)
+        when :colour then parse_colour(written.to_s.strip.downcase)
+        when :number then parse_number(written.to_s.strip)
+        when :font then parse_name(written.to_s.strip)
+        else raise Error, "#{label} cannot be written in one field."
+        end
+      end
+
+      private
+
+      def in_range(value)
+        raise Error, "#{label} cannot be negative." if !signed && value.negative?
+        raise Error, "#{label} must be at least #{Lengths.show(least)}." if least && value < least
+        raise Error, "#{label} must be at most #{Lengths.show(most || Lengths::PER_UNIT["in"] * 22)}." if value.abs > (most || Lengths::PER_UNIT["in"] * 22)
+
+        value
+      end
+
+      def parse_switch(written)
+        case written.to_s.strip.downcase
+        when "true", "yes", "on", "1" then true
+        when "false", "no", "off", "0" then false
+        else raise Error, "#{label} is either yes or no."
+        end
+      end
+
+      def parse_choice(written)
+        found = choices.find { |choice| choice.to_s == written.downcase.tr(" ", "_") }
+        found or raise Error, "#{label} is one of #{choices.join(", ")}, not “#{written}”."
+      end
+
+      def parse_colour(written)
+        return written if %w[auto none].include?(written) || written.match?(/\A#\h{6}\z/)
+
+        raise Error, "#{label} is written like #1a2b3c, or auto."
+      end
+
+      def parse_number(written)
+        raise Error, "#{label} is a whole number." unless written.match?(/\A\d{1,3}\z/)
+
+        written.to_i
+      end
+
+      def parse_name(written)
+        raise Error, "#{label} needs a name." if written.empty? || written.length > 100
+
+        written
+      end
+    end
+  end
+end

@@ -1,0 +1,101 @@
+# frozen_string_literal: true
+
+require_relative "value"
+require_relative "style_sheet/style"
+require_relative "style_sheet/style_marks"
+
+module Norvel
+  # All styles of a manuscript and the defaults under them. A value: changes give another sheet.
+  class StyleSheet
+    attr_reader :styles, :defaults, :default_id
+
+    # @param styles [Hash{String=>Style}] by id
+    # @param defaults [Hash{Symbol=>Object}] the document defaults by property
+    # @param default_id [String] the paragraph style of paragraphs that name none
+    def initialize(styles:, default_id:, defaults: {})
+      @styles = styles.freeze
+      @defaults = defaults.freeze
+      @default_id = default_id
+      @memo = {}
+      freeze
+    end
+
+    # @return [Style, nil]
+    def [](id) = styles[id]
+
+    # @return [Style]
+    # @raise [ChangeRefused] when the sheet has no such style
+    def fetch(id) = styles[id] || raise(ChangeRefused, "This manuscript has no style “#{id}”.")
+
+    def of_kind(kind) = styles.values.select { |style| style.kind == kind }
+
+    # @return [Array<Style>] root first; a loop or a missing parent ends the walk
+    def chain(id)
+      (@memo[:chains] ||= {})[id] ||= begin
+        found = []
+        style = styles[id]
+        while style && found.none? { |link| link.id == style.id }
+          found.unshift(style)
+          style = styles[style.parent]
+          style = nil if style && style.kind != found.first.kind
+        end
+        found.freeze
+      end
+    end
+
+    # @return [Array<String>] one sentence for every loop or missing parent
+    def faults
+      styles.values.filter_map do |style|
+        top = chain(style.id).first
+        next unless top&.parent
+
+        if styles[top.parent].nil?
+          "The style “#{style.name}” rests on a style that is not in the file (#{top.parent}); it is read as resting on the document defaults."
+        elsif chain(style.id).any? { |link| link.id == top.parent }
+          "The style “#{style.name}” is its own ancestor; the loop is cut at “#{top.name}”."
+        end
+      end
+    end
+
+    # @return [StyleSheet] with the style added or put in the place of the one with its id
+    def with_style(style) = copy(styles: styles.merge(style.id => style))
+
+    def with_styles(changed) = copy(styles: styles.merge(changed).compact)
+
+    # @return [String] an id like the name that no style has yet
+    def free_id(name)
+      plain = name.gsub(/[^[:alnum:]]/, "").then { |id| id.empty? ? "Style" : id }
+      return plain unless taken?(plain)
+
+      (2..).lazy.map { |number| "#{plain}#{number}" }.find { |id| !taken?(id) }
+    end
+
+    # @return [Hash{String=>String}] the short code of every paragraph style for the margin
+    def marks = @memo[:marks] ||= StyleMarks.for(of_kind(:paragraph))
+
+    # @return [Style, nil] the style whose name or id, spelled loosely, is one of these
+    def named(*names, kind: :paragraph)
+      wanted = names.map { |name| loose(name) }
+      candidates = of_kind(kind)
+      wanted.each { |name| candidates.each { |style| return style if loose(style.name) == name || loose(style.id) == name } }
+      nil
+    end
+
+    # @return [Style, nil] the first style with this heading level, built-in names first
+    def heading(level)
+      at_level = of_kind(:paragraph).select { |style| level_of(style) == level }
+      at_level.find { |style| loose(style.name) == "heading#{level}" } || at_level.first
+    end
+
+    # @return [Integer, nil] 1–9, by the property, inherited too
+    def level_of(style) = chain(style.id).reverse_each.find { |link| link.set.key?(:outline_level) }&.set&.[](:outline_level)
+
+    private
+
+    def copy(**changed) = StyleSheet.new(**{styles: styles, defaults: defaults, default_id: default_id}, **changed)
+
+    def taken?(id) = styles.each_key.any? { |known| known.casecmp?(id) }
+
+    def loose(name) = name.to_s.downcase.gsub(/[^[:alnum:]]/, "")
+  end
+end
