@@ -1,0 +1,32 @@
+# frozen_string_literal: true
+
+module Norvel
+  # How a paragraph comes out on paper: its paragraph values and, for each text property, the value
+  # that most of its letters have, so that one italic word does not change it.
+  class Appearance
+    PARAGRAPH = Properties.of(:paragraph).select(&:look).map(&:name).freeze
+    TEXT = Properties.of(:text).select { |property| property.look && property.name != :hidden }.map(&:name).freeze
+
+    # @param manuscript [Manuscript] @param cascade [Cascade]
+    def initialize(manuscript, cascade = Cascade.new(manuscript))
+      @cascade = cascade
+      @kept = {}.compare_by_identity
+    end
+
+    # @return [Hash{Symbol=>Object}] values by property
+    def of(paragraph) = @kept[paragraph] ||= @cascade.paragraph(paragraph).values(PARAGRAPH).merge(TEXT.to_h { |name| [name, majority(paragraph, name)] }).freeze
+
+    # @param name [Symbol] a text property
+    # @return [Object] the value of most of the paragraph's letters, else of its end mark
+    def majority(paragraph, name)
+      runs = paragraph.runs
+      return @cascade.run(paragraph, runs.first)[name] if runs.size == 1 && !runs.first.text.empty?
+
+      counts = runs.each_with_object(Hash.new(0)) do |run, sums|
+        letters = run.text.count("^ \t\n\f\u{FFFC}")
+        sums[@cascade.run(paragraph, run)[name]] += letters if letters.positive?
+      end
+      counts.empty? ? @cascade.mark(paragraph)[name] : counts.max_by(&:last).first
+    end
+  end
+end

@@ -1,0 +1,4 @@
+# frozen_string_literal: true
+
+require_relative "drawing/page_svg"
+require_relative "drawing/strip_svg"

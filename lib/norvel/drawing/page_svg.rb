@@ -1,0 +1,207 @@
+# frozen_string_literal: true
+
+require "cgi/escape"
+require_relative "mark_up"
+
+module Norvel
+  # Pages as SVG, from the layout alone; units are points.
+  module Drawing
+    # One page: its lines with every word at its own x, the style marks in its outer margin and the trade
+    # mark-up of direct formatting.
+    #
+    #   PageSvg.new(layout, layout.pages.first).to_s
+    class PageSvg
+      LEFT = 62 # points beside the paper for style marks
+      RIGHT = 92 # and for mark-up words
+      CODE_X = -13
+      WORD_STEP = 8.6 # points between words in the margin
+      WORDS_A_PARAGRAPH = 4
+      BOX_LABELS = {equation: "equation", anchor: "floating", object: "object", image: "image"}.freeze
+
+      # @param layout [Layout] @param page [Layout::Page]
+      # @param style_marks [Boolean] @param mark_up [Boolean]
+      # @param image [Proc, nil] a package member to the address of its picture, nil when it cannot be shown
+      # @param touched [Hash{Integer=>true}] paragraphs drawn in the proposal colour
+      def initialize(layout, page, style_marks: true, mark_up: true, image: nil, touched: {})
+        @layout = layout
+        @manuscript = layout.manuscript
+        @page = page
+        @style_marks = style_marks
+        @mark_up = mark_up
+        @image = image
+        @touched = touched
+      end
+
+      # @return [String] the viewBox of a page with its outer margins
+      def self.view_box(page) = "#{-LEFT} 0 #{(page.width + LEFT + RIGHT).round(2)} #{page.height.round(2)}"
+
+      # @return [String] an svg element
+      def to_s
+        @out = +%(<svg xmlns="http://www.w3.org/2000/svg" class="page" viewBox="#{self.class.view_box(@page)}" role="group" aria-label="Page #{@page.number}">)
+        @out << %(<rect class="paper" width="#{n(@page.width)}" height="#{n(@page.height)}"/>)
+        @page.rules.each { |rule| @out << %(<line class="rule" x1="#{n(rule.x1)}" y1="#{n(rule.y1)}" x2="#{n(rule.x2)}" y2="#{n(rule.y2)}"/>) }
+        @word_y = 0
+        @page.placed.chunk_while { |one, other| one.paragraph.equal?(other.paragraph) && one.area == other.area }.each { |lines| draw_paragraph(lines) }
+        @out << "</svg>"
+      end
+
+      private
+
+      def n(number) = (number.round(2) % 1).zero? ? number.round.to_s : number.round(2).to_s
+
+      def h(text) = CGI.escapeHTML(text.to_s)
+
+      def draw_paragraph(lines)
+        paragraph = lines.first.paragraph
+        body = %i[body cell].include?(lines.first.area)
+        @out << %(<g class="para#{" proposed" if @touched[paragraph.id]}"#{%( data-p="#{paragraph.id}" data-i="#{@manuscript.index_of(paragraph.id)}") if body}>)
+        hit_area(lines) if body || lines.first.area == :note
+        lines.each { |placed| draw_line(placed) }
+        draw_style_mark(lines, paragraph) if @style_marks && body
+        draw_mark_up(lines, paragraph) if @mark_up && body
+        @out << "</g>"
+      end
+
+      def hit_area(lines)
+        top = lines.first.y
+        bottom = lines.last.y + lines.last.line.height
+        width = (lines.first.area == :cell) ? 90.0 : @page.design.text_width / 12_700.0
+        @out << %(<rect class="hit" x="#{n(lines.first.x - 4)}" y="#{n(top)}" width="#{n(width + 8)}" height="#{n([bottom - top, 2].max)}"/>)
+      end
+
+      def draw_line(placed)
+        pieces = placed.setting.pieces(placed.line)
+        base = placed.baseline
+        if (label = placed.setting.label) && placed.line.start.zero?
+          @out << %(<text class="#{css(label.format)}" font-size="#{n(label.format.size)}" x="#{n(placed.x + placed.setting.label_x)}" y="#{n(base)}"#{fill(label.format)}>#{h(label.format.shown(label.text))}</text>)
+        end
+        pieces.slice_when { |one, other| !one.format.equal?(other.format) || one.inset || other.inset }.each do |run|
+          (run.first.inset && run.first.inset.kind != :note) ? draw_inset(run.first, placed, base) : draw_run(run, placed.x, base, pieces.last)
+        end
+        placed.line.tabs&.each { |_, from, to, leader| draw_leader(placed.x + from, placed.x + to, base, leader) }
+      end
+
+      def draw_run(run, x, base, last)
+        format = run.first.format
+        y = base - format.rise
+        finish = run.last.x + run.last.width
+        unless format.highlight == "none"
+          @out << %(<rect fill="#{format.highlight}" x="#{n(x + run.first.x)}" y="#{n(base - format.above)}" width="#{n(finish - run.first.x)}" height="#{n(format.above + format.below)}"/>)
+        end
+        spacing = format.letter_spacing.zero? ? "" : %( letter-spacing="#{n(format.letter_spacing)}")
+        words = run.map { |piece| %(<tspan x="#{n(x + piece.x)}">#{h(piece.text)}#{" " unless piece.equal?(last)}</tspan>) }.join
+        @out << %(<text class="#{css(format)}" font-size="#{n(format.size)}" y="#{n(y)}"#{fill(format)}#{spacing}>#{words}</text>)
+        stroke = format.size / 18
+        underline(x + run.first.x, x + finish, y + format.size * 0.11, stroke, format) unless format.underline == :none
+        @out << %(<line class="ink" stroke-width="#{n(stroke)}" x1="#{n(x + run.first.x)}" x2="#{n(x + finish)}" y1="#{n(y - format.size * 0.26)}" y2="#{n(y - format.size * 0.26)}"/>) if format.strike
+      end
+
+      def underline(from, to, y, stroke, format)
+        dash = {dotted: %( stroke-dasharray="1 1.5"), dash: %( stroke-dasharray="4 2")}.fetch(format.underline, "")
+        ((format.underline == :double) ? [y, y + stroke * 2.2] : [y]).each do |at|
+          @out << %(<line class="ink" stroke-width="#{n((format.underline == :thick) ? stroke * 2 : stroke)}" x1="#{n(from)}" x2="#{n(to)}" y1="#{n(at)}" y2="#{n(at)}"#{dash}/>)
+        end
+      end
+
+      def draw_inset(piece, placed, base)
+        segment_height = placed.line.baseline.clamp(6.0, 2_000.0)
+        height = piece.inset.height ? [piece.inset.height / 12_700.0 * scale(piece), segment_height].min : segment_height
+        x, y = placed.x + piece.x, base - height
+        address = piece.inset.ref && @image&.call(piece.inset.ref)
+        if address && (piece.inset.kind == :image || piece.inset.what == :image)
+          @out << %(<image href="#{h(address)}" x="#{n(x)}" y="#{n(y)}" width="#{n(piece.width)}" height="#{n(height)}" preserveAspectRatio="none"><title>#{h(piece.inset.alt || "An image without a text alternative")}</title></image>)
+        else
+          label = (piece.inset.what || BOX_LABELS.fetch(piece.inset.kind)).to_s.tr("_", " ")
+          @out << %(<rect class="box" x="#{n(x)}" y="#{n(y)}" width="#{n(piece.width)}" height="#{n(height)}"/><text class="box-label" x="#{n(x + 4)}" y="#{n(y + 10)}">#{h(label)}, not laid out</text>)
+        end
+      end
+
+      def scale(piece) = piece.inset.width.to_i.positive? ? piece.width / (piece.inset.width / 12_700.0) : 1.0
+
+      def draw_leader(from, to, base, leader)
+        return if leader == :none || to - from < 4
+
+        dash = {dot: "0.9 2.6", hyphen: "2.5 2.5", underscore: "none"}.fetch(leader)
+        @out << %(<line class="leader" x1="#{n(from + 2)}" x2="#{n(to - 2)}" y1="#{n(base - 0.6)}" y2="#{n(base - 0.6)}" stroke-dasharray="#{dash}"/>)
+      end
+
+      # The code of the style, joined to its paragraph by a fine bracket; table cells go without.
+      def draw_style_mark(lines, paragraph)
+        return if lines.first.area == :cell
+
+        top = lines.first.y + [lines.first.line.height - lines.first.line.baseline, 2].min + 1
+        bottom = lines.last.y + lines.last.line.height - 1
+        code = @manuscript.sheet.marks.fetch(paragraph.style, "?")
+        starts = lines.first.line.start.zero?
+        @out << %(<g class="style-mark#{" heading" if @layout.cascade.paragraph(paragraph)[:outline_level]}"><path d="M-4 #{n(top)}H-8V#{n(bottom)}H-4"/>)
+        @out << %(<text x="#{CODE_X}" y="#{n([lines.first.baseline, top + 6].max)}"><title>#{h(@manuscript.sheet[paragraph.style]&.name)}</title>#{h(code)}#{"…" unless starts}</text></g>)
+      end
+
+      def draw_mark_up(lines, paragraph)
+        return if lines.first.area == :cell
+        return blank_line(lines, paragraph) if paragraph.empty?
+
+        spans = DirectFormatting.on_text(paragraph)
+        words = lines.first.line.start.zero? ? paragraph_words(paragraph) : []
+        whole, parts = spans.partition { |span| span.start.zero? && span.end >= paragraph.text.rstrip.length }
+        words += whole.flat_map { |span| span.set.map { |name, value| MarkUp.word(name, value) } } if lines.first.line.start.zero?
+        margin_words(lines.first.baseline, words, nil) if words.any?
+        lines.each { |placed| mark_line(placed, whole, parts) }
+      end
+
+      def blank_line(lines, _paragraph) = margin_words(lines.first.baseline, ["blank line"], nil)
+
+      def paragraph_words(paragraph) = DirectFormatting.on_paragraph(paragraph).map { |name, value| MarkUp.word(name, value) }
+
+      def mark_line(placed, whole, parts)
+        line = placed.line
+        here = ->(span) { span.start < line.end && span.end > line.start }
+        marked = (whole + parts).select(&here)
+        return if marked.empty?
+
+        pieces = placed.setting.pieces(line)
+        ends = []
+        words = []
+        marked.each do |span|
+          own = pieces.select { |piece| piece.start && piece.start < span.end && piece.start + piece.text.length > span.start }
+          next if own.empty?
+
+          from, to = placed.x + own.first.x, placed.x + own.last.x + own.last.width
+          span.set.each_key { |name| under(MarkUp::UNDER[name], from, to, placed.baseline) if MarkUp::UNDER[name] && span.set[name] }
+          next if whole.include?(span)
+
+          ends << to
+          words.concat(span.set.map { |name, value| MarkUp.word(name, value) }) if span.start >= line.start
+        end
+        margin_words(placed.baseline, words.uniq, ends.max) if words.any?
+      end
+
+      def under(kind, from, to, base)
+        y = base + 2.6
+        case kind
+        when :wavy
+          waves = [((to - from) / 4).floor, 1].max
+          @out << %(<path class="pen" d="M#{n(from)} #{n(y)}#{"q1 -1.6 2 0t2 0" * waves}"/>)
+        else
+          {one: 1, two: 2, three: 3}.fetch(kind).times { |index| @out << %(<path class="pen" d="M#{n(from)} #{n(y + index * 1.7)}H#{n(to)}"/>) }
+        end
+      end
+
+      # Words beside the paper, one under the other, joined to their place by a fine line.
+      def margin_words(base, words, from)
+        y = [base, @word_y + WORD_STEP].max
+        edge = @page.width
+        from ||= edge - @page.design.margin[:end] / 12_700.0 + 3
+        @out << %(<path class="pen join" d="M#{n(from + 1)} #{n(base + 2.6)}H#{n(edge - 3)}L#{n(edge + 5)} #{n(y - 2)}"/>)
+        shown = words.first(WORDS_A_PARAGRAPH)
+        shown[-1] = "#{words.size - WORDS_A_PARAGRAPH + 1} more" if words.size > WORDS_A_PARAGRAPH
+        shown.each_with_index { |word, index| @out << %(<text class="word" x="#{n(edge + 7)}" y="#{n(y + index * WORD_STEP)}">#{h(word)}</text>) }
+        @word_y = y + (shown.size - 1) * WORD_STEP
+      end
+
+      def css(format) = "f-#{format.face.name}"
+
+      def fill(format) = (format.color == "auto") ? "" : %( fill="#{h(format.color)}")
+    end
+  end
+end

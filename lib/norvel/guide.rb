@@ -1,0 +1,40 @@
+# frozen_string_literal: true
+
+require_relative "roles"
+
+module Norvel
+  # A house guide: page design, styles by role, and rules. A value, read from YAML.
+  class Guide < Value.define(:title, :version, :rules, house: nil, language: nil, page: {}, styles: {}, source: nil)
+    # @return [String] where the guides lie that ship with Norvel
+    def self.folder = File.expand_path("../../guides", __dir__)
+
+    # @return [Array<String>] names of the shipped guides
+    def self.shipped = Dir.glob("*.yml", base: folder).map { |file| file.delete_suffix(".yml") }.sort
+
+    # @param name [String] a shipped guide's name or the path of a file
+    # @return [Guide]
+    # @raise [FileError, GuideError]
+    def self.find(name)
+      return read(File.read(File.join(folder, "#{name}.yml"), encoding: "UTF-8")) if shipped.include?(name)
+      raise FileError, "There is no guide “#{name}”; `guides` lists those that ship with Norvel, or name a YAML file." unless File.file?(name)
+
+      read(File.read(name, encoding: "UTF-8"))
+    rescue SystemCallError => error
+      raise FileError, "The guide “#{name}” cannot be read (#{error.class.name.split("::").last})."
+    end
+
+    # @param yaml [String]
+    # @return [Guide]
+    # @raise [GuideError] with the line of the mistake
+    def self.read(yaml) = Reader.new(yaml).read
+
+    # @param role [Symbol]
+    # @return [Hash{Symbol=>Object}] the property values the guide gives to a role
+    def values_for(role) = styles.dig(role, :values) || {}
+  end
+end
+
+require_relative "guide/finding"
+require_relative "guide/reader"
+require_relative "guide/rule"
+require_relative "guide/check"

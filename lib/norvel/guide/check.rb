@@ -1,0 +1,49 @@
+# frozen_string_literal: true
+
+module Norvel
+  class Guide
+    # Holds a manuscript against a guide.
+    #
+    #   check = Guide::Check.new(guide, layout)
+    #   check.results.first.state     # :broken
+    class Check
+      Result = Norvel::Value.define(:rule, :state, findings: [])
+
+      attr_reader :guide, :manuscript, :layout, :cascade, :appearance, :roles
+
+      # @param guide [Guide] @param layout [Layout]
+      # @param roles [Roles, nil] when they are known already
+      def initialize(guide, layout, roles: nil, appearance: nil)
+        @guide = guide
+        @layout = layout
+        @manuscript = layout.manuscript
+        @cascade = layout.cascade
+        @appearance = appearance || Appearance.new(@manuscript, @cascade)
+        @roles = roles || Roles.new(@manuscript, @appearance, @cascade)
+      end
+
+      # @return [Array<Result>] one a rule; `state` is :met, :broken, :not_applicable or :not_measurable
+      def results = @results ||= guide.rules.map { |rule| result(rule) }
+
+      # @return [Array<Finding>]
+      def findings = results.flat_map(&:findings)
+
+      # @param state [Symbol]
+      # @return [Integer]
+      def count(state) = results.count { |result| result.state == state }
+
+      # @return [Boolean] whether a rule of the severity must is broken
+      def must_broken? = results.any? { |result| result.state == :broken && result.rule.severity == :must }
+
+      private
+
+      def result(rule)
+        return Result.new(rule: rule, state: :not_applicable) unless rule.applies?(self)
+        return Result.new(rule: rule, state: :not_measurable) if rule.pages? && !layout.exact?
+
+        found = rule.findings(self)
+        Result.new(rule: rule, state: found.empty? ? :met : :broken, findings: found)
+      end
+    end
+  end
+end

@@ -1,0 +1,42 @@
+# frozen_string_literal: true
+
+module Norvel
+  class Guide
+    module Rules
+      # A paragraph split by a page turn leaves at least so many lines before it (orphans) and after it
+      # (widows), as measured on the pages.
+      class OrphansAndWidows < Rule
+        checks "orphans_and_widows"
+
+        def pages? = true
+
+        def findings(context)
+          context.layout.pages.each_cons(2).flat_map do |page, following|
+            last = body(page).last
+            first = body(following).first
+            next [] unless last && first && last.paragraph.id == first.paragraph.id && last.line.ends_with != :page
+
+            [short(context, page, page, last.paragraph, orphans, "orphan", "foot"), short(context, following, page, last.paragraph, widows, "widow", "head")].compact
+          end
+        end
+
+        private
+
+        def orphans = @data["orphans"] || 2
+
+        def widows = @data["widows"] || 2
+
+        def body(page) = page.placed.select { |placed| placed.area == :body }
+
+        def short(context, page, _turn, paragraph, wanted, kind, edge)
+          count = body(page).count { |placed| placed.paragraph.id == paragraph.id }
+          return if count >= wanted
+
+          finding(context, paragraph: paragraph, page: page.number, expected: "at least #{wanted} lines", measured: "#{count} #{(count == 1) ? "line" : "lines"}", expected_value: wanted, measured_value: count, unit: "lines",
+            message: "#{(count == 1) ? "A single line" : "#{count} lines"} of this paragraph at the #{edge} of page #{page.number} (#{kind}).",
+            fix: ["change_style", {"style" => paragraph.style, "values" => {"orphans" => orphans.to_s, "widows" => widows.to_s}}])
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,80 @@
+# frozen_string_literal: true
+
+module Norvel
+  class Guide
+    module Rules
+      # A formatting property of the paragraphs in some roles: equal to a value, one of several, or in a
+      # range. Text properties are measured over most of a paragraph's letters.
+      class Value < Rule
+        checks "value"
+        TOLERANCE = 1_000 # EMU: what rounding in files may leave
+        FACTOR = 0.005
+
+        def applies?(context) = paragraphs(context).any?
+
+        def findings(context)
+          paragraphs(context).filter_map do |paragraph|
+            measured = context.appearance.of(paragraph).fetch(@property.name) { context.cascade.paragraph(paragraph)[@property.name] }
+            describe(context, paragraph, measured) unless met?(measured)
+          end
+        end
+
+        private
+
+        def prepare
+          @property = Properties[@data["property"]]
+          @roles = @data["roles"].map(&:to_sym)
+          @wanted = (@data["one_of"] || @data["between"] || [@data["equals"]]).map { |written| @property.parse(written) }
+          @tolerance = @data["tolerance"] ? Lengths.parse(@data["tolerance"]) : TOLERANCE
+        end
+
+        def paragraphs(context) = context.roles.in(*@roles)
+
+        def met?(measured)
+          return measured.between?(@wanted[0] - @tolerance, @wanted[1] + @tolerance) if @data["between"]
+
+          @wanted.any? { |wanted| alike?(measured, wanted) }
+        end
+
+        def alike?(measured, wanted)
+          case @property.kind
+          when :length then (measured - wanted).abs <= @tolerance
+          when :line_spacing then measured.rule == wanted.rule && (measured.value - wanted.value).abs <= (wanted.multiple? ? FACTOR : @tolerance)
+          when :font then measured.to_s.casecmp?(wanted)
+          else measured == wanted
+          end
+        end
+
+        def describe(context, paragraph, measured)
+          role = context.roles.of(paragraph.id).name.to_s.tr("_", " ")
+          finding(context, paragraph: paragraph, expected: expected, measured: @property.show(measured), **numbers(measured),
+            message: "#{@property.label} of this paragraph (#{role}) is #{@property.show(measured)}; #{expected} is asked for.", fix: fix(context, paragraph))
+        end
+
+        def expected
+          shown = @wanted.map { |wanted| @property.show(wanted) }
+          @data["between"] ? shown.join(" to ") : shown.join(" or ")
+        end
+
+        def numbers(measured)
+          return {} if @wanted.size > 1
+
+          wanted = @wanted.first
+          if @property.length? then {expected_value: Lengths.points(wanted), measured_value: Lengths.points(measured), unit: "pt"}
+          elsif @property.kind == :line_spacing && measured.rule == wanted.rule
+            {expected_value: wanted.to_json_value[:value], measured_value: measured.to_json_value[:value], unit: wanted.multiple? ? "lines" : "pt"}
+          else {}
+          end
+        end
+
+        # Direct formatting that gets in the way goes; otherwise the style takes the value.
+        def fix(context, paragraph)
+          by_hand = paragraph.set.key?(@property.name) || paragraph.runs.any? { |run| run.set.key?(@property.name) }
+          return ["remove_direct_formatting", {"paragraphs" => [paragraph.id], "kinds" => [@property.name.to_s]}] if by_hand
+
+          ["change_style", {"style" => paragraph.style, "values" => {@property.name.to_s => @property.show(@wanted.first)}}]
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,63 @@
+# frozen_string_literal: true
+
+require_relative "appearance"
+require_relative "looks/colour_difference"
+
+module Norvel
+  # Paragraphs grouped by how they come out on paper. First the exact variants; then each joins the
+  # commonest variant within tolerance of it, never by chains, ties to the earlier.
+  class Looks
+    # `paragraphs` are ids; `variants` the exact appearances inside with their paragraphs, commonest first.
+    Look = Value.define(:id, :paragraphs, :variants, :appearance)
+
+    LENGTH = 18_000 # EMU: 0.5 mm
+    SIZE = 6_350 # EMU: 0.5 pt
+    MULTIPLE = 0.02
+    COLOUR = 2.3 # CIEDE2000: a just noticeable difference
+
+    # @return [Array<Look>] in the order of their first paragraphs, empty paragraphs left out
+    def self.of(manuscript, appearance = Appearance.new(manuscript), layout: nil) = new(manuscript, appearance, layout).looks
+
+    def initialize(manuscript, appearance, layout)
+      @manuscript = manuscript
+      @appearance = appearance
+      @layout = layout
+    end
+
+    def looks
+      variants = @manuscript.paragraphs.reject(&:blank?).group_by { |paragraph| seen(paragraph) }.sort_by.with_index { |(_, paragraphs), index| [-paragraphs.size, index] }
+      groups = []
+      variants.each do |appearance, paragraphs|
+        home = groups.find { |group| near?(group.first[0], appearance) }
+        home ? home << [appearance, paragraphs] : groups << [[appearance, paragraphs]]
+      end
+      order = @manuscript.paragraphs.each_with_index.to_h { |paragraph, index| [paragraph.id, index] }
+      groups.sort_by { |group| group.flat_map(&:last).map { |paragraph| order[paragraph.id] }.min }.each_with_index.map do |group, index|
+        Look.new(id: index + 1, appearance: group.first[0], paragraphs: group.flat_map(&:last).map(&:id).sort_by { |id| order[id] },
+          variants: group.map { |appearance, paragraphs| [appearance, paragraphs.map(&:id)] })
+      end
+    end
+
+    private
+
+    # Start and justified are alike in one-line paragraphs.
+    def seen(paragraph)
+      values = @appearance.of(paragraph)
+      one_line = @layout ? @layout.lines_of(paragraph.id).size <= 1 : paragraph.text.length < 50
+      (one_line && values[:align] == :justify) ? values.merge(align: :start) : values
+    end
+
+    def near?(one, other) = one.equal?(other) || one.all? { |name, value| within?(Properties::TABLE[name], value, other[name]) }
+
+    def within?(property, value, other)
+      return true if value == other
+
+      case property.kind
+      when :length then (value - other).abs <= ((property.name == :size) ? SIZE : LENGTH)
+      when :line_spacing then value.rule == other.rule && (value.value - other.value).abs <= (value.multiple? ? MULTIPLE : LENGTH)
+      when :colour then [value, other].all? { |colour| colour.start_with?("#") } && ColourDifference.between(value, other) <= COLOUR
+      else false
+      end
+    end
+  end
+end

@@ -1,0 +1,130 @@
+# frozen_string_literal: true
+
+require_relative "guide"
+
+module Norvel
+  # The clean-up of a manuscript against a guide, as a list of changes: the guide's page design, its styles given
+  # to each role, direct formatting and blank lines removed. Each line can be read before it is applied.
+  #
+  #   plan = Plan.new(manuscript, guide)
+  #   plan.lines.map(&:sentence)
+  #   plan.apply                       # the manuscript afterwards
+  class Plan
+    Line = Value.define(:operation, :sentence, :paragraphs, :confidence)
+
+    # Roles that are left as they are.
+    LEFT = %i[other empty contents_entry contents_heading form_field].freeze
+
+    # @param manuscript [Manuscript] @param guide [Guide]
+    def initialize(manuscript, guide, roles: nil)
+      @manuscript = manuscript
+      @guide = guide
+      @roles = roles || Roles.new(manuscript)
+    end
+
+    # @return [Array<Line>] in the order they are applied
+    def lines = steps.map(&:first)
+
+    # @return [Manuscript] with every line applied
+    def apply = steps.empty? ? @manuscript : steps.last.last
+
+    # @return [Array<Changes::Operation>]
+    def operations = lines.map(&:operation)
+
+    private
+
+    # Each line with the manuscript after it: a later line is worked out on what the earlier ones leave.
+    def steps
+      @steps ||= begin
+        @now = @manuscript
+        @list = []
+        page_design
+        styles
+        add("remove_direct_formatting", {"paragraphs" => "all"}, direct_paragraphs, 0.95)
+        add("remove_empty_paragraphs", {"paragraphs" => "all"}, Changes::RemoveEmptyParagraphs.removable(@now), 0.97)
+        @list
+      end
+    end
+
+    def add(name, parameters, paragraphs, confidence)
+      operation = Changes.build(name, parameters)
+      after = operation.call(@now)
+      return if unchanged?(@now, after)
+
+      @list << [Line.new(operation: operation, sentence: operation.sentence(@now), paragraphs: paragraphs.map(&:id), confidence: confidence), after]
+      @now = after
+    end
+
+    def unchanged?(before, after)
+      before.paragraphs == after.paragraphs && before.note_paragraphs == after.note_paragraphs && before.sections == after.sections && before.sheet.styles == after.sheet.styles
+    end
+
+    def page_design
+      margins = @guide.page[:margins]
+      parameters = {"paper" => @guide.page[:paper], "margin" => margins}.compact
+      add("set_page_design", parameters, [], 0.99) unless parameters.empty?
+    end
+
+    def direct_paragraphs = @now.paragraphs.select { |paragraph| DirectFormatting.objectionable(paragraph).any? }
+
+    # Every role that occurs gets a style with the guide's values; the manuscript's own style for the role is
+    # taken over where it has one, so that what was styled well keeps its style.
+    def styles
+      ids = {}
+      occurring.each_key { |role| ids[role] = style_for(role, ids) }
+      occurring.each do |role, paragraphs|
+        moved = paragraphs.reject { |paragraph| paragraph.style == ids[role] }
+        next if moved.empty?
+
+        add("apply_style", {"style" => ids[role], "paragraphs" => moved.map(&:id)}, moved, (moved.sum { |paragraph| @roles.of(paragraph.id).confidence } / moved.size).round(2))
+      end
+    end
+
+    def occurring
+      @occurring ||= (@manuscript.paragraphs + @manuscript.note_paragraphs).group_by { |paragraph| @roles.of(paragraph.id).name }
+        .select { |role, _| @guide.styles.key?(role) && !LEFT.include?(role) }.sort_by { |role, _| Roles::ALL.index(role) }.to_h
+    end
+
+    def style_for(role, taken)
+      wanted = @guide.styles[role]
+      found = own_style(role, wanted[:name], taken.values)
+      return adjust(found, role) if found
+
+      id = @now.sheet.free_id(wanted[:name])
+      values = wanted[:values].to_h { |name, value| [name.to_s, Properties[name].show(value)] }
+      values["outline_level"] = Roles.level(role).to_s if Roles.level(role)
+      add("define_style", {"id" => id, "name" => wanted[:name], "parent" => @now.sheet.default_id, "values" => values}, [], 0.99)
+      id
+    end
+
+    # The manuscript's style for a role: of the guide's name, the heading of that level, or the style that most paragraphs
+    # of the role have and few others.
+    def own_style(role, name, taken)
+      level = Roles.level(role)
+      found = @now.sheet.named(name) || (level && @now.sheet.heading(level)) || commonest(role)
+      found unless found.nil? || taken.include?(found.id)
+    end
+
+    def commonest(role)
+      return if role == :body && !body_of_its_own?
+
+      paragraphs = occurring[role]
+      id, count = paragraphs.map(&:style).tally.max_by(&:last)
+      users = @manuscript.paragraphs.count { |paragraph| paragraph.style == id && !paragraph.blank? }
+      @now.sheet[id] if id != @now.sheet.default_id && count * 10 >= users * 8
+    end
+
+    # Two schools: body text in the base style itself, or in a style of its own. The first gets one.
+    def body_of_its_own? = occurring[:body].map(&:style).tally.max_by(&:last).first != @manuscript.sheet.default_id
+
+    def adjust(style, role)
+      # What the style inherits and the guide does not speak of must not reach through.
+      values = @guide.styles[role][:values].reject { |name, value| style.set[name] == value }
+      unless values.empty?
+        users = occurring[role].select { |paragraph| paragraph.style == style.id }
+        add("change_style", {"style" => style.id, "values" => values.to_h { |name, value| [name.to_s, Properties[name].show(value)] }}, users, 0.98)
+      end
+      style.id
+    end
+  end
+end

@@ -1,0 +1,108 @@
+# frozen_string_literal: true
+
+module Norvel
+  module Report
+    # What a manuscript is made of, as `survey --json` says it (docs: formats and the command line).
+    class Survey
+      EFFECTIVE_TEXT = %i[font_family size bold italic underline color].freeze
+      EFFECTIVE_PARAGRAPH = %i[align indent_start indent_end indent_first space_before space_after line_spacing keep_next keep_together break_before orphans widows].freeze
+
+      # @param layout [Layout]
+      def initialize(layout)
+        @layout = layout
+        @manuscript = layout.manuscript
+        @cascade = layout.cascade
+        @appearance = Appearance.new(@manuscript, @cascade)
+        @roles = Roles.new(@manuscript, @appearance, @cascade)
+        @looks = Looks.of(@manuscript, @appearance, layout: layout)
+      end
+
+      attr_reader :roles, :looks
+
+      # @return [Hash] of plain JSON values
+      def to_h
+        {format: @manuscript.format, pages: @layout.pages.size, words: words, language: @manuscript.info.language, page_designs: page_designs,
+         styles: @manuscript.sheet.styles.values.map { |style| style_entry(style) }, paragraphs: @manuscript.paragraphs.each_with_index.map { |paragraph, index| paragraph_entry(paragraph, index) },
+         looks: @looks.map { |look| {id: look.id, paragraphs: look.paragraphs.map { |id| @manuscript.index_of(id) }, variants: look.variants.size} },
+         images: images, notes: @manuscript.notes.size, tables: @manuscript.tables.size, warnings: @manuscript.warnings}
+      end
+
+      # @return [Integer] runs between white space with a letter or digit, body only
+      def words = @manuscript.paragraphs.sum { |paragraph| paragraph.text.split(/[[:space:]]+/).count { |word| word.match?(/[[:alnum:]]/) } }
+
+      # @return [Integer] empty paragraphs
+      def empty = @manuscript.paragraphs.count(&:empty?)
+
+      private
+
+      def page_designs
+        first = @manuscript.section_indexes.each_with_index.each_with_object({}) { |(section, index), found| found[section] ||= index }
+        @manuscript.sections.each_with_index.map do |section, index|
+          page = section.page
+          {paper: page.paper, width_pt: rounded(page.width), height_pt: rounded(page.height),
+           margin_pt: %i[top bottom start end gutter].to_h { |edge| [edge, Lengths.points(page.margin[edge])] },
+           folio: section.folio_printed? ? {format: section.folio.format.to_s, start: section.folio.start} : nil, first_paragraph: first[index]}
+        end
+      end
+
+      def rounded(emu) = (emu / 12_700.0).round(1)
+
+      def style_entry(style)
+        {id: style.id, name: style.name, kind: style.kind.to_s, parent: style.parent, next: style.next_style, outline_level: style_level(style), uses: uses[style.id], own: json(style.set)}
+      end
+
+      def style_level(style) = (style.kind == :paragraph) ? @manuscript.sheet.level_of(style) : nil
+
+      def uses
+        @uses ||= @manuscript.paragraphs.each_with_object(Hash.new(0)) do |paragraph, counts|
+          counts[paragraph.style] += 1
+          spans(paragraph).each { |span| counts[span[:style]] += 1 }
+        end
+      end
+
+      def paragraph_entry(paragraph, index)
+        role = @roles.of(paragraph.id)
+        {index: index, text: paragraph.text, style: paragraph.style, in_table: paragraph.in_table, empty: paragraph.empty?, role: role.name.to_s, role_confidence: role.confidence,
+         look: look_of[paragraph.id], page: @layout.page_of(paragraph.id), numbering: numbering(paragraph), effective: effective(paragraph), direct: direct(paragraph), spans: spans(paragraph)}
+      end
+
+      def look_of = @look_of ||= @looks.flat_map { |look| look.paragraphs.map { |id| [id, look.id] } }.to_h
+
+      def numbering(paragraph)
+        ref = @cascade.numbering(paragraph) or return
+        {list: ref.list, level: ref.level + 1, label: @layout.labels[paragraph.id], direct: paragraph.set.key?(:numbering)}
+      end
+
+      # Text values are those of the first character that is neither white space nor an inset, else of the paragraph mark.
+      def effective(paragraph)
+        run = paragraph.runs.find { |candidate| candidate.text.match?(/[^[:space:]\u{FFFC}]/) }
+        text = run ? @cascade.run(paragraph, run) : @cascade.mark(paragraph)
+        json(text.values(EFFECTIVE_TEXT)).merge(json(@cascade.paragraph(paragraph).values(EFFECTIVE_PARAGRAPH)))
+      end
+
+      def direct(paragraph)
+        {paragraph: json(DirectFormatting.on_paragraph(paragraph)), text: DirectFormatting.on_text(paragraph).map { |span| {start: span.start, end: span.end, set: json(span.set)} },
+         redundant: DirectFormatting.redundant?(paragraph, @cascade)}
+      end
+
+      # Stretches in a character style, neighbours joined.
+      def spans(paragraph)
+        paragraph.spans.select { |span| span[:style] }.each_with_object([]) do |span, joined|
+          if joined.last && joined.last[:end] == span[:start] && joined.last[:style] == span[:style]
+            joined.last[:end] = span[:end]
+          else
+            joined << span.slice(:start, :end, :style)
+          end
+        end
+      end
+
+      def json(set) = set.except(:numbering).to_h { |name, value| Properties::TABLE[name].then { |property| [property.json_key, property.to_json_value(value)] } }
+
+      def images
+        @manuscript.paragraphs.each_with_index.flat_map do |paragraph, index|
+          paragraph.insets.select { |inset| inset.kind == :image || inset.what == :image }.map { |inset| {paragraph: index, alt: inset.alt} }
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,63 @@
+# frozen_string_literal: true
+
+require_relative "appearance"
+require_relative "roles/style_votes"
+require_relative "roles/look_votes"
+
+module Norvel
+  # What each paragraph is: title, heading, body, list item … worked out by votes from its style,
+  # look, text and neighbours. Every vote has its weight and its words.
+  #
+  #   roles = Roles.new(manuscript)
+  #   roles.of(paragraph.id)        # Role(name: :heading_1, confidence: 0.94, reasons: ["…"])
+  class Roles
+    ALL = %i[title subtitle author date abstract heading_1 heading_2 heading_3 heading_4 heading_5 heading_6 run_in_heading body block_quotation verse
+      list_item caption table_text table_heading reference_entry footnote contents_entry contents_heading code form_field signature other empty].freeze
+    HEADINGS = ALL.grep(/\Aheading_/).freeze
+
+    Role = Value.define(:name, :confidence, reasons: [])
+    Vote = Value.define(:role, :weight, :reason)
+
+    # @param manuscript [Manuscript]
+    def initialize(manuscript, appearance = Appearance.new(manuscript), cascade = Cascade.new(manuscript))
+      @manuscript = manuscript
+      @style_votes = StyleVotes.new(manuscript, cascade)
+      @look_votes = LookVotes.new(manuscript, appearance, cascade)
+      @roles = decide
+    end
+
+    # @param id [Integer] of a body paragraph
+    # @return [Role]
+    def of(id) = @roles.fetch(id) { Role.new(name: :footnote, confidence: 0.9, reasons: ["stands in a note"]) }
+
+    # @return [Array<Manuscript::Paragraph>] body paragraphs in one of these roles
+    def in(*names) = @manuscript.paragraphs.select { |paragraph| names.include?(@roles[paragraph.id].name) }
+
+    # @param name [Symbol]
+    # @return [Integer, nil] 1–6 for headings
+    def self.level(name) = name.to_s[/\Aheading_(\d)\z/, 1]&.to_i
+
+    private
+
+    def decide
+      @manuscript.paragraphs.each_with_index.to_h do |paragraph, index|
+        [paragraph.id, paragraph.blank? ? blank(paragraph) : weigh(@style_votes.for(paragraph) + @look_votes.for(paragraph, index))]
+      end
+    end
+
+    def blank(paragraph)
+      paragraph.empty? ? Role.new(name: :empty, confidence: 1.0, reasons: ["nothing but white space"]) : Role.new(name: :other, confidence: 0.9, reasons: ["no text, but something hangs on it"])
+    end
+
+    # Votes for the same role strengthen each other as independent witnesses would; those against weaken.
+    def weigh(votes)
+      return Role.new(name: :other, confidence: 0.3, reasons: ["nothing speaks for any role"]) if votes.empty?
+
+      strength = votes.group_by(&:role).transform_values { |same| 1 - same.reduce(1.0) { |doubt, vote| doubt * (1 - vote.weight) } }
+      ranked = strength.sort_by { |_, value| -value }
+      best, value = ranked.first
+      rival = ranked[1]&.last || 0.0
+      Role.new(name: best, confidence: (value * (1 - rival * 0.5)).clamp(0.05, 0.99).round(2), reasons: votes.select { |vote| vote.role == best }.sort_by { |vote| -vote.weight }.map(&:reason))
+    end
+  end
+end

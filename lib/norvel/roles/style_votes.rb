@@ -1,0 +1,47 @@
+# frozen_string_literal: true
+
+module Norvel
+  class Roles
+    # What a paragraph's style says of its role: the heading level by the property, otherwise the name.
+    class StyleVotes
+      NAMES = [
+        [/\A(sub ?title|untertitel|sous.?titre|subt[ií]tulo)\b/i, :subtitle], [/\A(title|titel|titre|t[ií]tulo)\b/i, :title],
+        [/\A(author|verfasser|autor|auteur)/i, :author], [/abstract|zusammenfassung|r[ée]sum[ée]|resumen/i, :abstract],
+        [/quot|zitat|citation|cita\b/i, :block_quotation], [/caption|beschriftung|l[ée]gende|leyenda/i, :caption],
+        [/\A(toc|contents|table of (figures|contents)|verzeichnis)\s*\d/i, :contents_entry], [/(toc|contents|inhaltsverzeichnis).*(heading|title|berschrift)/i, :contents_heading],
+        [/bibliograph|reference|literatur/i, :reference_entry], [/footnote text|endnote text|fu(ß|ss)notentext/i, :footnote],
+        [/list|aufz[äa]hlung|liste|bullet/i, :list_item], [/code|source|listing|preformatted/i, :code], [/verse|poem/i, :verse],
+        [/table.*(head|title)/i, :table_heading], [/table.*(text|contents)/i, :table_text], [/signature|closing/i, :signature], [/\Adate\b/i, :date],
+        [/body|textk[öo]rper|corps|cuerpo|first paragraph|text indent/i, :body]
+      ].freeze
+
+      def initialize(manuscript, cascade)
+        @manuscript = manuscript
+        @cascade = cascade
+        @by_style = {}
+      end
+
+      # @return [Array<Vote>]
+      def for(paragraph)
+        votes = @by_style[paragraph.style] ||= style_votes(paragraph.style)
+        direct = paragraph.set[:outline_level]
+        direct ? [Vote.new(role: heading(direct), weight: 0.85, reason: "has heading level #{direct} set by hand")] : votes
+      end
+
+      private
+
+      def style_votes(id)
+        style = @manuscript.sheet[id] or return []
+        level = @manuscript.sheet.level_of(style)
+        return [Vote.new(role: heading(level), weight: 0.95, reason: "its style “#{style.name}” has heading level #{level}")] if level
+
+        role = NAMES.find { |pattern, _| style.name.match?(pattern) }&.last
+        return [] unless role
+
+        [Vote.new(role: role, weight: (role == :body) ? 0.6 : 0.9, reason: "its style is called “#{style.name}”")]
+      end
+
+      def heading(level) = :"heading_#{[level, 6].min}"
+    end
+  end
+end
