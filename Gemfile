@@ -15,6 +15,7 @@ gem "puma", "~> 6.4"
 gem "rack-session", "~> 2.0"
 gem "sinatra", "~> 4.0"
 gem "tilt", "~> 2.4"
+gem "erubi", "~> 1.13"         # escapes by default
 
 group :development, :test do
   gem "axe-core-capybara", "~> 4.9", require: false

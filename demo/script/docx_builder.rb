@@ -103,9 +103,10 @@ module Demo
 
     def footnotes
       separators = %(<w:footnote w:type="separator" w:id="0"><w:p><w:r><w:separator/></w:r></w:p></w:footnote><w:footnote w:type="continuationSeparator" w:id="1"><w:p><w:r><w:continuationSeparator/></w:r></w:p></w:footnote>)
-      part("footnotes", separators + @notes.each_with_index.map do |content, index|
+      notes = @notes.each_with_index.map do |content, index|
         %(<w:footnote w:id="#{index + 2}"><w:p><w:pPr><w:pStyle w:val="FootnoteText"/></w:pPr><w:r><w:rPr><w:rStyle w:val="FootnoteReference"/></w:rPr><w:footnoteRef/></w:r>#{text(" " + content)}</w:p></w:footnote>)
-      end.join)
+      end
+      part("footnotes", separators + notes.join)
     end
 
     def content_types(footer)
@@ -155,9 +156,9 @@ module Demo
       png(480, 240) do |x, y|
         bed = 60 + 70 * Math.sin((x + seed * 37) / 71.0) + 35 * Math.sin((x + seed * 11) / 23.0) + 60
         if y < 24 then 250
-        elsif y < bed then 215 - ((y - 24) / 6) * 2
-        else (90 + ((x * 7 + y * 13 + seed) % 11) * 3)
-        end.to_i
+        elsif y < bed then (215 - ((y - 24) / 6) * 2).to_i
+        else 90 + ((x * 7 + y * 13 + seed) % 11) * 3
+        end
       end
     end
 

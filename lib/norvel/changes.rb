@@ -8,6 +8,7 @@ require_relative "changes/define_style"
 require_relative "changes/remove_direct_formatting"
 require_relative "changes/remove_empty_paragraphs"
 require_relative "changes/set_page_design"
+require_relative "changes/series"
 require_relative "changes/stored"
 require_relative "changes/difference"
 require_relative "changes/ripple"
@@ -15,7 +16,7 @@ require_relative "changes/ripple"
 module Norvel
   # Named operations on manuscripts.
   module Changes
-    OPERATIONS = [ApplyStyle, ChangeStyle, DefineStyle, RemoveDirectFormatting, RemoveEmptyParagraphs, SetPageDesign].to_h { |operation| [operation.operation_name, operation] }.freeze
+    OPERATIONS = [ApplyStyle, ChangeStyle, DefineStyle, RemoveDirectFormatting, RemoveEmptyParagraphs, SetPageDesign, Series].to_h { |operation| [operation.operation_name, operation] }.freeze
 
     # @param name [String] of an operation
     # @param parameters [Hash]

@@ -24,13 +24,24 @@ module Norvel
       end
     end
 
+    # Text formatting by hand, told apart: what all of the paragraph's text has alike, and what only parts have.
+    # @return [Array(Hash, Array<Span>)]
+    def whole_and_parts(paragraph)
+      spans = on_text(paragraph)
+      inked = paragraph.spans.reject { |span| span[:run].text.match?(/\A[[:space:]\u{FFFC}]*\z/) }
+      whole = inked.map { |span| span[:set].to_a }.reduce(:&).to_h.select { |name, _| Properties::TABLE[name].direct }
+      parts = spans.filter_map { |span| (rest = span.set.reject { |name, value| whole[name] == value }).empty? ? nil : span.with(set: rest) }
+      [whole, parts]
+    end
+
     # What a guide would object to: structure and meaning left out.
     # @return [Array<Array(Symbol, Object, Span)>] property, value and where (nil: the whole paragraph)
     def objectionable(paragraph)
+      whole, parts = whole_and_parts(paragraph)
+      links = paragraph.runs.any?(&:link) ? STAYS_ON_LINKS : []
       on_paragraph(paragraph).except(*STAYS, :break_before).map { |name, value| [name, value, nil] } +
-        on_text(paragraph).flat_map do |span|
-          span.set.except(*STAYS, *(span.link ? STAYS_ON_LINKS : [])).map { |name, value| [name, value, span] }
-        end
+        whole.except(*STAYS, *links).map { |name, value| [name, value, nil] } +
+        parts.flat_map { |span| span.set.except(*STAYS, *(span.link ? STAYS_ON_LINKS : [])).map { |name, value| [name, value, span] } }
     end
 
     # @return [Integer] pairs of place and property

@@ -17,7 +17,7 @@ module Norvel
       manuscript.paragraphs.each_with_object({}) do |paragraph, labels|
         ref = cascade.numbering(paragraph) or next
         list = manuscript.lists[ref.list]
-        level = list.levels[ref.level] or next
+        list.levels[ref.level] or next
 
         values = counters[list.counter || list.id]
         restart(list, values, started)

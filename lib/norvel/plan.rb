@@ -28,8 +28,12 @@ module Norvel
     # @return [Manuscript] with every line applied
     def apply = steps.empty? ? @manuscript : steps.last.last
 
-    # @return [Array<Changes::Operation>]
-    def operations = lines.map(&:operation)
+    # @return [Changes::Series, nil] the whole plan as one step; nil when there is nothing to do
+    def operation
+      return if lines.empty?
+
+      Changes.build("series", "title" => "Tidied by #{@guide.title}: #{lines.size} changes.", "changes" => lines.map { |line| [line.operation.class.operation_name, line.operation.parameters] })
+    end
 
     private
 

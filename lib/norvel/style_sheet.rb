@@ -92,7 +92,7 @@ module Norvel
 
     private
 
-    def copy(**changed) = StyleSheet.new(**{styles: styles, defaults: defaults, default_id: default_id}, **changed)
+    def copy(**changed) = StyleSheet.new(styles: styles, defaults: defaults, default_id: default_id, **changed)
 
     def taken?(id) = styles.each_key.any? { |known| known.casecmp?(id) }
 

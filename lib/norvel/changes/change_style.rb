@@ -23,7 +23,7 @@ module Norvel
       def values
         @values ||= parameters.fetch("values").to_h do |name, written|
           property = Properties[name]
-          [property.name, (written.to_s.strip.empty?) ? :inherit : property.parse(written)]
+          [property.name, written.to_s.strip.empty? ? :inherit : property.parse(written)]
         end
       rescue ChangeRefused
         raise

@@ -23,7 +23,11 @@ module Norvel
         gone = (data["removed"] || []).to_h { |id| [id, nil] }
         styles = (data["styles"] || {}).transform_values { |style| style && load_style(style) }
         pages = data["pages"] || {}
-        sections = pages.empty? ? manuscript.sections : manuscript.sections.each_with_index.map { |section, index| (page = pages[index.to_s]) ? section.with(page: load_page(page)) : section }
+        sections = if pages.empty?
+          manuscript.sections
+        else
+          manuscript.sections.each_with_index.map { |section, index| (page = pages[index.to_s]) ? section.with(page: load_page(page)) : section }
+        end
         manuscript.with_paragraphs(paragraphs.merge(gone)).with(sheet: styles.empty? ? manuscript.sheet : manuscript.sheet.with_styles(styles), sections: sections)
       end
 

@@ -15,7 +15,7 @@ module Norvel
       def carry_out(manuscript)
         @sheet = manuscript.sheet
         cascade = Cascade.new(manuscript)
-        changed = chosen(manuscript).filter_map { |paragraph| (bare = strip(paragraph, cascade)) == paragraph ? nil : [paragraph.id, bare] }.to_h
+        changed = chosen(manuscript).filter_map { |paragraph| ((bare = strip(paragraph, cascade)) == paragraph) ? nil : [paragraph.id, bare] }.to_h
         manuscript.with(sheet: @sheet).with_paragraphs(changed)
       end
 

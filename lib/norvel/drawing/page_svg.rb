@@ -16,6 +16,7 @@ module Norvel
       CODE_X = -13
       WORD_STEP = 8.6 # points between words in the margin
       WORDS_A_PARAGRAPH = 4
+      SHORT_JOIN = 14 # points of line on the paper for what has no place in the text
       BOX_LABELS = {equation: "equation", anchor: "floating", object: "object", image: "image"}.freeze
 
       # @param layout [Layout] @param page [Layout::Page]
@@ -37,7 +38,7 @@ module Norvel
 
       # @return [String] an svg element
       def to_s
-        @out = +%(<svg xmlns="http://www.w3.org/2000/svg" class="page" viewBox="#{self.class.view_box(@page)}" role="group" aria-label="Page #{@page.number}">)
+        @out = %(<svg xmlns="http://www.w3.org/2000/svg" class="page" viewBox="#{self.class.view_box(@page)}" role="group" aria-label="Page #{@page.number}">)
         @out << %(<rect class="paper" width="#{n(@page.width)}" height="#{n(@page.height)}"/>)
         @page.rules.each { |rule| @out << %(<line class="rule" x1="#{n(rule.x1)}" y1="#{n(rule.y1)}" x2="#{n(rule.x2)}" y2="#{n(rule.y2)}"/>) }
         @word_y = 0
@@ -141,22 +142,28 @@ module Norvel
         return if lines.first.area == :cell
         return blank_line(lines, paragraph) if paragraph.empty?
 
-        spans = DirectFormatting.on_text(paragraph)
-        words = lines.first.line.start.zero? ? paragraph_words(paragraph) : []
-        whole, parts = spans.partition { |span| span.start.zero? && span.end >= paragraph.text.rstrip.length }
-        words += whole.flat_map { |span| span.set.map { |name, value| MarkUp.word(name, value) } } if lines.first.line.start.zero?
-        margin_words(lines.first.baseline, words, nil) if words.any?
-        lines.each { |placed| mark_line(placed, whole, parts) }
+        whole, parts = DirectFormatting.whole_and_parts(paragraph)
+        lines.each { |placed| whole.each { |name, value| under_line(placed, MarkUp::UNDER[name]) if MarkUp::UNDER[name] && value } }
+        if lines.first.line.start.zero?
+          words = DirectFormatting.on_paragraph(paragraph).merge(whole).map { |name, value| MarkUp.word(name, value) }
+          margin_words(lines.first.baseline, words, whole.any? ? text_end(lines.first) : nil) if words.any?
+        end
+        lines.each { |placed| mark_parts(placed, parts) } if parts.any?
       end
+
+      def under_line(placed, kind)
+        pieces = placed.setting.pieces(placed.line)
+        under(kind, placed.x + pieces.first.x, placed.x + pieces.last.x + pieces.last.width, placed.baseline) if pieces.any?
+      end
+
+      def text_end(placed) = placed.setting.pieces(placed.line).last&.then { |piece| placed.x + piece.x + piece.width }
 
       def blank_line(lines, _paragraph) = margin_words(lines.first.baseline, ["blank line"], nil)
 
-      def paragraph_words(paragraph) = DirectFormatting.on_paragraph(paragraph).map { |name, value| MarkUp.word(name, value) }
-
-      def mark_line(placed, whole, parts)
+      # Pen marks under parts of a line, and their words in the margin where the part begins.
+      def mark_parts(placed, parts)
         line = placed.line
-        here = ->(span) { span.start < line.end && span.end > line.start }
-        marked = (whole + parts).select(&here)
+        marked = parts.select { |span| span.start < line.end && span.end > line.start }
         return if marked.empty?
 
         pieces = placed.setting.pieces(line)
@@ -167,11 +174,11 @@ module Norvel
           next if own.empty?
 
           from, to = placed.x + own.first.x, placed.x + own.last.x + own.last.width
-          span.set.each_key { |name| under(MarkUp::UNDER[name], from, to, placed.baseline) if MarkUp::UNDER[name] && span.set[name] }
-          next if whole.include?(span)
+          span.set.each { |name, value| under(MarkUp::UNDER[name], from, to, placed.baseline) if MarkUp::UNDER[name] && value }
+          next if span.start < line.start
 
           ends << to
-          words.concat(span.set.map { |name, value| MarkUp.word(name, value) }) if span.start >= line.start
+          words.concat(span.set.map { |name, value| MarkUp.word(name, value) })
         end
         margin_words(placed.baseline, words.uniq, ends.max) if words.any?
       end
@@ -180,8 +187,8 @@ module Norvel
         y = base + 2.6
         case kind
         when :wavy
-          waves = [((to - from) / 4).floor, 1].max
-          @out << %(<path class="pen" d="M#{n(from)} #{n(y)}#{"q1 -1.6 2 0t2 0" * waves}"/>)
+          waves = [((to - from) / 8).floor, 1].max
+          @out << %(<path class="pen" d="M#{n(from)} #{n(y + 1)}#{"q2 -3 4 0t4 0" * waves}"/>)
         else
           {one: 1, two: 2, three: 3}.fetch(kind).times { |index| @out << %(<path class="pen" d="M#{n(from)} #{n(y + index * 1.7)}H#{n(to)}"/>) }
         end
@@ -191,7 +198,7 @@ module Norvel
       def margin_words(base, words, from)
         y = [base, @word_y + WORD_STEP].max
         edge = @page.width
-        from ||= edge - @page.design.margin[:end] / 12_700.0 + 3
+        from ||= edge - SHORT_JOIN
         @out << %(<path class="pen join" d="M#{n(from + 1)} #{n(base + 2.6)}H#{n(edge - 3)}L#{n(edge + 5)} #{n(y - 2)}"/>)
         shown = words.first(WORDS_A_PARAGRAPH)
         shown[-1] = "#{words.size - WORDS_A_PARAGRAPH + 1} more" if words.size > WORDS_A_PARAGRAPH

@@ -59,9 +59,13 @@ module Norvel
 
       private
 
-      def first_segment(offset) = (@segments.bsearch_index { |segment| segment.start + segment.length > offset } || @segments.size)
+      def first_segment(offset) = @segments.bsearch_index { |segment| segment.start + segment.length > offset } || @segments.size
 
-      def visible(text) = text.include?(SOFT_HYPHEN) ? text.delete(SOFT_HYPHEN) : @single ? @single.shown(text) : text
+      def visible(text) = if text.include?(SOFT_HYPHEN)
+                            text.delete(SOFT_HYPHEN)
+                          else
+                            @single ? @single.shown(text) : text
+                          end
 
       def add(atoms, token, offset)
         if (control = CONTROLS[token])

@@ -77,7 +77,7 @@ module Norvel
         boxes = TableRows.new(@setter, @between).rows(table, width)
         boxes.each_with_index do |row, index|
           first = row.first_setting
-          forced = (@break_next || (:break_before if first&.format&.break_before)) if index.zero?
+          forced = @break_next || (:break_before if first&.format&.break_before) if index.zero?
           gap = (index.zero? && @last) ? @last[1].after : 0.0
           @items << Item.new(height: row.height, gap: gap, before: 0.0, forced: forced, notes: row.notes, row: row, paragraph: row.first_paragraph, area: :cell,
             keep: (row_keep(boxes, index) unless forced))
@@ -87,7 +87,7 @@ module Norvel
       end
 
       def row_keep(boxes, index)
-        if index.zero? then @last && @last[1].keep_next ? :keep_with_next : nil
+        if index.zero? then (@last && @last[1].keep_next) ? :keep_with_next : nil
         elsif boxes[index - 1].header then :keep_together
         elsif boxes[index - 1].first_setting&.format&.keep_next then :keep_with_next
         end

@@ -16,7 +16,11 @@ module Norvel
       end
 
       # @return [String] the text as it is drawn
-      def shown(text) = (transform == :upper) ? text.each_char.map { |char| char.upcase.then { |up| (up.length == 1) ? up : char } }.join : text
+      def shown(text) = if transform == :upper
+                          text.each_char.map { |char| char.upcase.then { |up| (up.length == 1) ? up : char } }.join
+                        else
+                          text
+                        end
 
       private
 

@@ -154,7 +154,7 @@ module Norvel
           end
           soft = false
         end
-        line = Line.new(start: @list[start].start, end: (@list[index]&.start || @text.length), hyphenated: soft || false, ends_with: ends_with, tabs: tabs)
+        line = Line.new(start: @list[start].start, end: @list[index]&.start || @text.length, hyphenated: soft || false, ends_with: ends_with, tabs: tabs)
         wrapped = ends_with == :wrap && index < @list.size
         used += hyphen = soft ? hyphen_width(@list[index - 1]) : 0.0
         place(line, origin, room - used, first ? label_advance(origin) : 0.0, wrapped ? spaces : 0)

@@ -63,10 +63,10 @@ module Norvel
         formatting = @cascade.run(paragraph, run)
         small = formatting[:small_caps] && !formatting[:caps]
         shown.scan(small ? /\u{FFFC}|\p{Ll}+|[^\p{Ll}\u{FFFC}]+/ : /\u{FFFC}|[^\u{FFFC}]+/) do |part|
-          if part == Manuscript::INSET_MARK
-            segments << inset_segment(offset, next_inset(insets), format, formatting, room)
+          segments << if part == Manuscript::INSET_MARK
+            inset_segment(offset, next_inset(insets), format, formatting, room)
           else
-            segments << Segment.new(offset, part.length, (small && part.match?(/\A\p{Ll}/)) ? text_format(formatting, small: true) : format)
+            Segment.new(offset, part.length, (small && part.match?(/\A\p{Ll}/)) ? text_format(formatting, small: true) : format)
           end
           offset += part.length
         end

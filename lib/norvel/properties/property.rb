@@ -36,7 +36,7 @@ module Norvel
         when :length then Lengths.show(value, ((self.unit == "pt") ? "pt" : unit) || self.unit)
         when :switch then value ? "yes" : "no"
         when :choice then value.to_s.tr("_", " ")
-        when :tabs then value.map(&:to_s).join(", ")
+        when :tabs then value.join(", ")
         when :borders then value.keys.join(", ")
         else (self.unit == "%") ? "#{value} %" : value.to_s
         end

@@ -5,7 +5,7 @@ module Norvel
     # What a paragraph's look, text and neighbours say of its role.
     class LookVotes
       CAPTION = /\A(fig(ure|\.)?|table|tab\.|abb(ildung|\.)?|tabelle|tableau|illustration|figura|tabla|plate|map|chart)\s*(\d+|[ivxlc]+)([.:\-–—]|\s|\z)/i
-      LIST_MARK = /\A\s*(?:[•▪·–—*\-]\s*\t?\s*|\(?(?:\d{1,2}|[a-z]|[ivx]{1,4})[.)]\s*\t?\s*)(?=\S)/
+      LIST_MARK = /\A\s*(?:[•▪·–—*-]\s*\t?\s*|\(?(?:\d{1,2}|[a-z]|[ivx]{1,4})[.)]\s*\t?\s*)(?=\S)/
       NUMBERED = /\A\s*((?:\d{1,2}\.)*\d{1,2})\.?[\s\t]+(?=\p{L})/
       CHAPTER = /\A\s*(chapter|kapitel|chapitre|cap[ií]tulo|part|teil|appendix|anhang|annexe)\s+([\divxlc]+|[A-Z]|one|two|three|four|five|six|seven|eight|nine|ten)\b/i
       REFERENCES = /\A(references|bibliography|works cited|sources|literatur(verzeichnis)?|quellen|bibliographie|r[ée]f[ée]rences|bibliograf[ií]a|referencias)\W*\z/i

@@ -131,7 +131,7 @@ module Norvel
             next if [nil, "nil", "none"].include?(kind)
 
             [side.name.to_sym, {style: kind, width: (attribute(side, "sz").to_i * Lengths::EIGHTH_POINT).round, color: hex(attribute(side, "color")) || "auto",
-              space: attribute(side, "space").to_i * Lengths::PT}]
+                                space: attribute(side, "space").to_i * Lengths::PT}]
           end.to_h
         end
 

@@ -56,7 +56,7 @@ module Norvel
         def target(node)
           relation = node.attribute_nodes.find { |attribute| %w[embed id link].include?(attribute.node_name) }&.value
           link = @relationships[relation]
-          link && !link[:external] ? link[:target] : nil
+          (link && !link[:external]) ? link[:target] : nil
         end
 
         def find(node, name)

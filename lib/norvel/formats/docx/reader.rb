@@ -16,7 +16,7 @@ module Norvel
       # Reads a .docx or .dotx to a manuscript.
       class Reader
         # Paragraph numbers of other stories start here, so that they never meet those of the body.
-        BASES = {"footnotes" => 1_000_000, "endnotes" => 2_000_000, header: 3_000_000}.freeze
+        BASES = {"footnotes" => 1_000_000, "endnotes" => 2_000_000, :header => 3_000_000}.freeze
         HEADER_ROOM = 10_000
 
         # @param bytes [String] the file

@@ -63,7 +63,8 @@ module Norvel
           if @property.length? then {expected_value: Lengths.points(wanted), measured_value: Lengths.points(measured), unit: "pt"}
           elsif @property.kind == :line_spacing && measured.rule == wanted.rule
             {expected_value: wanted.to_json_value[:value], measured_value: measured.to_json_value[:value], unit: wanted.multiple? ? "lines" : "pt"}
-          else {}
+          else
+            {}
           end
         end
 

@@ -1,0 +1,97 @@
+# frozen_string_literal: true
+
+require "rack/protection"
+
+module NorvelWeb
+  # What routes and views share: looking things up and saying them.
+  module Helpers
+    VIEWS = [["page", "Page", "1"], ["findings", "Findings", "2"], ["ledger", "Ledger", "3"], ["deliver", "Deliver", "4"]].freeze
+
+    def views = VIEWS
+
+    def manuscripts_on_desk = ManuscriptRecord.on_desk.to_a
+
+    def manuscripts_put_away = ManuscriptRecord.put_away.limit(20).to_a
+
+    def own_guides = HouseGuide.on_desk.to_a
+
+    def token = Rack::Protection::AuthenticityToken.token(env["rack.session"])
+
+    def token_field = %(<input type="hidden" name="authenticity_token" value="#{token}">)
+
+    def h(text) = Rack::Utils.escape_html(text.to_s)
+
+    def htmx? = request.env["HTTP_HX_REQUEST"] == "true"
+
+    def bench = @bench ||= settings.workbenches[record.id]
+
+    def record = @record ||= ManuscriptRecord.where(deleted_at: nil).find(params["id"])
+
+    def state = @state ||= bench.state
+
+    def manuscript = state.manuscript
+
+    # @return [Integer, nil] the state the window shows
+    def seen_head = params["head"].to_s.empty? ? nil : params["head"].to_i
+
+    # @return [Norvel::Guide]
+    def guide_of(row = record)
+      reference = row.guide || "marrowby-diploma"
+      return Norvel::Guide.find(reference) unless reference.match?(/\A\d+\z/)
+
+      Norvel::Guide.read(HouseGuide.find(reference).yaml)
+    rescue ActiveRecord::RecordNotFound
+      Norvel::Guide.find("marrowby-diploma")
+    end
+
+    # @return [Array<Array(String, String)>] reference and title of all guides
+    def guides
+      Norvel::Guide.shipped.map { |name| [name, Norvel::Guide.find(name).title] } + HouseGuide.on_desk.map { |own| [own.id.to_s, own.name] }
+    end
+
+    # The chosen paragraphs: ids, or a range of places in the manuscript.
+    # @return [Array<Norvel::Manuscript::Paragraph>] in document order
+    def chosen
+      @chosen ||= if (range = params["range"].to_s[/\A\d+-\d+\z/])
+        first, last = range.split("-").map(&:to_i).minmax
+        manuscript.paragraphs[first..last].to_a
+      else
+        params["chosen"].to_s.split(",").map(&:to_i).uniq.filter_map { |id| manuscript.paragraph(id) }
+      end
+    end
+
+    def plural(number, one, many = "#{one}s") = "#{number} #{(number == 1) ? one : many}"
+
+    def excerpt(text, length = 90)
+      plain = text.tr("\u{FFFC}", "").gsub(/[[:space:]]+/, " ").strip
+      (plain.length > length) ? "#{plain[0, length].rpartition(" ").first} …" : plain
+    end
+
+    # How far a manuscript meets its guide; kept with its row for the desk.
+    def refresh_facts(row, state) = row.keep_facts(state.check(guide_of(row)))
+
+    # A refusal is one sentence where the eyes are; the person's input stays.
+    def refuse(error)
+      status error.is_a?(Behind) ? 409 : 422
+      return erb(:refusal, layout: false, locals: {sentence: error.message}) if htmx?
+
+      erb :refusal_page, locals: {sentence: error.message}
+    end
+
+    # Who says it, for the lineage.
+    def origin(step)
+      sheet = manuscript.sheet
+      case step.kind
+      when :builtin then "built-in default"
+      when :defaults then "document defaults"
+      when :direct then "by hand"
+      when :numbering then "the list's level"
+      when :table then "table style “#{sheet[step.source]&.name}”"
+      when :character then "character style “#{sheet[step.source]&.name}”"
+      else "style “#{sheet[step.source]&.name}”"
+      end
+    end
+
+    def image_address(member) = member.match?(/\.(png|jpe?g|gif)\z/i) ? "/manuscripts/#{record.id}/media?name=#{Rack::Utils.escape(member)}" : nil
+  end
+end

@@ -1,0 +1,56 @@
+# frozen_string_literal: true
+
+require "active_record"
+require "json"
+
+module NorvelWeb
+  # A manuscript on the desk: its name, its place in its ledger, and what the desk shows of it.
+  class ManuscriptRecord < ActiveRecord::Base
+    self.table_name = "manuscripts"
+    has_one :original, class_name: "OriginalRecord", foreign_key: :manuscript_id, dependent: :destroy
+    has_many :entries, -> { order(:id) }, class_name: "LedgerEntry", foreign_key: :manuscript_id, dependent: :destroy
+    scope :on_desk, -> { where(deleted_at: nil).order(updated_at: :desc) }
+    scope :put_away, -> { where.not(deleted_at: nil).order(deleted_at: :desc) }
+
+    def head = entries.find_by(id: head_id)
+
+    # @return [Array<LedgerEntry>] from the first change to the one in force
+    def path
+      known = entries.index_by(&:id)
+      found = []
+      entry = known[head_id]
+      while entry
+        found.unshift(entry)
+        entry = known[entry.parent_id]
+      end
+      found
+    end
+
+    # @return [LedgerEntry, nil] what redo takes up again: the newest change that starts from here
+    def undone = entries.where(parent_id: head_id).last
+
+    def known_facts = facts ? JSON.parse(facts) : {}
+
+    # What the desk shows without opening it.
+    # @param check [Norvel::Guide::Check]
+    def keep_facts(check)
+      met, broken = check.count(:met), check.count(:broken)
+      update!(facts: JSON.generate(pages: check.layout.pages.size, met: met, of: met + broken, findings: check.findings.size))
+    end
+  end
+
+  # The file as it came, untouched for ever.
+  class OriginalRecord < ActiveRecord::Base
+    self.table_name = "originals"
+  end
+
+  # One change: what was asked and what came of it.
+  class LedgerEntry < ActiveRecord::Base
+    self.table_name = "ledger_entries"
+  end
+
+  # A house guide of the person's own, as YAML.
+  class HouseGuide < ActiveRecord::Base
+    scope :on_desk, -> { where(deleted_at: nil).order(:name) }
+  end
+end

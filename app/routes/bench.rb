@@ -1,0 +1,62 @@
+# frozen_string_literal: true
+
+module NorvelWeb
+  module Routes
+    # The working screen of one manuscript: pages, slip, style form, findings, ledger.
+    module Bench
+      def self.registered(app)
+        app.get("/manuscripts/:id") { erb :bench, locals: {view: "page"} }
+
+        app.get("/manuscripts/:id/sheets") { erb :sheets, layout: false }
+
+        app.get "/manuscripts/:id/pages/:number" do
+          page = state.layout.pages[params["number"].to_i - 1] or halt 404, ""
+          content_type "image/svg+xml"
+          Norvel::Drawing::PageSvg.new(state.layout, page, style_marks: params["codes"] != "off", mark_up: params["hand"] != "off", image: method(:image_address)).to_s
+        end
+
+        app.get "/manuscripts/:id/strip" do
+          content_type "image/svg+xml"
+          Norvel::Drawing::StripSvg.new(state.layout, findings: state.check(guide_of).findings.group_by(&:paragraph).transform_values(&:size)).to_s
+        end
+
+        app.get("/manuscripts/:id/slip") { erb slip_view, layout: false }
+
+        app.get("/manuscripts/:id/findings") { erb :findings, locals: {view: "findings", check: state.check(guide_of)} }
+
+        app.get("/manuscripts/:id/ledger") { erb :ledger, locals: {view: "ledger"} }
+
+        app.get "/manuscripts/:id/styles/:style" do
+          erb :style_form, layout: false, locals: {style: manuscript.sheet.fetch(params["style"]), values: {}, ripple: nil}
+        end
+
+        app.get "/manuscripts/:id/conformity" do
+          check = state.check(guide_of)
+          erb :conformity, layout: false, locals: {check: check}
+        end
+
+        app.get "/manuscripts/:id/media" do
+          name = params["name"].to_s
+          pass unless name.match?(/\.(png|jpe?g|gif)\z/i)
+          data = Norvel::Formats::Archive.read(bench.source).members[name] or halt 404, ""
+          content_type({".png" => "image/png", ".gif" => "image/gif"}.fetch(File.extname(name).downcase, "image/jpeg"))
+          cache_control :private, max_age: 3_600
+          data
+        end
+
+        app.helpers SlipHelpers
+      end
+    end
+
+    # Which slip fits what is chosen.
+    module SlipHelpers
+      def slip_view
+        case chosen.size
+        when 0 then :slip_none
+        when 1 then :slip_one
+        else :slip_many
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,114 @@
+# frozen_string_literal: true
+
+module NorvelWeb
+  module Routes
+    # Every change of a manuscript, its undo and its redo.
+    module Changes
+      def self.registered(app)
+        app.post "/manuscripts/:id/changes/:operation" do
+          operation = Norvel::Changes.build(params["operation"], change_parameters)
+          before, after = bench.change(operation, head: seen_head)
+          answer_change(before, after, record.head.sentence)
+        end
+
+        app.post "/manuscripts/:id/ripple" do
+          values = style_values
+          ripple, proposal = bench.ripple(Norvel::Changes.build("change_style", "style" => params["style"], "values" => values))
+          erb :ripple, layout: false, locals: {ripple: ripple, proposal: proposal}
+        end
+
+        app.post "/manuscripts/:id/undo" do
+          before, after, sentence = bench.undo(head: seen_head)
+          answer_change(before, after, "Undone: #{sentence}")
+        end
+
+        app.post "/manuscripts/:id/redo" do
+          before, after, sentence = bench.redo(head: seen_head)
+          answer_change(before, after, "Redone: #{sentence}")
+        end
+
+        app.post "/manuscripts/:id/step" do
+          after = bench.step_to(params["entry"].to_s.empty? ? nil : params["entry"].to_i, head: seen_head)
+          refresh_facts(record, after)
+          redirect to("/manuscripts/#{record.id}/ledger")
+        end
+
+        app.post "/manuscripts/:id/fix" do
+          result = state.check(guide_of).results.find { |one| one.rule.id == params["rule"] }
+          name, parameters = result&.findings&.at(params["place"].to_i)&.fix
+          raise Norvel::ChangeRefused, "That finding is not there any more." unless name
+
+          _, after = bench.change(Norvel::Changes.build(name, parameters), head: seen_head)
+          refresh_facts(record.reload, after)
+          redirect to("/manuscripts/#{record.id}/findings")
+        end
+
+        app.post "/manuscripts/:id/tidy" do
+          operation = Norvel::Plan.new(manuscript, guide_of, roles: state.roles).operation
+          raise Norvel::ChangeRefused, "There is nothing to tidy: the manuscript is in the guide's styles." unless operation
+
+          before, after = bench.change(operation, head: seen_head)
+          answer_change(before, after, operation.sentence(before.manuscript))
+        end
+
+        app.helpers ChangeHelpers
+      end
+    end
+
+    # Reading a change from a form, and saying what came of it.
+    module ChangeHelpers
+      # @return [Hash] plain parameters for the operation
+      def change_parameters
+        case params["operation"]
+        when "apply_style" then {"style" => params["style"], "paragraphs" => chosen_ids}
+        when "change_style" then {"style" => params["style"], "values" => style_values}
+        when "remove_direct_formatting" then {"paragraphs" => chosen_ids, "kinds" => params["kind"].to_s.empty? ? nil : [params["kind"]]}.compact
+        when "remove_empty_paragraphs" then {"paragraphs" => chosen_ids}
+        when "set_page_design" then page_parameters
+        else raise Norvel::ChangeRefused, "There is no change called “#{params["operation"]}”."
+        end
+      end
+
+      def chosen_ids
+        return "all" if params["chosen"] == "all"
+        raise Norvel::ChangeRefused, "No paragraph is chosen." if chosen.empty?
+
+        chosen.map(&:id)
+      end
+
+      # Only fields that say something else than before are sent on.
+      def style_values
+        style = manuscript.sheet.fetch(params["style"])
+        (params["values"] || {}).select do |name, written|
+          property = Norvel::Properties[name]
+          own = style.set.key?(property.name) ? property.show(style.set[property.name]) : ""
+          written.to_s.strip != own
+        end
+      end
+
+      def page_parameters
+        margin = (params["margin"] || {}).reject { |_, length| length.to_s.strip.empty? }
+        {"margin" => (margin unless margin.empty?), "paper" => params["paper"], "sections" => params["sections"]&.map(&:to_i)}.compact
+      end
+
+      # The slip again, and for the pages: what to draw anew.
+      def answer_change(before, after, sentence)
+        @state = after
+        ripple = Norvel::Changes::Ripple.between(before.layout, after.layout)
+        refresh_facts(record.reload, after)
+        return redirect(to(local_return)) unless htmx?
+
+        touched = ripple.paragraphs.first(400)
+        headers "HX-Trigger" => JSON.generate("norvel:changed" => {head: after.head || "", sentence: sentence, ripple: ripple.to_s, touched: touched, can_undo: !record.head_id.nil?, can_redo: !record.undone.nil?})
+        @chosen = @chosen&.filter_map { |paragraph| after.manuscript.paragraph(paragraph.id) }
+        erb slip_view, layout: false
+      end
+
+      # Back to where the form stood, never to another site.
+      def local_return
+        asked = params["return"].to_s
+        asked.match?(%r{\A/manuscripts/\d+(/\w+)?(\?[\w=&-]*)?\z}) ? asked : "/manuscripts/#{record.id}"
+      end
+    end
+  end
+end

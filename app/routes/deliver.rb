@@ -1,0 +1,46 @@
+# frozen_string_literal: true
+
+require_relative "../../lib/norvel/report"
+
+module NorvelWeb
+  module Routes
+    # What leaves the desk: the manuscript, its original, the report.
+    module Deliver
+      TYPE = "application/vnd.openxmlformats-officedocument.wordprocessingml.document"
+
+      def self.registered(app)
+        app.get("/manuscripts/:id/deliver") { erb :deliver, locals: {view: "deliver"} }
+
+        app.get "/manuscripts/:id/file" do
+          attachment record.filename
+          content_type TYPE
+          bench.delivery
+        end
+
+        app.get "/manuscripts/:id/original" do
+          attachment "original-#{record.filename}"
+          content_type TYPE
+          bench.source
+        end
+
+        app.get "/manuscripts/:id/report.:kind" do
+          report = Norvel::Report::Findings.new(state.check(guide_of))
+          case params["kind"]
+          when "csv"
+            attachment "findings.csv"
+            content_type "text/csv"
+            report.to_csv
+          when "json"
+            content_type :json
+            JSON.generate(report.to_h)
+          when "html"
+            attachment "findings.html"
+            content_type :html
+            report.to_html(record.name)
+          else halt 404
+          end
+        end
+      end
+    end
+  end
+end

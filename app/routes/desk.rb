@@ -1,0 +1,76 @@
+# frozen_string_literal: true
+
+module NorvelWeb
+  module Routes
+    # The first screen: manuscripts and guides, and how they come and go.
+    module Desk
+      def self.registered(app)
+        app.get("/") { erb :desk }
+
+        app.get "/faces.css" do
+          content_type :css
+          cache_control :public, max_age: 86_400
+          Norvel::Fonts::Book.shipped.paths.map { |path| %(@font-face{font-family:"#{File.basename(path, ".*")}";src:url("/faces/#{File.basename(path)}")}.f-#{File.basename(path, ".*")}{font-family:"#{File.basename(path, ".*")}"}) }.join("\n")
+        end
+
+        app.get "/faces/:file" do
+          path = Norvel::Fonts::Book.shipped.paths.find { |candidate| File.basename(candidate) == params["file"] } or halt 404
+          cache_control :public, max_age: 86_400
+          send_file path, type: path.end_with?(".otf") ? "font/otf" : "font/ttf"
+        end
+
+        app.post "/manuscripts" do
+          file = params["file"]
+          raise Norvel::FileError, "Choose a .docx file first." unless file.is_a?(Hash) && file[:tempfile]
+
+          row = Intake.take(file[:tempfile].read, file[:filename].to_s)
+          refresh_facts(row, settings.workbenches[row.id].state)
+          redirect to("/manuscripts/#{row.id}")
+        end
+
+        app.post "/manuscripts/:id/name" do
+          name = params["name"].to_s.strip[0, 200]
+          raise Norvel::ChangeRefused, "A manuscript needs a name." if name.empty?
+
+          record.update!(name: name)
+          redirect to("/")
+        end
+
+        app.post "/manuscripts/:id/delete" do
+          record.update!(deleted_at: Time.now)
+          settings.workbenches.close(record.id)
+          redirect to("/")
+        end
+
+        app.post "/manuscripts/:id/restore" do
+          ManuscriptRecord.find(params["id"]).update!(deleted_at: nil)
+          redirect to("/")
+        end
+
+        app.post "/manuscripts/:id/guide" do
+          raise Norvel::ChangeRefused, "There is no such guide." unless guides.any? { |reference, _| reference == params["guide"] }
+
+          record.update!(guide: params["guide"])
+          refresh_facts(record, state)
+          redirect to("/manuscripts/#{record.id}/findings")
+        end
+      end
+    end
+  end
+
+  # Takes a file onto the desk: read first, so that nothing is stored half.
+  module Intake
+    module_function
+
+    # @return [ManuscriptRecord]
+    # @raise [Norvel::FileError]
+    def take(bytes, filename, name: nil, guide: "marrowby-diploma")
+      read = Norvel::Formats.read(bytes, name: filename)
+      ManuscriptRecord.transaction do
+        row = ManuscriptRecord.create!(name: name || read.info.title || File.basename(filename, ".*"), filename: File.basename(filename)[0, 200], guide: guide)
+        OriginalRecord.create!(manuscript_id: row.id, bytes: bytes)
+        row
+      end
+    end
+  end
+end

@@ -1,0 +1,56 @@
+# frozen_string_literal: true
+
+require "optparse"
+require "puma"
+require "puma/configuration"
+require "puma/launcher"
+require_relative "web"
+
+module NorvelWeb
+  # Serves the application on this machine alone.
+  module Server
+    DEMO = {"night-ferries.docx" => "marrowby-diploma", "quayside-notice.docx" => "marrowby-diploma", "boat-shed-handbook.docx" => "marrowby-handbook"}.freeze
+
+    module_function
+
+    # @param arguments [Array<String>] "demo" or "serve", --port
+    # @return [Integer] the exit status
+    def run(arguments)
+      port = 4567
+      rest = OptionParser.new do |options|
+        options.banner = "norvel demo|serve [--port N]\nserves on 127.0.0.1; the data folder is NORVEL_DATA (data/ by default)"
+        options.on("--port N", Integer, "the port, 4567 by default") { |number| port = number }
+      end.parse(arguments)
+      folder = ENV.fetch("NORVEL_DATA") { File.expand_path("../data", __dir__) }
+      app = App.assembled(folder)
+      fill if rest.first == "demo"
+      warn "norvel: http://127.0.0.1:#{port} (data in #{folder}); Ctrl-C ends it"
+      launch(app, port)
+      0
+    rescue OptionParser::ParseError => error
+      warn "norvel: #{error.message}"
+      2
+    end
+
+    # Puts the demo manuscripts on an empty desk.
+    def fill
+      return if ManuscriptRecord.exists?
+
+      DEMO.to_a.reverse_each do |file, guide|
+        row = Intake.take(File.binread(File.expand_path("../demo/#{file}", __dir__)), file, guide: guide)
+        row.keep_facts(Workbench.new(row.id).state.check(Norvel::Guide.find(guide)))
+      end
+    end
+
+    def launch(app, port)
+      configuration = Puma::Configuration.new do |puma|
+        puma.bind "tcp://127.0.0.1:#{port}"
+        puma.threads 1, 5
+        puma.app app
+        puma.quiet
+        puma.environment ENV.fetch("RACK_ENV", "production")
+      end
+      Puma::Launcher.new(configuration, log_writer: Puma::LogWriter.new($stderr, $stderr)).run
+    end
+  end
+end

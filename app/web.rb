@@ -1,0 +1,73 @@
+# frozen_string_literal: true
+
+require "sinatra/base"
+require "rack/session"
+require "rack/protection"
+require_relative "database"
+require_relative "workbench"
+require_relative "helpers"
+require_relative "routes/desk"
+require_relative "routes/bench"
+require_relative "routes/changes"
+require_relative "routes/guides"
+require_relative "routes/deliver"
+
+module NorvelWeb
+  # The web application: routes read the request, call the core, render.
+  class App < Sinatra::Base
+    POLICY = "default-src 'none'; script-src 'self'; style-src 'self'; font-src 'self'; img-src 'self'; connect-src 'self'; form-action 'self'; frame-ancestors 'none'; base-uri 'none'"
+    HOSTS = %w[127.0.0.1 localhost ::1 [::1]].freeze
+    LARGEST_REQUEST = Norvel::Formats::LARGEST + 1_048_576
+
+    set :root, File.expand_path("..", __dir__)
+    set :views, File.expand_path("views", __dir__)
+    set :public_folder, File.expand_path("../public", __dir__)
+    set :static_cache_control, [:public, {max_age: 3_600}]
+    set :host_authorization, permitted_hosts: HOSTS
+    set :show_exceptions, false
+    set :raise_errors, false
+    set :dump_errors, ENV["RACK_ENV"] != "test"
+    set :erb, escape_html: true
+    disable :sessions, :protection
+
+    helpers Helpers
+    register Routes::Desk, Routes::Bench, Routes::Changes, Routes::Guides, Routes::Deliver
+
+    # @param folder [String] of the data
+    # @return [#call] the application with its session and its protection
+    def self.assembled(folder)
+      Database.open(folder)
+      secret = Database.secret(folder)
+      app = self
+      Rack::Builder.new do
+        use Rack::Session::Cookie, key: "norvel.session", secret: secret, same_site: :strict, httponly: true
+        use Rack::Protection::AuthenticityToken
+        use Rack::Protection::PathTraversal
+        run app
+      end.to_app
+    end
+
+    set :workbenches, Workbenches.new
+
+    before do
+      headers "Content-Security-Policy" => POLICY, "X-Content-Type-Options" => "nosniff", "Referrer-Policy" => "no-referrer", "X-Frame-Options" => "DENY"
+      halt 413, "This is larger than Norvel takes (#{Norvel::Formats::LARGEST / 1_048_576} MB)." if request.content_length.to_i > LARGEST_REQUEST
+    end
+
+    error Norvel::Error do
+      refuse(env["sinatra.error"])
+    end
+
+    error ActiveRecord::RecordNotFound do
+      status 404
+      erb :lost
+    end
+
+    not_found { erb :lost }
+
+    error do
+      status 500
+      erb :fault
+    end
+  end
+end

@@ -1,0 +1,15 @@
+# frozen_string_literal: true
+
+module Norvel
+  module Changes
+    # Several changes as one step of the ledger: "title" is its sentence, "changes" are pairs of an
+    # operation's name and its parameters.
+    class Series < Operation
+      def carry_out(manuscript)
+        parameters.fetch("changes").reduce(manuscript) { |now, (name, details)| Changes.build(name, details).call(now) }
+      end
+
+      def sentence(_manuscript) = parameters["title"]
+    end
+  end
+end

@@ -1,0 +1,250 @@
+// The bench in the browser: pages are fetched as they come into view and let go when they leave, paragraphs are
+// chosen by click and key. What is chosen and what it means is the server's business.
+(() => {
+  "use strict";
+  const bench = document.querySelector("[data-bench]");
+  document.querySelectorAll("[data-drop]").forEach(takeDrops);
+  document.addEventListener("keydown", viewKeys);
+  if (!bench) return;
+
+  const base = `/manuscripts/${bench.dataset.bench}`;
+  const pages = document.getElementById("pages");
+  const KEPT = 10; // pages in the document tree at once
+  let chosen = new Set();
+  let fresh = new Set();
+  let drawn = []; // page numbers, oldest first
+  let watcher = null;
+
+  const sheets = () => document.getElementById("sheets");
+  const sheet = (number) => document.getElementById(`page-${number}`);
+  const state = () => document.getElementById("chosen");
+
+  // Pages -------------------------------------------------------------------------------------------
+  function watch() {
+    if (watcher) watcher.disconnect();
+    drawn = [];
+    watcher = new IntersectionObserver((entries) => entries.forEach((entry) => entry.isIntersecting && draw(entry.target)), { root: pages, rootMargin: "300px 0px" });
+    sheets().querySelectorAll(".sheet").forEach((one) => watcher.observe(one));
+  }
+
+  async function draw(place) {
+    const number = place.dataset.page;
+    if (place.dataset.drawn === sheets().dataset.head + "/") return;
+    place.dataset.drawn = sheets().dataset.head + "/";
+    const answer = await fetch(`${base}/pages/${number}`);
+    if (!answer.ok) return void delete place.dataset.drawn;
+    const svg = new DOMParser().parseFromString(await answer.text(), "image/svg+xml").documentElement;
+    place.querySelector("svg").replaceWith(document.importNode(svg, true));
+    paint(place);
+    drawn = drawn.filter((other) => other !== number).concat(number);
+    letGo();
+  }
+
+  function letGo() {
+    const away = drawn.filter((number) => !near(sheet(number)));
+    while (drawn.length > KEPT && away.length) {
+      const number = away.shift();
+      drawn = drawn.filter((other) => other !== number);
+      const place = sheet(number);
+      if (!place) continue;
+      const svg = place.querySelector("svg");
+      const paper = svg.querySelector(".paper");
+      svg.replaceChildren(paper);
+      delete place.dataset.drawn;
+      watcher.unobserve(place);
+      watcher.observe(place);
+    }
+  }
+
+  function near(place) {
+    if (!place) return false;
+    const box = place.getBoundingClientRect();
+    return box.bottom > -900 && box.top < window.innerHeight + 900;
+  }
+
+  function paint(place) {
+    place.querySelectorAll(".para[data-p]").forEach((one) => {
+      one.classList.toggle("chosen", chosen.has(one.dataset.p));
+      if (fresh.has(one.dataset.p)) one.classList.add("fresh");
+    });
+  }
+
+  function paintAll() {
+    sheets().querySelectorAll(".sheet").forEach(paint);
+    const number = chosen.size;
+    document.getElementById("foot-chosen").textContent = number === 0 ? "Nothing chosen" : number === 1 ? "1 paragraph chosen" : `${number} paragraphs chosen`;
+  }
+
+  // The pages again after a change; what is chosen, or what was at the top, stays where it is.
+  async function redraw() {
+    const anchor = anchorNow();
+    const answer = await fetch(`${base}/sheets`);
+    if (!answer.ok) return;
+    sheets().outerHTML = await answer.text();
+    watch();
+    const page = state()?.dataset.page || anchor?.page;
+    const place = page && sheet(page);
+    if (place) {
+      await draw(place);
+      const found = anchor && pages.querySelector(`.para[data-p="${anchor.id}"]`);
+      if (found) pages.scrollTop += found.getBoundingClientRect().top - anchor.top;
+      else if (!near(place)) place.scrollIntoView({ block: "center" });
+    } else if (anchor) pages.scrollTop = anchor.scroll;
+    paintAll();
+    htmx.trigger("#strip", "redraw");
+  }
+
+  function anchorNow() {
+    const first = pages.querySelector(".para.chosen") || [...pages.querySelectorAll(".para[data-p]")].find((one) => one.getBoundingClientRect().top > 60);
+    if (!first) return { scroll: pages.scrollTop };
+    return { id: first.dataset.p, page: first.closest(".sheet").dataset.page, top: first.getBoundingClientRect().top, scroll: pages.scrollTop };
+  }
+
+  // Choosing ----------------------------------------------------------------------------------------
+  function slip(query) { return htmx.ajax("GET", `${base}/slip?${query}`, { target: "#slip", swap: "innerHTML" }); }
+
+  pages.addEventListener("click", (event) => {
+    if (String(window.getSelection()).length > 1) return;
+    const found = event.target.closest(".para[data-p]");
+    if (!found) return void slip("");
+    const here = state();
+    if (event.shiftKey && here?.dataset.index) slip(`range=${here.dataset.first || here.dataset.index}-${found.dataset.i}`);
+    else if (event.ctrlKey || event.metaKey) {
+      const several = new Set(chosen);
+      several.has(found.dataset.p) ? several.delete(found.dataset.p) : several.add(found.dataset.p);
+      slip(`chosen=${[...several].join(",")}`);
+    } else slip(`chosen=${found.dataset.p}`);
+  });
+
+  function move(step, extend) {
+    const here = state()?.dataset || {};
+    const last = Number(here.last || 0);
+    if (here.index === undefined || here.index === "") {
+      const seen = [...pages.querySelectorAll(".para[data-p]")].find((one) => one.getBoundingClientRect().top > 60);
+      return void slip(`range=${seen ? `${seen.dataset.i}-${seen.dataset.i}` : "0-0"}`);
+    }
+    const next = Math.max(0, Math.min(last, Number(here.index) + step));
+    slip(extend ? `range=${here.first || here.index}-${next}` : `range=${next}-${next}`).then(() => reveal());
+  }
+
+  async function reveal() {
+    const page = state()?.dataset.page;
+    const place = page && sheet(page);
+    if (!place) return;
+    await draw(place);
+    const one = place.querySelector(".para.chosen") || place;
+    const box = one.getBoundingClientRect();
+    if (box.top < 70 || box.bottom > window.innerHeight - 60) one.scrollIntoView({ block: "center" });
+  }
+
+  document.body.addEventListener("htmx:afterSwap", (event) => {
+    if (event.detail.target.id !== "slip") return;
+    const here = state();
+    if (here && here.dataset.keep === undefined) chosen = new Set((here.dataset.chosen || "").split(",").filter(Boolean));
+    document.getElementById("refusal").replaceChildren();
+    document.getElementById("slip").scrollTop = 0;
+    paintAll();
+  });
+
+  document.body.addEventListener("norvel:changed", async (event) => {
+    const told = event.detail;
+    bench.dataset.head = told.head;
+    document.querySelectorAll("[data-head]:not([data-bench])").forEach((field) => { if (field.tagName === "INPUT") field.value = told.head; });
+    document.getElementById("message").textContent = `${told.sentence} ${told.ripple}`;
+    document.getElementById("undo").disabled = !told.can_undo;
+    document.getElementById("redo").disabled = !told.can_redo;
+    fresh = new Set(told.touched.map(String));
+    await redraw();
+    fresh = new Set();
+    refreshConformity();
+  });
+
+  async function refreshConformity() {
+    const answer = await fetch(`${base}/conformity`);
+    if (answer.ok) document.getElementById("conformity").innerHTML = await answer.text();
+  }
+
+  document.body.addEventListener("htmx:sendError", () => refuse("Norvel does not answer; is it still running? Nothing was changed."));
+  function refuse(sentence) {
+    const line = document.createElement("p");
+    line.textContent = sentence;
+    document.getElementById("refusal").replaceChildren(line);
+  }
+
+  // Strip, marks, keys ------------------------------------------------------------------------------
+  document.getElementById("strip").addEventListener("click", (event) => {
+    const number = event.target.closest("[data-page]")?.dataset.page;
+    if (number) sheet(number)?.scrollIntoView({ block: "start" });
+  });
+
+  let waiting = false;
+  pages.addEventListener("scroll", () => {
+    if (waiting) return;
+    waiting = true;
+    requestAnimationFrame(() => {
+      waiting = false;
+      const top = [...sheets().querySelectorAll(".sheet")].find((one) => one.getBoundingClientRect().bottom > 160);
+      if (!top) return;
+      document.getElementById("foot-page").textContent = `Page ${top.dataset.page} of ${sheets().dataset.pages}`;
+      document.querySelectorAll(".strip .here").forEach((one) => one.classList.remove("here"));
+      document.querySelector(`.strip [data-page="${top.dataset.page}"]`)?.classList.add("here");
+      letGo();
+    });
+  });
+
+  bench.querySelectorAll("[data-show]").forEach((box) => box.addEventListener("change", () => bench.classList.toggle(`no-${box.dataset.show}`, !box.checked)));
+  bench.querySelector("[data-keys]").addEventListener("click", toggleKeys);
+
+  function toggleKeys() {
+    const list = document.getElementById("keys");
+    list.hidden = !list.hidden;
+    bench.querySelector("[data-keys]").setAttribute("aria-expanded", String(!list.hidden));
+  }
+
+  function flip(name) {
+    const box = bench.querySelector(`[data-show="${name}"]`);
+    box.checked = !box.checked;
+    box.dispatchEvent(new Event("change"));
+  }
+
+  const KEYS = {
+    ArrowDown: (event) => move(1, event.shiftKey), ArrowUp: (event) => move(-1, event.shiftKey),
+    Escape: () => slip(""), s: () => document.getElementById("style-choice")?.focus(), r: () => document.getElementById("remove-direct")?.click(),
+    u: () => document.getElementById("undo").click(), y: () => document.getElementById("redo").click(),
+    m: () => flip("codes"), h: () => flip("hand"), "?": toggleKeys,
+  };
+  document.addEventListener("keydown", (event) => {
+    if (typing(event)) { if (event.key === "Escape") pages.focus(); return; }
+    const act = KEYS[event.key.length === 1 ? event.key.toLowerCase() : event.key];
+    if (!act) return;
+    event.preventDefault();
+    act(event);
+  });
+
+  watch();
+  paintAll();
+  if (state()?.dataset.chosen) {
+    chosen = new Set(state().dataset.chosen.split(","));
+    reveal().then(paintAll);
+  }
+
+  // Shared with the other views ---------------------------------------------------------------------
+  function typing(event) {
+    return event.ctrlKey || event.metaKey || event.altKey || event.target.closest("input, select, textarea, [contenteditable]");
+  }
+
+  function viewKeys(event) {
+    if (event.ctrlKey || event.metaKey || event.altKey || event.target.closest("input, select, textarea")) return;
+    document.querySelector(`.views [data-key="${CSS.escape(event.key)}"]`)?.click();
+  }
+
+  function takeDrops(form) {
+    const input = form.querySelector("input[type=file]");
+    ["dragover", "dragenter"].forEach((name) => form.addEventListener(name, (event) => { event.preventDefault(); form.classList.add("over"); }));
+    ["dragleave", "drop"].forEach((name) => form.addEventListener(name, () => form.classList.remove("over")));
+    form.addEventListener("drop", (event) => {
+      event.preventDefault();
+      if (event.dataTransfer.files.length) { input.files = event.dataTransfer.files; form.requestSubmit(); }
+    });
+  }
+})();

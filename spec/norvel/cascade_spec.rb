@@ -1,0 +1,67 @@
+# frozen_string_literal: true
+
+# The order is that of ISO/IEC 29500-1 §17.7.2, toggle properties that of §17.7.3.
+RSpec.describe Norvel::Cascade do
+  def formatting(paragraph, styles: {}, defaults: {}, **more)
+    cascade = described_class.new(manuscript(paragraph, styles: styles, defaults: defaults, **more))
+    [cascade.paragraph(paragraph), paragraph.runs.first && cascade.run(paragraph, paragraph.runs.first)]
+  end
+
+  it "goes from the defaults through the chain to direct formatting" do
+    one = paragraph(0, stretch("Text", size: 127_000), style: "Heading1", align: :center)
+    block, text = formatting(one, defaults: {font_family: "Arial", space_after: 127_000})
+    expect([block[:space_after], block[:align], text[:font_family], text[:size], text[:bold]]).to eq([127_000, :center, "Times New Roman", 127_000, true])
+  end
+
+  it "tells the lineage with what was overridden" do
+    one = paragraph(0, stretch("Text", size: 127_000), style: "Heading1")
+    _, text = formatting(one, defaults: {size: 114_300})
+    expect(text.lineage(:size).map { |step| [step.kind, step.source, step.value, step.wins] }).to eq([
+      [:defaults, nil, 114_300, false], [:style, "Base", 152_400, false], [:style, "Heading1", 203_200, false], [:direct, nil, 127_000, true]
+    ])
+    expect(text.lineage(:strike).map(&:kind)).to eq([:builtin])
+  end
+
+  it "combines toggles of paragraph and character style by exclusive or" do
+    styles = {"Emphasis" => {name: "Emphasis", kind: :character, set: {italic: true}}, "Slanted" => {name: "Slanted", parent: "Base", set: {italic: true}}}
+    upright = paragraph(0, stretch("word", style: "Emphasis"), style: "Slanted")
+    slanted = paragraph(0, stretch("word", style: "Emphasis"))
+    expect([formatting(upright, styles: styles)[1][:italic], formatting(slanted, styles: styles)[1][:italic]]).to eq([false, true])
+  end
+
+  it "takes the nearest value within one chain, not the exclusive or" do
+    styles = {"Child" => {name: "Child", parent: "Heading1", set: {bold: true}}}
+    expect(formatting(paragraph(0, "x", style: "Child"), styles: styles)[1][:bold]).to be(true)
+  end
+
+  it "lets direct formatting and a true default settle a toggle" do
+    off = paragraph(0, stretch("x", bold: false), style: "Heading1")
+    expect(formatting(off)[1][:bold]).to be(false)
+    expect(formatting(paragraph(0, "x", style: "Heading1"), defaults: {bold: true})[1][:bold]).to be(true)
+  end
+
+  describe "numbering levels" do
+    let(:lists) { {"1" => Norvel::Manuscript::List.new(id: "1", levels: {0 => Norvel::Manuscript::ListLevel.new(set: {indent_start: 457_200})})} }
+    let(:listed) { Norvel::Manuscript::NumberRef.new(list: "1") }
+
+    it "set on the paragraph beat the style's indents; a direct indent beats both" do
+      styles = {"Item" => {name: "Item", parent: "Base", set: {indent_start: 100_000}}}
+      expect(formatting(paragraph(0, "x", style: "Item", numbering: listed), styles: styles, lists: lists)[0][:indent_start]).to eq(457_200)
+      expect(formatting(paragraph(0, "x", style: "Item", numbering: listed, indent_start: 5), styles: styles, lists: lists)[0][:indent_start]).to eq(5)
+    end
+
+    it "set through a style are beaten by that style's own indents" do
+      styles = {"Above" => {name: "Above", parent: "Base", set: {indent_start: 9}}, "Item" => {name: "Item", parent: "Above", set: {numbering: listed}},
+                "Own" => {name: "Own", parent: "Base", set: {numbering: listed, indent_start: 100_000}}}
+      expect(formatting(paragraph(0, "x", style: "Item"), styles: styles, lists: lists)[0][:indent_start]).to eq(457_200)
+      expect(formatting(paragraph(0, "x", style: "Own"), styles: styles, lists: lists)[0][:indent_start]).to eq(100_000)
+    end
+  end
+
+  it "survives loops and missing parents, and reports them" do
+    styles = {"A" => {name: "A", parent: "B", set: {size: 1}}, "B" => {name: "B", parent: "A"}, "C" => {name: "C", parent: "Gone"}}
+    looped = manuscript(paragraph(0, "x", style: "A"), styles: styles)
+    expect(described_class.new(looped).style("A")[:size]).to eq(1)
+    expect(looped.sheet.faults).to include(/“A” is its own ancestor/, /not in the file \(Gone\)/)
+  end
+end

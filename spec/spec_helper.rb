@@ -1,0 +1,14 @@
+# frozen_string_literal: true
+
+ENV["RACK_ENV"] = "test"
+$LOAD_PATH.unshift File.expand_path("../lib", __dir__)
+require "norvel"
+require_relative "support/manuscripts"
+
+RSpec.configure do |config|
+  config.expect_with(:rspec) { |expectations| expectations.syntax = :expect }
+  config.mock_with(:rspec) { |mocks| mocks.verify_partial_doubles = true }
+  config.disable_monkey_patching!
+  config.filter_run_when_matching :focus
+  config.include Manuscripts
+end
