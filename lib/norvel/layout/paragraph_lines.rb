@@ -13,7 +13,7 @@ module Norvel
     #   setting.lines            # where it breaks
     #   setting.pieces(line)     # each word with its x
     class ParagraphLines
-      HAIR = 0.005 # points; what rounding may add up to in a line
+      HAIR = 0.0118 # points: a 64th of a CSS pixel, the step in which browser engines measure a line
 
       attr_reader :lines, :format, :text, :label
 
