@@ -1,0 +1,122 @@
+# frozen_string_literal: true
+
+RSpec.describe Norvel::Changes do
+  def change(name, **parameters) = described_class.build(name, parameters.transform_keys(&:to_s))
+
+  let(:ferries) { read(demo("night-ferries.docx")) }
+
+  it "applies a style and leaves direct formatting alone" do
+    one = manuscript(paragraph(0, "x", align: :center), paragraph(1, "y"))
+    after = change("apply_style", style: "Quote", paragraphs: [0]).call(one)
+    expect(after.paragraphs.map { |paragraph| [paragraph.style, paragraph.set] }).to eq([["Quote", {align: :center}], ["Base", {}]])
+    expect(after.paragraphs[1]).to be(one.paragraphs[1])
+  end
+
+  it "changes a style and gives values back to the parent" do
+    after = change("change_style", style: "Heading1", values: {"size" => "18 pt", "bold" => "", "line_spacing" => "double"}).call(manuscript(paragraph(0, "x")))
+    expect(after.sheet["Heading1"].set).to include(size: 228_600, line_spacing: Norvel::Properties::LineSpacing.multiple(2.0))
+    expect(after.sheet["Heading1"].set).not_to include(:bold)
+  end
+
+  it "refuses what cannot be, in one sentence" do
+    one = manuscript(paragraph(0, "x"))
+    [["apply_style", {style: "Nowhere", paragraphs: [0]}], ["apply_style", {style: "Quote", paragraphs: [7]}], ["change_style", {style: "Base", values: {"size" => "huge"}}],
+      ["set_page_design", {margin: {"start" => "30 cm"}}], ["set_page_design", {paper: "Foolscap"}]].each do |name, parameters|
+      expect { change(name, **parameters).call(one) }.to raise_error(Norvel::ChangeRefused, /\A[^\n]+\.\z/)
+    end
+    expect { described_class.build("explode") }.to raise_error(Norvel::ChangeRefused)
+  end
+
+  describe "removing direct formatting" do
+    def bare(paragraph, styles: {}, **more) = change("remove_direct_formatting", paragraphs: "all", **more).call(manuscript(paragraph, styles: styles))
+
+    it "turns italics inside a sentence into the emphasis style" do
+      after = bare(paragraph(0, stretch("The ", size: 152_400), stretch("Teal", italic: true, size: 152_400), stretch(" left at slack water.", size: 152_400), align: :justify))
+      expect(after.paragraphs.first.set).to eq({})
+      expect(after.paragraphs.first.runs.map { |run| [run.style, run.set] }).to eq([[nil, {}], ["Emphasis", {}], [nil, {}]])
+      expect(after.sheet["Emphasis"]).to have_attributes(kind: :character, set: {italic: true})
+    end
+
+    it "comes out upright inside an italic style, by the toggle rule" do
+      slanted = {"Slanted" => {name: "Slanted", parent: "Base", set: {italic: true}}}
+      after = bare(paragraph(0, "All of this slants but ", stretch("this word", italic: false), " does not slant.", style: "Slanted"), styles: slanted)
+      cascade = Norvel::Cascade.new(after)
+      expect(after.paragraphs.first.runs.map { |run| cascade.run(after.paragraphs.first, run)[:italic] }).to eq([true, false, true])
+    end
+
+    it "takes a whole paragraph in italics for its look" do
+      after = bare(paragraph(0, stretch("All in italics here.", italic: true)))
+      expect(after.paragraphs.first.runs.first).to have_attributes(style: nil, set: {})
+    end
+
+    it "keeps superscripts, links, languages, numbering and forced breaks" do
+      listed = Norvel::Manuscript::NumberRef.new(list: "1")
+      after = bare(paragraph(0, "Area 20 km", stretch("2", raised: :superscript, language: "de-DE", bold: false), numbering: listed, break_before: true, space_after: 5))
+      expect(after.paragraphs.first.set.keys).to eq(%i[numbering break_before])
+      expect(after.paragraphs.first.runs.last.set).to eq(raised: :superscript, language: "de-DE")
+    end
+
+    it "takes only the kinds that were named" do
+      after = bare(paragraph(0, stretch("All", bold: true, size: 1), align: :end), kinds: ["size"])
+      expect(after.paragraphs.first.runs.first.set).to eq(bold: true)
+      expect(after.paragraphs.first.set).to eq(align: :end)
+    end
+  end
+
+  describe "removing empty paragraphs" do
+    def removable(*blocks) = described_class::RemoveEmptyParagraphs.removable(manuscript(*blocks)).map(&:id)
+
+    it "takes those with nothing but white space" do
+      expect(removable(paragraph(0, "x"), paragraph(1, ""), paragraph(2, " \t\u00A0"), paragraph(3, "y"))).to eq([1, 2])
+    end
+
+    it "never takes what carries something, is obligatory in a cell, or stands between tables" do
+      table = ->(id) { Norvel::Manuscript::Table.new(id: "t#{id}", rows: [Norvel::Manuscript::Row.new(cells: [Norvel::Manuscript::Cell.new(blocks: [paragraph(id, "").with(in_table: true)])])]) }
+      expect(removable(paragraph(0, "", carries: [:section_end]), paragraph(1, "\f", carries: [:page_break]), table[2], paragraph(3, ""), table[4], paragraph(5, ""))).to eq([])
+    end
+  end
+
+  it "is written down as what it did, and read back to the same manuscript" do
+    steps = [["apply_style", {paragraphs: "all", style: "BodyText"}], ["remove_direct_formatting", {paragraphs: "all"}], ["remove_empty_paragraphs", {paragraphs: "all"}],
+      ["change_style", {style: "BodyText", values: {"tabs" => "", "indent_first" => "0.8 cm", "line_spacing" => "exactly 20 pt"}}], ["set_page_design", {margin: {"start" => "3.5 cm"}}]]
+    steps.reduce(ferries) do |before, (name, parameters)|
+      after = change(name, **parameters).call(before)
+      again = described_class::Difference.apply(before, JSON.parse(JSON.generate(described_class::Difference.between(before, after))))
+      expect([again.paragraphs, again.sheet.styles, again.sections, again.notes]).to eq([after.paragraphs, after.sheet.styles, after.sections, after.notes])
+      after
+    end
+  end
+
+  it "never alters a text: random series of changes" do
+    20.times do |seed|
+      random = Random.new(seed)
+      after = Array.new(6).reduce(ferries) do |now, _|
+        ids = now.paragraphs.sample(random.rand(1..60), random: random).map(&:id)
+        styles = now.sheet.of_kind(:paragraph).map(&:id)
+        [change("apply_style", style: styles.sample(random: random), paragraphs: ids), change("remove_direct_formatting", paragraphs: ids),
+          change("change_style", style: styles.sample(random: random), values: {"size" => "#{random.rand(8..20)} pt", "indent_first" => "1 cm"})].sample(random: random).call(now)
+      end
+      expect(after.paragraphs.map(&:text)).to eq(ferries.paragraphs.map(&:text))
+    end
+  end
+
+  describe "the ripple" do
+    it "equals what differs after the change" do
+      [["Normal", {"size" => "13 pt"}], ["Heading2", {"space_before" => "40 pt"}], ["Heading3", {"color" => "#b3261e"}]].each do |style, values|
+        operation = change("change_style", style: style, values: values)
+        before = layout(ferries)
+        after = layout(operation.call(ferries))
+        ripple = described_class::Ripple.between(before, after)
+        looks = ->(of) { Norvel::Appearance.new(of.manuscript, of.cascade) }
+        old, new = looks[before], looks[after]
+        seen = ferries.paragraphs.select { |paragraph| old.of(paragraph) != new.of(paragraph) }.map(&:id)
+        expect(seen).not_to be_empty
+        expect(seen - ripple.paragraphs).to eq([])
+        expect([ripple.pages_before, ripple.pages_after]).to eq([before.pages.size, after.pages.size])
+        ends = ->(of) { lines_by_page(of).map(&:last) }
+        moved = ends[before].zip(ends[after]).each_index.select { |index| ends[before][index] != ends[after][index] }
+        expect(moved.map { |index| index + 1 } - ripple.moved).to eq([])
+      end
+    end
+  end
+end

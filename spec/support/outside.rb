@@ -1,0 +1,50 @@
+# frozen_string_literal: true
+
+require "json"
+require "open3"
+require "tmpdir"
+
+# Programs that are not ours, as references.
+module Outside
+  PYTHON = "/usr/bin/python3"
+  SAMPLES = File.expand_path("../../tmp/reference/node_modules/mammoth/test/test-data", __dir__)
+  TEMPLATES = "/usr/lib/python3/dist-packages/docx/templates"
+
+  module_function
+
+  # @param files [Array<String>] the bytes of .docx files
+  # @return [Array<Array<Hash>>] for each its paragraphs, by the second resolver
+  def resolve(files)
+    Dir.mktmpdir do |folder|
+      paths = files.each_with_index.map { |bytes, index| File.join(folder, "#{index}.docx").tap { |path| File.binwrite(path, bytes) } }
+      output, errors, status = Open3.capture3(PYTHON, File.expand_path("../reference/resolver.py", __dir__), *paths)
+      raise errors unless status.success?
+
+      output.lines.map { |line| JSON.parse(line, symbolize_names: true) }
+    end
+  end
+
+  MODULES = File.expand_path("../../tmp/reference/node_modules", __dir__)
+  READ = "require('mammoth').extractRawText({path: process.argv[1]}).then((read) => process.stdout.write(read.value))"
+
+  # @return [String] the whole text, as the library mammoth reads it
+  def text(bytes)
+    in_file(bytes) do |path|
+      output, errors, status = Open3.capture3({"NODE_PATH" => MODULES}, "node", "-e", READ, path)
+      raise errors unless status.success?
+
+      output
+    end
+  end
+
+  # @return [Array<String>] .docx files that nobody here wrote
+  def samples = (Dir[File.join(SAMPLES, "**", "*.docx")] + Dir[File.join(TEMPLATES, "*.docx")]).sort
+
+  def in_file(bytes)
+    Dir.mktmpdir do |folder|
+      path = File.join(folder, "file.docx")
+      File.binwrite(path, bytes)
+      yield path
+    end
+  end
+end
