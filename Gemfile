@@ -8,6 +8,10 @@ gem "rubyzip", "~> 2.4"
 gem "ttfunk", "~> 1.8"
 gem "json_schemer", "~> 2.3"
 
+# The versions that Debian's Ruby 3.1 carries, so that they need not be compiled
+gem "json", "2.6.1"
+gem "bigdecimal", "3.1.1"
+
 # The web application
 gem "activerecord", "~> 7.1.0"
 gem "sqlite3", "~> 1.7.0"     # precompiled for Ruby 3.1

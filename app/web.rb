@@ -67,7 +67,7 @@ module NorvelWeb
 
     error do
       status 500
-      erb :fault
+      htmx? ? erb(:refusal, layout: false, locals: {sentence: "A fault of Norvel: this was not done. Your manuscript and every confirmed change are safe."}) : erb(:fault)
     end
   end
 end

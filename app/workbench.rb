@@ -59,7 +59,7 @@ module NorvelWeb
     # Carries out a change and keeps it, in one transaction.
     # @param operation [Norvel::Changes::Operation]
     # @param head [Integer, nil] the state the person saw
-    # @return [Array(State, State)] before and after
+    # @return [Array(State, State, String)] before, after and what was done
     # @raise [Norvel::ChangeRefused, Behind]
     def change(operation, head:)
       @monitor.synchronize do
@@ -71,7 +71,7 @@ module NorvelWeb
         raise Norvel::ChangeRefused, "That changes nothing: it is so already." if difference.empty?
 
         entry = keep(row, operation, operation.sentence(before.manuscript), difference)
-        [before, remember(State.new(entry.id, after, @lines))]
+        [before, remember(State.new(entry.id, after, @lines)), entry.sentence]
       end
     end
 

@@ -7,8 +7,7 @@ module NorvelWeb
       def self.registered(app)
         app.post "/manuscripts/:id/changes/:operation" do
           operation = Norvel::Changes.build(params["operation"], change_parameters)
-          before, after = bench.change(operation, head: seen_head)
-          answer_change(before, after, record.head.sentence)
+          answer_change(*bench.change(operation, head: seen_head))
         end
 
         app.post "/manuscripts/:id/ripple" do
@@ -47,8 +46,7 @@ module NorvelWeb
           operation = Norvel::Plan.new(manuscript, guide_of, roles: state.roles).operation
           raise Norvel::ChangeRefused, "There is nothing to tidy: the manuscript is in the guide's styles." unless operation
 
-          before, after = bench.change(operation, head: seen_head)
-          answer_change(before, after, operation.sentence(before.manuscript))
+          answer_change(*bench.change(operation, head: seen_head))
         end
 
         app.helpers ChangeHelpers
@@ -94,12 +92,13 @@ module NorvelWeb
       # The slip again, and for the pages: what to draw anew.
       def answer_change(before, after, sentence)
         @state = after
+        record.reload
         ripple = Norvel::Changes::Ripple.between(before.layout, after.layout)
-        refresh_facts(record.reload, after)
+        refresh_facts(record, after)
         return redirect(to(local_return)) unless htmx?
 
         touched = ripple.paragraphs.first(400)
-        headers "HX-Trigger" => JSON.generate("norvel:changed" => {head: after.head || "", sentence: sentence, ripple: ripple.to_s, touched: touched, can_undo: !record.head_id.nil?, can_redo: !record.undone.nil?})
+        headers "HX-Trigger" => JSON.generate({"norvel:changed" => {head: after.head || "", sentence: sentence, ripple: ripple.to_s, touched: touched, can_undo: !record.head_id.nil?, can_redo: !record.undone.nil?}}, ascii_only: true)
         @chosen = @chosen&.filter_map { |paragraph| after.manuscript.paragraph(paragraph.id) }
         erb slip_view, layout: false
       end

@@ -2,6 +2,8 @@
 
 require "zip"
 
+Zip.warn_invalid_date = false # a date that is none is no matter of ours
+
 module Norvel
   module Formats
     # A zip container read whole, within limits, and written again in the same order.

@@ -41,7 +41,7 @@ module Norvel
             list << [index, section, [[section, blocks]]]
           end
         end
-        groups.map { |index, section, flows| [index, section, flows.flat_map { |part, blocks| @flow.items(blocks, part.page.text_width / POINT) }] }
+        groups.map { |index, section, flows| [index, section, flows.flat_map { |part, blocks| @flow.items(blocks, part.page.text_width / POINT) } + ((index == @manuscript.sections.size - 1) ? endnotes : [])] }
       end
 
       def blocks_by_section
@@ -51,11 +51,17 @@ module Norvel
           groups.last << block
           groups << [] if groups.size < @manuscript.sections.size && Manuscript.paragraphs_in(block).any? { |paragraph| ends.include?(paragraph.id) }
         end
-        groups.last.concat(endnotes)
         groups
       end
 
-      def endnotes = @manuscript.notes.select { |id, _| id.start_with?("endnotes") && used_notes.include?(id) }.values.flatten(1)
+      # Endnotes follow the text.
+      # @return [Array<Item>]
+      def endnotes
+        width = @manuscript.sections.last.page.text_width / POINT
+        used_notes.select { |ref| ref.start_with?("endnotes") }.flat_map do |ref|
+          @flow.items(@manuscript.notes.fetch(ref, []), width, area: :note, folios: {own_number: @setter.note_label(ref)})
+        end
+      end
 
       def used_notes = @used_notes ||= @manuscript.paragraphs.flat_map(&:insets).filter_map { |inset| inset.ref if inset.kind == :note }
 
@@ -137,7 +143,7 @@ module Norvel
       def note_items(ref, section)
         return [] if ref.start_with?("endnotes")
 
-        @note_items[[ref, section.page.text_width]] ||= Flow.new(@setter, between: @manuscript.settings.between).items(@manuscript.notes.fetch(ref, []), section.page.text_width / POINT, area: :note)
+        @note_items[[ref, section.page.text_width]] ||= Flow.new(@setter, between: @manuscript.settings.between).items(@manuscript.notes.fetch(ref, []), section.page.text_width / POINT, area: :note, folios: {own_number: @setter.note_label(ref)})
       end
 
       def stack(page, items, x, y, area)

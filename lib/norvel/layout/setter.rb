@@ -21,21 +21,23 @@ module Norvel
 
       # @param paragraph [Manuscript::Paragraph]
       # @param width [Float] points
-      # @param folios [Hash{Symbol=>String}] what stands for :page and :pages fields
-      # @param lead [String, nil] the number that opens a note
+      # @param folios [Hash{Symbol=>String}, nil] what stands for the fields the layout works out
       # @return [ParagraphLines]
-      def set(paragraph, width, folios: nil, lead: nil)
+      def set(paragraph, width, folios: nil)
         format = @store.formats.paragraph(@cascade.paragraph(paragraph))
         mark = text_format(@cascade.mark(paragraph))
         texts = paragraph.runs.map { |run| text_format(@cascade.run(paragraph, run)) }
         marks = paragraph.insets.filter_map { |inset| @note_labels[inset.ref] if inset.kind == :note } if @note_labels.any?
         label = label_for(paragraph)
-        @store.fetch(paragraph, [width, format, mark, texts, marks, label, folios, lead, @tab]) do
+        @store.fetch(paragraph, [width, format, mark, texts, marks, label, folios, @tab]) do
           text, segments = segments(paragraph, texts, width, folios, format, mark)
           ParagraphLines.new(text: text, segments: segments, format: format, width: width, mark: mark, default_tab: @tab,
-            label: label || (lead && Label.new(text: lead, format: mark, suffix: :space)))
+            label: label)
         end
       end
+
+      # @return [String] the number of a note
+      def note_label(ref) = @note_labels.fetch(ref, "*")
 
       private
 
@@ -50,7 +52,7 @@ module Norvel
         text = +""
         segments = []
         paragraph.runs.each_with_index do |run, index|
-          shown = (run.field && folios) ? folios.fetch(run.field) : run.text
+          shown = (run.field && folios) ? folios.fetch(run.field, run.text) : run.text
           add_run(segments, paragraph, run, shown, text.length, texts[index], width - format.start - format.end)
           text << shown
         end

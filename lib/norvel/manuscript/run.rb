@@ -8,7 +8,7 @@ module Norvel
     Inset = Value.define(:kind, ref: nil, width: nil, height: nil, alt: nil, what: nil)
 
     # A stretch of text formatted alike. `set` is its direct formatting, `style` its character
-    # style; `field` is :page or :pages where the text is a folio the layout works out;
+    # style; `field` is :page, :pages or :own_number (of a note) where the layout works the text out;
     # `origin` is the number of the source's run in its paragraph, nil for text that is new.
     Run = Value.define(text: "", style: nil, set: {}, insets: [], link: nil, field: nil, revised: false, origin: nil) do
       # @return [Boolean] the same formatting, so that the two may be read as one

@@ -60,7 +60,7 @@ module Norvel
 
       # The large or centred lines before the first long paragraph.
       def front(paragraph, index)
-        return unless index <= first_long && paragraph.text.length < SHORT
+        return unless index <= first_long && paragraph.text.length < SHORT && plain_level(paragraph).nil?
 
         values = @appearance.of(paragraph)
         largest = front_paragraphs.max_by { |other| @appearance.of(other)[:size] }

@@ -117,18 +117,16 @@ module Norvel
           node.element_children.each { |piece| read_piece(piece, text, insets) }
           text, insets = +"", [] if hidden?(set, style, text)
           field = simple ? FIELDS[attribute(simple, "instr").to_s.split.first] : @fields.last&.then { |open| FIELDS[open.instruction.split.first] if open.in_result }
-          field = nil if text.empty? && !@ended_bare
-          return unless child_with_place?(text, field)
+          field = @own_number || @ended_bare || (field unless text.empty?)
+          return if text.empty? && field.nil?
 
           # The raising of a note mark is no direct formatting of the text.
           set = set.except(:raised) if insets.any? { |inset| inset.kind == :note } && text.length == insets.length
           Manuscript::Run.new(text: text.freeze, style: style, set: set, insets: insets, link: wrappers.any? { |wrapper| wrapper.name == "hyperlink" } || nil,
-            field: @ended_bare || field, revised: wrappers.any? { |wrapper| %w[ins moveTo].include?(wrapper.name) }, origin: number)
+            field: field, revised: wrappers.any? { |wrapper| %w[ins moveTo].include?(wrapper.name) }, origin: number)
         ensure
-          @ended_bare = nil
+          @ended_bare = @own_number = nil
         end
-
-        def child_with_place?(text, field) = !text.empty? || field || @ended_bare
 
         def hidden?(set, style, text)
           hidden = set.fetch(:hidden) { style && @sheet.chain(style).reverse_each.find { |link| link.set.key?(:hidden) }&.set&.[](:hidden) }
@@ -143,6 +141,7 @@ module Norvel
 
           case piece.name
           when "t" then text << piece.text.tr("\n\r", " ")
+          when "footnoteRef", "endnoteRef" then @own_number = :own_number
           when "br" then text << page_break(piece)
           when "sym" then text << symbol(piece)
           when *TEXT_PIECES.keys then text << TEXT_PIECES[piece.name]

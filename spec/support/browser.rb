@@ -1,0 +1,21 @@
+# frozen_string_literal: true
+
+require "capybara/rspec"
+require "selenium-webdriver"
+require "tmpdir"
+require_relative "web"
+
+# Headless Chromium with Debian's driver; nothing is downloaded.
+Capybara.register_driver(:desk) do |app|
+  options = Selenium::WebDriver::Chrome::Options.new(binary: "/usr/bin/chromium")
+  %W[--headless=new --no-sandbox --disable-gpu --disable-quic --no-first-run --disable-background-networking --disable-component-update --disable-sync
+    --window-size=1280,800 --user-data-dir=#{Dir.mktmpdir("norvel-browser")}].each { |flag| options.add_argument(flag) }
+  service = Selenium::WebDriver::Chrome::Service.new(path: "/usr/bin/chromedriver")
+  Capybara::Selenium::Driver.new(app, browser: :chrome, options: options, service: service)
+end
+Capybara.app = Web::APP
+Capybara.server = :puma, {Silent: true}
+Capybara.server_host = "127.0.0.1"
+Capybara.default_driver = :desk
+Capybara.javascript_driver = :desk
+Capybara.default_max_wait_time = 10

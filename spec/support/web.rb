@@ -1,0 +1,28 @@
+# frozen_string_literal: true
+
+require "rack/test"
+require "tmpdir"
+require_relative "../../app/web"
+
+# The application on an empty data folder of its own.
+module Web
+  FOLDER = Dir.mktmpdir("norvel-spec")
+  APP = NorvelWeb::App.assembled(FOLDER)
+  at_exit { FileUtils.remove_entry(FOLDER) }
+
+  module_function
+
+  def clear
+    NorvelWeb::ManuscriptRecord.destroy_all
+    NorvelWeb::HouseGuide.delete_all
+    restart
+  end
+
+  # What a restart of the server forgets: everything that is only in memory.
+  def restart
+    NorvelWeb::App.set :workbenches, NorvelWeb::Workbenches.new
+  end
+
+  # @return [NorvelWeb::ManuscriptRecord]
+  def bring(file, bytes = File.binread(File.join(Manuscripts::DEMO, file))) = NorvelWeb::Intake.take(bytes, file)
+end

@@ -1,0 +1,132 @@
+# frozen_string_literal: true
+
+require_relative "../support/browser"
+
+# A person's whole first task on the demo report, in a real browser.
+RSpec.describe "From a messy report to house style", type: :feature do
+  before do
+    Web.clear
+    Web.bring("night-ferries.docx")
+  end
+
+  let(:row) { NorvelWeb::ManuscriptRecord.first }
+  let(:original) { read(demo("night-ferries.docx")) }
+  let(:chapter_two) { original.paragraphs.find { |paragraph| paragraph.text.start_with?("CHAPTER 2") } }
+  let(:long) { original.paragraphs.find { |paragraph| paragraph.text.length > 400 && paragraph.runs.any? { |run| run.set[:italic] } && paragraph.set[:align] } }
+
+  def now = NorvelWeb::Workbench.new(row.id).state.manuscript
+
+  # The paragraph's group on whichever page it is, scrolled into view.
+  def on_page(id)
+    number = NorvelWeb::App.workbenches[row.id].state.layout.page_of(id)
+    execute_script("document.getElementById('page-#{number}').scrollIntoView({block: 'start'})")
+    find(".para[data-p='#{id}']", match: :first)
+  end
+
+  def choose(id)
+    on_page(id).click
+    expect(page).to have_css("#chosen[data-chosen='#{id}']", visible: :all)
+  end
+
+  it "is opened, read, restyled, cleaned, checked and delivered" do
+    visit "/"
+    click_link "The Night Ferries of the Ansel Sound"
+    expect(page).to have_css(".page .para", minimum: 10)
+    expect(page).to have_content("271 of 419 paragraphs formatted by hand")
+
+    choose(chapter_two.id)
+    within("#slip") do
+      expect(page).to have_content("CHAPTER 2: BOATS AND LAMPS").and have_content("bold").and have_content("centred")
+      expect(page).to have_content("document defaults").and have_content("by hand")
+      select "heading 1 (H1)", from: "Style"
+      click_button "Apply"
+    end
+    expect(page).to have_css("#message", text: "Gave 1 paragraph the style “heading 1”.")
+    expect(on_page(chapter_two.id)).to have_css(".style-mark", text: "H1")
+
+    within("#slip") { click_button "Change the style “heading 1” …" }
+    fill_in "Size", with: "18 pt"
+    fill_in "Space after", with: "0.5 in"
+    expect(page).to have_css("#ripple", text: /\d+ paragraphs touched/)
+    select "yes", from: "Keep with next"
+    click_button "Save the style"
+    expect(page).to have_css("#message", text: "size 18 pt")
+    expect(now.sheet["Heading1"].set).to include(size: 228_600, space_after: 457_200)
+
+    choose(long.id)
+    within("#slip") { click_button "Remove direct formatting" }
+    expect(page).to have_css("#message", text: "Removed direct formatting")
+    expect(now.paragraph(long.id).set).to eq({})
+    expect(now.paragraph(long.id).runs.filter_map(&:style).uniq).to eq(["Emphasis"])
+
+    find("body").send_keys("u")
+    expect(page).to have_css("#message", text: "Undone: Removed direct formatting")
+    expect(now.paragraph(long.id).set).to eq(original.paragraph(long.id).set)
+    Web.restart
+    click_button "Redo"
+    expect(page).to have_css("#message", text: "Redone: Removed direct formatting")
+
+    find("body").send_keys(:escape)
+    click_button "Tidy to “Presentation of Diploma Reports”"
+    expect(page).to have_css("#message", text: "Tidied by Presentation of Diploma Reports")
+    expect(page).to have_content("Nothing: all formatting comes from styles.")
+
+    click_link "Findings"
+    expect(page).to have_content(/\d+ met, \d+ broken/)
+    broken = all(".rule.broken details:not([open]) summary").first
+    broken&.click
+    place = all(".rule.broken .found a").first
+    if place
+      text = place.text.delete_suffix(" …")
+      place.click
+      expect(page).to have_css("#slip", text: text[0, 20])
+    end
+
+    visit "/manuscripts/#{row.id}/deliver"
+    expect(page).to have_link("Deliver night-ferries.docx")
+    delivered = read(NorvelWeb::Workbench.new(row.id).delivery)
+    expect(delivered.words).to eq(original.words)
+    expect(delivered.sections.first.page.margin[:start]).to be_within(635).of(1_260_000)
+  end
+
+  it "can be done from the keyboard" do
+    visit "/manuscripts/#{row.id}"
+    expect(page).to have_css(".page .para", minimum: 10)
+    body = find("body")
+    body.send_keys(:arrow_down)
+    expect(page).to have_css("#foot-chosen", text: "1 paragraph chosen")
+    2.times { |step| body.send_keys([:shift, :arrow_down]) && expect(page).to(have_css("#foot-chosen", text: "#{step + 2} paragraphs chosen")) }
+    body.send_keys("m")
+    expect(page).to have_no_css(".style-mark", visible: :visible)
+    body.send_keys("?")
+    expect(page).to have_css("#keys", text: "choose the next or previous paragraph")
+    body.send_keys("2")
+    expect(page).to have_css(".view-head", text: "Findings")
+  end
+
+  it "draws pages as they come into view and keeps few of them" do
+    visit "/manuscripts/#{row.id}"
+    expect(page).to have_css("#page-1 .para")
+    [10, 20, 30, 40].each do |number|
+      execute_script("document.getElementById('page-#{number}').scrollIntoView()")
+      expect(page).to have_css("#page-#{number} .para")
+    end
+    expect(all(".sheet:has(.para)").size).to be <= 12
+  end
+
+  it "tells a second window what happened meanwhile" do
+    visit "/manuscripts/#{row.id}"
+    expect(page).to have_css(".page .para", minimum: 10)
+    NorvelWeb::App.workbenches[row.id].change(Norvel::Changes.build("remove_empty_paragraphs", "paragraphs" => "all"), head: nil)
+    click_button "Remove direct formatting everywhere"
+    expect(page).to have_css("#refusal", text: "Meanwhile, in another window: Removed 127 empty paragraphs.")
+  end
+
+  it "has no accessibility faults that axe-core finds" do
+    require "axe-rspec"
+    ["/", "/manuscripts/#{row.id}", "/manuscripts/#{row.id}/findings", "/manuscripts/#{row.id}/ledger", "/manuscripts/#{row.id}/deliver", "/guides/marrowby-diploma"].each do |path|
+      visit path
+      expect(page).to be_axe_clean.according_to(:wcag2a, :wcag2aa, :wcag21aa, :wcag22aa)
+    end
+  end
+end

@@ -1,0 +1,140 @@
+# frozen_string_literal: true
+
+require_relative "../support/web"
+
+RSpec.describe "The server" do
+  include Rack::Test::Methods
+
+  def app = Web::APP
+
+  before do
+    Web.clear
+    header "Host", "127.0.0.1"
+  end
+
+  let(:row) { Web.bring("quayside-notice.docx") }
+  let(:token) { get("/") && Nokogiri::HTML(last_response.body).at("input[name=authenticity_token]")["value"] }
+
+  def send_form(path, **fields) = post(path, fields.merge(authenticity_token: token))
+
+  def change(operation, **fields) = send_form("/manuscripts/#{row.id}/changes/#{operation}", head: row.reload.head_id, **fields)
+
+  it "refuses a foreign host name" do
+    get "/", {}, "HTTP_HOST" => "desk.example"
+    expect(last_response.status).to eq(403)
+  end
+
+  it "refuses a form without its token" do
+    post "/manuscripts/#{row.id}/delete"
+    expect(last_response.status).to eq(403)
+    expect(row.reload.deleted_at).to be_nil
+  end
+
+  it "sends a strict policy and fetches nothing from elsewhere" do
+    get "/manuscripts/#{row.id}"
+    expect(last_response.headers["Content-Security-Policy"]).to include("default-src 'none'", "script-src 'self'")
+    expect(last_response.body).not_to match(%r{(?:src|href)="https?://})
+    expect(last_response.body).not_to match(/ style="|<script>|\son[a-z]+="/)
+  end
+
+  it "takes a .docx and refuses anything else, storing nothing" do
+    upload = ->(bytes, name) { send_form("/manuscripts", file: Rack::Test::UploadedFile.new(StringIO.new(bytes), "application/octet-stream", original_filename: name)) }
+    upload.call(demo("quayside-notice.docx"), "mine.docx")
+    expect(last_response).to be_redirect
+    [["hello", "plain.txt"], ["PK\x03\x04 rubbish", "cut.docx"], ["", "none.docx"], ["\xD0\xCF\x11\xE0old".b, "old.docx"], [demo("night-ferries.docx")[0, 9_000], "half.docx"]].each do |bytes, name|
+      upload.call(bytes, name)
+      expect(last_response.status).to eq(422)
+      expect(last_response.body).to match(/role="alert">[^<]+\.</)
+    end
+    expect(NorvelWeb::ManuscriptRecord.count).to eq(1)
+  end
+
+  it "renames, puts away and brings back" do
+    send_form("/manuscripts/#{row.id}/name", name: "Night <boats>")
+    get "/"
+    expect(last_response.body).to include("Night &lt;boats&gt;")
+    send_form("/manuscripts/#{row.id}/delete")
+    get "/manuscripts/#{row.id}"
+    expect(last_response.status).to eq(404)
+    send_form("/manuscripts/#{row.id}/restore")
+    get "/manuscripts/#{row.id}"
+    expect(last_response.status).to eq(200)
+  end
+
+  it "gives the original back untouched, and the file itself while nothing is changed" do
+    %w[original file].each do |kind|
+      get "/manuscripts/#{row.id}/#{kind}"
+      expect(last_response.body.b).to eq(demo("quayside-notice.docx"))
+    end
+  end
+
+  it "keeps every confirmed change over a restart, with undo and redo" do
+    change("remove_empty_paragraphs", chosen: "all")
+    change("remove_direct_formatting", chosen: "all")
+    Web.restart
+    get "/manuscripts/#{row.id}/file"
+    changed = last_response.body
+    expect(read(changed.b).paragraphs.count(&:empty?)).to eq(0)
+    2.times { send_form("/manuscripts/#{row.id}/undo", head: row.reload.head_id) }
+    get "/manuscripts/#{row.id}/file"
+    expect(last_response.body.b).to eq(demo("quayside-notice.docx"))
+    Web.restart
+    2.times { send_form("/manuscripts/#{row.id}/redo", head: row.reload.head_id) }
+    get "/manuscripts/#{row.id}/file"
+    expect(last_response.body).to eq(changed)
+  end
+
+  it "starts from where one stands after an undo, and lets the undone be taken up again" do
+    change("remove_empty_paragraphs", chosen: "all")
+    first = row.reload.head_id
+    send_form("/manuscripts/#{row.id}/undo", head: first)
+    change("remove_direct_formatting", chosen: "all")
+    get "/manuscripts/#{row.id}/ledger"
+    expect(last_response.body).to include("undone", "Take up again")
+    send_form("/manuscripts/#{row.id}/step", head: row.reload.head_id, entry: first)
+    expect(row.reload.path.map(&:operation)).to eq(["remove_empty_paragraphs"])
+  end
+
+  it "refuses a change from a window that is behind, and says what happened" do
+    change("remove_empty_paragraphs", chosen: "all")
+    send_form("/manuscripts/#{row.id}/changes/remove_direct_formatting", head: "", chosen: "all")
+    expect(last_response.status).to eq(409)
+    expect(last_response.body).to include("Removed 22 empty paragraphs.")
+    expect(row.reload.path.size).to eq(1)
+  end
+
+  it "says a mistake in a value in one sentence and keeps everything" do
+    change("change_style", style: "Normal", values: {size: "enormous"})
+    expect([last_response.status, row.reload.head_id]).to eq([422, nil])
+    expect(last_response.body).to include("is not a length")
+  end
+
+  it "lets a guide be copied, changed and used; a mistake comes with its line" do
+    send_form("/guides/marrowby-diploma/copy")
+    own = NorvelWeb::HouseGuide.last
+    send_form("/guides/#{own.id}", name: "Ours", yaml: own.yaml.sub("equals: 12 pt", "equals: 12 furlongs"))
+    expect([last_response.status, last_response.body]).to match([422, /line \d+: “furlongs”/])
+    send_form("/guides/#{own.id}", name: "Ours", yaml: own.yaml.sub("Presentation of Diploma Reports", "Our own house"))
+    send_form("/manuscripts/#{row.id}/guide", guide: own.id.to_s)
+    get "/manuscripts/#{row.id}/findings"
+    expect(last_response.body).to include("Our own house")
+  end
+
+  it "writes the report as page, table and JSON" do
+    get "/manuscripts/#{row.id}/report.json"
+    expect(JSON.parse(last_response.body)).to include("guide" => "Presentation of Diploma Reports", "broken" => a_value > 3)
+    get "/manuscripts/#{row.id}/report.csv"
+    expect(CSV.parse(last_response.body, headers: true).first.to_h).to include("rule", "expected", "measured")
+    get "/manuscripts/#{row.id}/report.html"
+    expect(Nokogiri::HTML(last_response.body).css("h2").size).to eq(18)
+  end
+
+  it "shows markup in a manuscript as text" do
+    nasty = docx { |file| file.paragraph("<script>alert(1)</script> & \"quotes\"") }
+    other = Web.bring("nasty.docx", nasty)
+    ["", "/pages/1", "/slip?chosen=0", "/findings"].each do |path|
+      get "/manuscripts/#{other.id}#{path}"
+      expect(last_response.body).not_to include("<script>alert")
+    end
+  end
+end
