@@ -18,7 +18,7 @@ module NorvelWeb
   # One open manuscript: the value in force with its layout, and the ledger that leads to it. Layouts, roles and
   # checks are worked out once for each state and kept.
   class Workbench
-    KEPT_STATES = 12
+    KEPT_STATES = 4
 
     attr_reader :id
 

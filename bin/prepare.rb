@@ -25,6 +25,7 @@ module Prepare
     return if ENV["NORVEL_YJIT"] || (defined?(RubyVM::YJIT) && RubyVM::YJIT.enabled?)
 
     ENV["NORVEL_YJIT"] = "asked"
+    ENV["MALLOC_ARENA_MAX"] ||= "2" # keeps the memory of several threads together
     exec(RbConfig.ruby, "--yjit", $PROGRAM_NAME, *ARGV)
   end
 

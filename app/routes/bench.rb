@@ -30,8 +30,11 @@ module NorvelWeb
           erb :style_form, layout: false, locals: {style: manuscript.sheet.fetch(params["style"]), values: {}, ripple: nil}
         end
 
+        app.get("/manuscripts/:id/reading") { chosen.empty? ? "" : erb(:reading, layout: false) }
+
         app.get "/manuscripts/:id/conformity" do
           check = state.check(guide_of)
+          record.keep_facts(check)
           erb :conformity, layout: false, locals: {check: check}
         end
 

@@ -93,9 +93,9 @@ module NorvelWeb
       def answer_change(before, after, sentence)
         @state = after
         record.reload
-        ripple = Norvel::Changes::Ripple.between(before.layout, after.layout)
-        refresh_facts(record, after)
         return redirect(to(local_return)) unless htmx?
+
+        ripple = Norvel::Changes::Ripple.between(before.layout, after.layout)
 
         touched = ripple.paragraphs.first(400)
         headers "HX-Trigger" => JSON.generate({"norvel:changed" => {head: after.head || "", sentence: sentence, ripple: ripple.to_s, touched: touched, can_undo: !record.head_id.nil?, can_redo: !record.undone.nil?}}, ascii_only: true)

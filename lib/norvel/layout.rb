@@ -76,9 +76,10 @@ module Norvel
 
     def note_untrue_things
       manuscript.paragraphs.each do |paragraph|
-        paragraph.insets.each { |inset| approximate(inset_kind(inset), paragraph) if inset_kind(inset) }
-        approximate(:right_to_left, paragraph) if cascade.paragraph(paragraph)[:right_to_left] || paragraph.text.match?(/[\p{Hebrew}\p{Arabic}]/)
-        approximate(:complex_script, paragraph) if paragraph.text.match?(/[\p{Devanagari}\p{Thai}\p{Bengali}\p{Tamil}\p{Khmer}]/)
+        paragraph.insets.each { |inset| approximate(inset_kind(inset), paragraph) if inset_kind(inset) } if paragraph.text.include?(Manuscript::INSET_MARK)
+        approximate(:right_to_left, paragraph) if cascade.paragraph(paragraph)[:right_to_left]
+        script = @store.script(paragraph)
+        approximate(script, paragraph) if script
       end
       manuscript.sections.each_with_index { |section, part| pages.select { |page| page.part == part }.each { |page| @approximations << Approximation.new(kind: :columns, page: page.number) } if section.columns > 1 }
     end

@@ -15,14 +15,21 @@ module Chromium
   # @return [Array<Array<String>>] the lines of each page, top to bottom
   def printed_lines(html)
     Dir.mktmpdir do |folder|
-      source, pdf, boxes = %w[page.html page.pdf boxes.html].map { |name| File.join(folder, name) }
-      File.write(source, html)
-      _, errors, status = Open3.capture3("chromium", *FLAGS, "--user-data-dir=#{folder}/profile", "--print-to-pdf=#{pdf}", "file://#{source}")
-      raise "Chromium printed nothing: #{errors}" unless status.success? && File.exist?(pdf)
-
+      pdf = print(html, folder)
+      boxes = File.join(folder, "boxes.html")
       system("pdftotext", "-bbox-layout", pdf, boxes, exception: true)
       Nokogiri::HTML(File.read(boxes)).css("page").map { |page| lines_of(page) }
     end
+  end
+
+  # @return [String] the path of the PDF
+  def print(html, folder)
+    source, pdf = %w[page.html page.pdf].map { |name| File.join(folder, name) }
+    File.write(source, html)
+    _, errors, status = Open3.capture3("chromium", *FLAGS, "--user-data-dir=#{folder}/profile", "--print-to-pdf=#{pdf}", "file://#{source}")
+    raise "Chromium printed nothing: #{errors}" unless status.success? && File.exist?(pdf)
+
+    pdf
   end
 
   # pdftotext may cut one printed line in two: words on one baseline belong together.

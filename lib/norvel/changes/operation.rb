@@ -32,8 +32,14 @@ module Norvel
 
       private
 
+      # Paragraph by paragraph where none came or went, which is quick; otherwise word by word.
       def same_words?(before, after)
-        before.blocks.equal?(after.blocks) && before.notes.equal?(after.notes) || before.words == after.words
+        return true if before.blocks.equal?(after.blocks) && before.notes.equal?(after.notes)
+
+        old, new = [before, after].map { |manuscript| manuscript.paragraphs + manuscript.note_paragraphs }
+        return before.words == after.words unless old.size == new.size
+
+        old.zip(new).all? { |was, now| was.equal?(now) || was.text.equal?(now.text) || was.text == now.text }
       end
 
       # @return [Array<Manuscript::Paragraph>] those named by "paragraphs": ids, or "all"

@@ -8,23 +8,11 @@ module Norvel
     Ripple = Value.define(:paragraphs, :styles, :pages_before, :pages_after, :moved) do
       # @param before [Layout] @param after [Layout]
       def self.between(before, after)
-        old, new = before.manuscript, after.manuscript
-        touched = (old.paragraphs + old.note_paragraphs).reject { |paragraph| alike?(paragraph, new.paragraph(paragraph.id), before.cascade, after.cascade) }
-        new(paragraphs: touched.map(&:id), styles: changed_styles(before.cascade, after.cascade), pages_before: before.pages.size, pages_after: after.pages.size,
+        old, now = before.manuscript, after.manuscript
+        comparison = Ripple::Comparison.new(before.cascade, after.cascade)
+        touched = (old.paragraphs + old.note_paragraphs).reject { |paragraph| comparison.alike?(paragraph, now.paragraph(paragraph.id)) }
+        new(paragraphs: touched.map(&:id), styles: comparison.changed_styles, pages_before: before.pages.size, pages_after: after.pages.size,
           moved: before.pages.each_with_index.filter_map { |page, index| page.number if ends(page) != ends(after.pages[index]) })
-      end
-
-      def self.alike?(old, new, before, after)
-        return false unless new
-        return false unless same?(before.paragraph(old), after.paragraph(new), :paragraph) && same?(before.mark(old), after.mark(new), :text)
-
-        old.runs.zip(new.runs).all? { |was, now| same?(before.run(old, was), after.run(new, now), :text) }
-      end
-
-      def self.same?(one, other, target) = one.layers == other.layers || Ripple::NAMES[target].all? { |name| one[name] == other[name] }
-
-      def self.changed_styles(before, after)
-        before.sheet.of_kind(:paragraph).map(&:id).reject { |id| after.sheet[id] && same?(before.style(id), after.style(id), :paragraph) && same?(before.style(id), after.style(id), :text) }
       end
 
       def self.ends(page)
@@ -43,6 +31,41 @@ module Norvel
       end
     end
 
-    Ripple::NAMES = %i[paragraph text].to_h { |target| [target, Properties.of(target).map(&:name)] }.freeze
+    # Two cascades held against each other: which paragraphs and styles come out differently. Pairs of
+    # formatting are compared once, since many paragraphs share them.
+    class Ripple::Comparison
+      NAMES = %i[paragraph text].to_h { |target| [target, Properties.of(target).map(&:name)] }.freeze
+
+      # @param before [Cascade] @param after [Cascade]
+      def initialize(before, after)
+        @before = before
+        @after = after
+        @known = {}.compare_by_identity
+        @same_styles = before.sheet.equal?(after.sheet) && before.lists.equal?(after.lists)
+      end
+
+      # @param old [Manuscript::Paragraph] @param now [Manuscript::Paragraph, nil]
+      def alike?(old, now)
+        return false unless now
+        return true if @same_styles && old.equal?(now)
+        return false unless same?(@before.paragraph(old), @after.paragraph(now), :paragraph) && same?(@before.mark(old), @after.mark(now), :text)
+
+        old.runs.size == now.runs.size && old.runs.zip(now.runs).all? { |was, is| same?(@before.run(old, was), @after.run(now, is), :text) }
+      end
+
+      # @return [Array<String>] ids of paragraph styles that resolve differently
+      def changed_styles
+        return [] if @same_styles
+
+        @before.sheet.of_kind(:paragraph).map(&:id).reject { |id| @after.sheet[id] && same?(@before.style(id), @after.style(id), :paragraph) && same?(@before.style(id), @after.style(id), :text) }
+      end
+
+      private
+
+      def same?(one, other, target)
+        kept = ((@known[one] ||= {}.compare_by_identity)[other] ||= {})
+        kept.fetch(target) { kept[target] = one.layers == other.layers || NAMES[target].all? { |name| one[name] == other[name] } }
+      end
+    end
   end
 end

@@ -12,12 +12,29 @@ module Norvel
         @formats = FormatTable.new(fonts)
         @young = {}.compare_by_identity
         @old = {}.compare_by_identity
+        @scripts = {}.compare_by_identity # by the text itself, which is frozen and shared
+      end
+
+      RIGHT_TO_LEFT = /[\p{Hebrew}\p{Arabic}]/
+      COMPLEX = /[\p{Devanagari}\p{Thai}\p{Bengali}\p{Tamil}\p{Khmer}]/
+
+      # @return [Symbol, nil] :right_to_left or :complex_script where the text has letters that are not laid out truly
+      def script(paragraph)
+        text = paragraph.text
+        return if text.ascii_only?
+
+        @scripts.fetch(text) do
+          @scripts[text] = if text.match?(RIGHT_TO_LEFT) then :right_to_left
+          elsif text.match?(COMPLEX) then :complex_script
+          end
+        end
       end
 
       # Begins a layout.
       # @return [void]
       def turn
         @old = @young
+        @scripts.clear if @scripts.size > 2 * @old.size + 100
         @young = {}.compare_by_identity
       end
 
