@@ -70,6 +70,9 @@ module NorvelWeb
     # How far a manuscript meets its guide; kept with its row for the desk.
     def refresh_facts(row, state) = row.keep_facts(state.check(guide_of(row)))
 
+    # A paragraph by its first words.
+    def named(paragraph) = paragraph.blank? ? "an empty paragraph" : "“#{excerpt(paragraph.text, 36)}”"
+
     # A refusal is one sentence where the eyes are; the person's input stays.
     def refuse(error)
       status error.is_a?(Behind) ? 409 : 422
