@@ -92,7 +92,8 @@ RSpec.describe Norvel::Formats::Docx::Reader do
       entities = with_document(%(<?xml version="1.0"?><!DOCTYPE x [<!ENTITY a "aaaa">]><w:document xmlns:w="x"/>))
       deep = with_document("<w:document xmlns:w=\"#{Demo::DocxBuilder::W}\"><w:body>#{"<w:tbl><w:tr><w:tc>" * 200}</w:body></w:document>")
       {"" => /empty/, "PK\x03\x04" => /damaged|cut short/, bomb => /unpacks to far more/, entities => /declares entities/, deep => /not well-formed|nested/, "plain" => /not a \.docx/,
-       Norvel::Formats::Archive.new({}).write("a.txt" => "x") => /no text document/, with_document("<w:document") => /not well-formed/}.each do |bytes, words|
+       Norvel::Formats::Archive.new({}).write("a.txt" => "x") => /no text document/, with_document("<w:document") => /not well-formed/,
+       with_document(%(<?xml version="1.0" encoding="KLINGON"?><w:document/>)) => /cannot be read as XML|no body/}.each do |bytes, words|
         expect(refusal(bytes)).to match(words).and match(/\A[^\n]+\.\z/)
       end
     end

@@ -42,6 +42,8 @@ module Norvel
           raise FileError, "A part of the file (#{name}) is not well-formed XML#{first_error(document)}." if document.root.nil? || document.errors.any?(&:fatal?)
 
           document
+        rescue Nokogiri::XML::SyntaxError => error
+          raise FileError, "A part of the file (#{name}) cannot be read as XML: #{error.message[/FATAL: (.{1,80})/, 1] || "it is damaged"}."
         end
 
         # @return [Hash{String=>Hash}] relationship id to :type (its last word), :target (part name or address), :external
