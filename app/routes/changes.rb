@@ -79,7 +79,7 @@ module NorvelWeb
         style = manuscript.sheet.fetch(params["style"])
         (params["values"] || {}).select do |name, written|
           property = Norvel::Properties[name]
-          own = style.set.key?(property.name) ? property.show(style.set[property.name]) : ""
+          own = style.properties.key?(property.name) ? property.show(style.properties[property.name]) : ""
           written.to_s.strip != own
         end
       end

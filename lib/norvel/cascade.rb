@@ -21,16 +21,16 @@ module Norvel
 
     # @return [Formatting] of the paragraph as a whole
     def paragraph(paragraph)
-      keep([:paragraph, paragraph.style, table_style(paragraph), paragraph.set]) do
-        below(paragraph) + direct_numbering(paragraph) + [Layer.new(kind: :direct, set: paragraph.set)]
+      keep([:paragraph, paragraph.style, table_style(paragraph), paragraph.properties]) do
+        below(paragraph) + direct_numbering(paragraph) + [Layer.new(kind: :direct, properties: paragraph.properties)]
       end
     end
 
     # @return [Formatting] of one stretch of its text
-    def run(paragraph, run) = text(paragraph, run.style, run.set)
+    def run(paragraph, run) = text(paragraph, run.style, run.properties)
 
     # @return [Formatting] of its end mark
-    def mark(paragraph) = text(paragraph, paragraph.mark_style, paragraph.mark_set)
+    def mark(paragraph) = text(paragraph, paragraph.mark_style, paragraph.mark_properties)
 
     # @param style_id [String]
     # @return [Formatting] of a paragraph in this style with nothing set by hand
@@ -44,7 +44,7 @@ module Norvel
 
     # @return [NumberRef, nil] the list and level in force
     def numbering(paragraph)
-      ref = paragraph.set[:numbering] || style_numbering(paragraph.style)&.first
+      ref = paragraph.properties[:numbering] || style_numbering(paragraph.style)&.first
       (ref&.list && lists[ref.list]) ? ref : nil
     end
 
@@ -54,50 +54,50 @@ module Norvel
       @kept[key] ||= Formatting.new(yield)
     end
 
-    def text(paragraph, style, set)
-      keep([:text, paragraph.style, table_style(paragraph), style, set]) do
-        below(paragraph) + character_layers(style) + [Layer.new(kind: :direct, set: set)]
+    def text(paragraph, style, direct)
+      keep([:text, paragraph.style, table_style(paragraph), style, direct]) do
+        below(paragraph) + character_layers(style) + [Layer.new(kind: :direct, properties: direct)]
       end
     end
 
     def below(paragraph)
-      key = [paragraph.style, table_style(paragraph), paragraph.set.key?(:numbering)]
+      key = [paragraph.style, table_style(paragraph), paragraph.properties.key?(:numbering)]
       @chains[key] ||= [defaults, *table_layers(table_style(paragraph)), *chain_layers(paragraph.style, numbered: !key.last)]
     end
 
-    def defaults = @defaults ||= Layer.new(kind: :defaults, set: sheet.defaults)
+    def defaults = @defaults ||= Layer.new(kind: :defaults, properties: sheet.defaults)
 
     def table_style(paragraph) = paragraph.in_table ? @manuscript.table_of(paragraph.id)&.style : nil
 
-    def table_layers(id) = id ? sheet.chain(id).map { |style| Layer.new(kind: :table, set: style.set, source: style.id) } : []
+    def table_layers(id) = id ? sheet.chain(id).map { |style| Layer.new(kind: :table, properties: style.properties, source: style.id) } : []
 
     # The level of a style's numbering brings its indents just before the style that asks for it.
     def chain_layers(id, numbered: true)
       ref, owner = style_numbering(id) if numbered
       sheet.chain(id).flat_map do |style|
-        own = Layer.new(kind: :style, set: style.set, source: style.id)
+        own = Layer.new(kind: :style, properties: style.properties, source: style.id)
         (owner == style.id && ref.list) ? [*level_layer(ref), own] : [own]
       end
     end
 
-    def character_layers(id) = id ? sheet.chain(id).map { |style| Layer.new(kind: :character, set: style.set, source: style.id) } : []
+    def character_layers(id) = id ? sheet.chain(id).map { |style| Layer.new(kind: :character, properties: style.properties, source: style.id) } : []
 
     def direct_numbering(paragraph)
-      ref = paragraph.set[:numbering]
+      ref = paragraph.properties[:numbering]
       ref&.list ? level_layer(ref) : []
     end
 
     def level_layer(ref)
       level = lists[ref.list]&.levels&.[](ref.level)
-      level ? [Layer.new(kind: :numbering, set: level.set, source: ref.list)] : []
+      level ? [Layer.new(kind: :numbering, properties: level.properties, source: ref.list)] : []
     end
 
     # @return [Array(NumberRef, String), nil] the reference and the style of the chain that has it
     def style_numbering(id)
-      owner = sheet.chain(id).reverse_each.find { |style| style.set[:numbering] }
+      owner = sheet.chain(id).reverse_each.find { |style| style.properties[:numbering] }
       return unless owner
 
-      ref = owner.set[:numbering]
+      ref = owner.properties[:numbering]
       list = lists[ref.list]
       [list ? ref.with(level: list.level_for_style(owner.id, ref.level)) : ref, owner.id]
     end

@@ -8,19 +8,19 @@ module Norvel
     STAYS = %i[raised shift hidden outline_level right_to_left].freeze
     STAYS_ON_LINKS = %i[color underline].freeze
 
-    Span = Value.define(:start, :end, :set, link: false)
+    Span = Value.define(:start, :end, :properties, link: false)
 
     module_function
 
     # @param paragraph [Manuscript::Paragraph]
     # @return [Hash{Symbol=>Object}] paragraph properties set by hand
-    def on_paragraph(paragraph) = paragraph.set.select { |name, _| Properties::TABLE[name].direct && name != :numbering }
+    def on_paragraph(paragraph) = paragraph.properties.select { |name, _| Properties::TABLE[name].direct && name != :numbering }
 
     # @return [Array<Span>] text properties set by hand
     def on_text(paragraph)
       paragraph.spans.filter_map do |span|
-        set = span[:set].select { |name, _| Properties::TABLE[name].direct }
-        Span.new(start: span[:start], end: span[:end], set: set, link: span[:run].link || false) unless set.empty?
+        set = span[:properties].select { |name, _| Properties::TABLE[name].direct }
+        Span.new(start: span[:start], end: span[:end], properties: set, link: span[:run].link || false) unless set.empty?
       end
     end
 
@@ -29,8 +29,8 @@ module Norvel
     def whole_and_parts(paragraph)
       spans = on_text(paragraph)
       inked = paragraph.spans.reject { |span| span[:run].text.match?(/\A[[:space:]\u{FFFC}]*\z/) }
-      whole = inked.map { |span| span[:set].to_a }.reduce(:&).to_h.select { |name, _| Properties::TABLE[name].direct }
-      parts = spans.filter_map { |span| (rest = span.set.reject { |name, value| whole[name] == value }).empty? ? nil : span.with(set: rest) }
+      whole = inked.map { |span| span[:properties].to_a }.reduce(:&).to_h.select { |name, _| Properties::TABLE[name].direct }
+      parts = spans.filter_map { |span| (rest = span.properties.reject { |name, value| whole[name] == value }).empty? ? nil : span.with(properties: rest) }
       [whole, parts]
     end
 
@@ -41,7 +41,7 @@ module Norvel
       links = paragraph.runs.any?(&:link) ? STAYS_ON_LINKS : []
       on_paragraph(paragraph).except(*STAYS, :break_before).map { |name, value| [name, value, nil] } +
         whole.except(*STAYS, *links).map { |name, value| [name, value, nil] } +
-        parts.flat_map { |span| span.set.except(*STAYS, *(span.link ? STAYS_ON_LINKS : [])).map { |name, value| [name, value, span] } }
+        parts.flat_map { |span| span.properties.except(*STAYS, *(span.link ? STAYS_ON_LINKS : [])).map { |name, value| [name, value, span] } }
     end
 
     # @return [Integer] pairs of place and property
@@ -52,7 +52,7 @@ module Norvel
     # @return [Boolean] whether there is some and all of it repeats what the styles say anyway
     def redundant?(paragraph, cascade)
       own = on_paragraph(paragraph)
-      spans = paragraph.runs.map { |run| [run, run.set.select { |name, _| Properties::TABLE[name].direct }] }
+      spans = paragraph.runs.map { |run| [run, run.properties.select { |name, _| Properties::TABLE[name].direct }] }
       return false if own.empty? && spans.all? { |_, set| set.empty? }
 
       under = cascade.paragraph_under(paragraph)
@@ -65,7 +65,7 @@ module Norvel
       spans.each_with_index.sum do |span, index|
         before = spans[index - 1] if index.positive?
         touching = before && before.end == span.start
-        span.set.count { |name, value| !(touching && before.set[name] == value) }
+        span.properties.count { |name, value| !(touching && before.properties[name] == value) }
       end
     end
     private_class_method :joined_by_property

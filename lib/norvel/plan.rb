@@ -123,7 +123,7 @@ module Norvel
 
     def adjust(style, role)
       # What the style inherits and the guide does not speak of must not reach through.
-      values = @guide.styles[role][:values].reject { |name, value| style.set[name] == value }
+      values = @guide.styles[role][:values].reject { |name, value| style.properties[name] == value }
       unless values.empty?
         users = occurring[role].select { |paragraph| paragraph.style == style.id }
         add("change_style", {"style" => style.id, "values" => values.to_h { |name, value| [name.to_s, Properties[name].show(value)] }}, users, 0.98)

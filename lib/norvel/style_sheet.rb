@@ -88,7 +88,7 @@ module Norvel
     end
 
     # @return [Integer, nil] 1–9, by the property, inherited too
-    def level_of(style) = chain(style.id).reverse_each.find { |link| link.set.key?(:outline_level) }&.set&.[](:outline_level)
+    def level_of(style) = chain(style.id).reverse_each.find { |link| link.properties.key?(:outline_level) }&.properties&.[](:outline_level)
 
     private
 

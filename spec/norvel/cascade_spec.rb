@@ -23,14 +23,14 @@ RSpec.describe Norvel::Cascade do
   end
 
   it "combines toggles of paragraph and character style by exclusive or" do
-    styles = {"Emphasis" => {name: "Emphasis", kind: :character, set: {italic: true}}, "Slanted" => {name: "Slanted", parent: "Base", set: {italic: true}}}
+    styles = {"Emphasis" => {name: "Emphasis", kind: :character, properties: {italic: true}}, "Slanted" => {name: "Slanted", parent: "Base", properties: {italic: true}}}
     upright = paragraph(0, stretch("word", style: "Emphasis"), style: "Slanted")
     slanted = paragraph(0, stretch("word", style: "Emphasis"))
     expect([formatting(upright, styles: styles)[1][:italic], formatting(slanted, styles: styles)[1][:italic]]).to eq([false, true])
   end
 
   it "takes the nearest value within one chain, not the exclusive or" do
-    styles = {"Child" => {name: "Child", parent: "Heading1", set: {bold: true}}}
+    styles = {"Child" => {name: "Child", parent: "Heading1", properties: {bold: true}}}
     expect(formatting(paragraph(0, "x", style: "Child"), styles: styles)[1][:bold]).to be(true)
   end
 
@@ -41,25 +41,25 @@ RSpec.describe Norvel::Cascade do
   end
 
   describe "numbering levels" do
-    let(:lists) { {"1" => Norvel::Manuscript::List.new(id: "1", levels: {0 => Norvel::Manuscript::ListLevel.new(set: {indent_start: 457_200})})} }
+    let(:lists) { {"1" => Norvel::Manuscript::List.new(id: "1", levels: {0 => Norvel::Manuscript::ListLevel.new(properties: {indent_start: 457_200})})} }
     let(:listed) { Norvel::Manuscript::NumberRef.new(list: "1") }
 
     it "set on the paragraph beat the style's indents; a direct indent beats both" do
-      styles = {"Item" => {name: "Item", parent: "Base", set: {indent_start: 100_000}}}
+      styles = {"Item" => {name: "Item", parent: "Base", properties: {indent_start: 100_000}}}
       expect(formatting(paragraph(0, "x", style: "Item", numbering: listed), styles: styles, lists: lists)[0][:indent_start]).to eq(457_200)
       expect(formatting(paragraph(0, "x", style: "Item", numbering: listed, indent_start: 5), styles: styles, lists: lists)[0][:indent_start]).to eq(5)
     end
 
     it "set through a style are beaten by that style's own indents" do
-      styles = {"Above" => {name: "Above", parent: "Base", set: {indent_start: 9}}, "Item" => {name: "Item", parent: "Above", set: {numbering: listed}},
-                "Own" => {name: "Own", parent: "Base", set: {numbering: listed, indent_start: 100_000}}}
+      styles = {"Above" => {name: "Above", parent: "Base", properties: {indent_start: 9}}, "Item" => {name: "Item", parent: "Above", properties: {numbering: listed}},
+                "Own" => {name: "Own", parent: "Base", properties: {numbering: listed, indent_start: 100_000}}}
       expect(formatting(paragraph(0, "x", style: "Item"), styles: styles, lists: lists)[0][:indent_start]).to eq(457_200)
       expect(formatting(paragraph(0, "x", style: "Own"), styles: styles, lists: lists)[0][:indent_start]).to eq(100_000)
     end
   end
 
   it "survives loops and missing parents, and reports them" do
-    styles = {"A" => {name: "A", parent: "B", set: {size: 1}}, "B" => {name: "B", parent: "A"}, "C" => {name: "C", parent: "Gone"}}
+    styles = {"A" => {name: "A", parent: "B", properties: {size: 1}}, "B" => {name: "B", parent: "A"}, "C" => {name: "C", parent: "Gone"}}
     looped = manuscript(paragraph(0, "x", style: "A"), styles: styles)
     expect(described_class.new(looped).style("A")[:size]).to eq(1)
     expect(looped.sheet.faults).to include(/“A” is its own ancestor/, /not in the file \(Gone\)/)

@@ -8,14 +8,14 @@ RSpec.describe Norvel::Changes do
   it "applies a style and leaves direct formatting alone" do
     one = manuscript(paragraph(0, "x", align: :center), paragraph(1, "y"))
     after = change("apply_style", style: "Quote", paragraphs: [0]).call(one)
-    expect(after.paragraphs.map { |paragraph| [paragraph.style, paragraph.set] }).to eq([["Quote", {align: :center}], ["Base", {}]])
+    expect(after.paragraphs.map { |paragraph| [paragraph.style, paragraph.properties] }).to eq([["Quote", {align: :center}], ["Base", {}]])
     expect(after.paragraphs[1]).to be(one.paragraphs[1])
   end
 
   it "changes a style and gives values back to the parent" do
     after = change("change_style", style: "Heading1", values: {"size" => "18 pt", "bold" => "", "line_spacing" => "double"}).call(manuscript(paragraph(0, "x")))
-    expect(after.sheet["Heading1"].set).to include(size: 228_600, line_spacing: Norvel::Properties::LineSpacing.multiple(2.0))
-    expect(after.sheet["Heading1"].set).not_to include(:bold)
+    expect(after.sheet["Heading1"].properties).to include(size: 228_600, line_spacing: Norvel::Properties::LineSpacing.multiple(2.0))
+    expect(after.sheet["Heading1"].properties).not_to include(:bold)
   end
 
   it "refuses what cannot be, in one sentence" do
@@ -32,13 +32,13 @@ RSpec.describe Norvel::Changes do
 
     it "turns italics inside a sentence into the emphasis style" do
       after = bare(paragraph(0, stretch("The ", size: 152_400), stretch("Teal", italic: true, size: 152_400), stretch(" left at slack water.", size: 152_400), align: :justify))
-      expect(after.paragraphs.first.set).to eq({})
-      expect(after.paragraphs.first.runs.map { |run| [run.style, run.set] }).to eq([[nil, {}], ["Emphasis", {}], [nil, {}]])
-      expect(after.sheet["Emphasis"]).to have_attributes(kind: :character, set: {italic: true})
+      expect(after.paragraphs.first.properties).to eq({})
+      expect(after.paragraphs.first.runs.map { |run| [run.style, run.properties] }).to eq([[nil, {}], ["Emphasis", {}], [nil, {}]])
+      expect(after.sheet["Emphasis"]).to have_attributes(kind: :character, properties: {italic: true})
     end
 
     it "comes out upright inside an italic style, by the toggle rule" do
-      slanted = {"Slanted" => {name: "Slanted", parent: "Base", set: {italic: true}}}
+      slanted = {"Slanted" => {name: "Slanted", parent: "Base", properties: {italic: true}}}
       after = bare(paragraph(0, "All of this slants but ", stretch("this word", italic: false), " does not slant.", style: "Slanted"), styles: slanted)
       cascade = Norvel::Cascade.new(after)
       expect(after.paragraphs.first.runs.map { |run| cascade.run(after.paragraphs.first, run)[:italic] }).to eq([true, false, true])
@@ -46,20 +46,20 @@ RSpec.describe Norvel::Changes do
 
     it "takes a whole paragraph in italics for its look" do
       after = bare(paragraph(0, stretch("All in italics here.", italic: true)))
-      expect(after.paragraphs.first.runs.first).to have_attributes(style: nil, set: {})
+      expect(after.paragraphs.first.runs.first).to have_attributes(style: nil, properties: {})
     end
 
     it "keeps superscripts, links, languages, numbering and forced breaks" do
       listed = Norvel::Manuscript::NumberRef.new(list: "1")
       after = bare(paragraph(0, "Area 20 km", stretch("2", raised: :superscript, language: "de-DE", bold: false), numbering: listed, break_before: true, space_after: 5))
-      expect(after.paragraphs.first.set.keys).to eq(%i[numbering break_before])
-      expect(after.paragraphs.first.runs.last.set).to eq(raised: :superscript, language: "de-DE")
+      expect(after.paragraphs.first.properties.keys).to eq(%i[numbering break_before])
+      expect(after.paragraphs.first.runs.last.properties).to eq(raised: :superscript, language: "de-DE")
     end
 
     it "takes only the kinds that were named" do
       after = bare(paragraph(0, stretch("All", bold: true, size: 1), align: :end), kinds: ["size"])
-      expect(after.paragraphs.first.runs.first.set).to eq(bold: true)
-      expect(after.paragraphs.first.set).to eq(align: :end)
+      expect(after.paragraphs.first.runs.first.properties).to eq(bold: true)
+      expect(after.paragraphs.first.properties).to eq(align: :end)
     end
   end
 

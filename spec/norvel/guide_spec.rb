@@ -40,7 +40,7 @@ RSpec.describe Norvel::Guide do
   end
 
   it "looks for headings and skipped levels" do
-    deep = {"Heading3" => {name: "Heading 3", parent: "Base", set: {outline_level: 3}}}
+    deep = {"Heading3" => {name: "Heading 3", parent: "Base", properties: {outline_level: 3}}}
     one = manuscript(paragraph(0, "One", style: "Heading1"), paragraph(1, "Three", style: "Heading3"), styles: deep)
     result = check(one, {"checks" => "headings_present", "levels" => [1, 2]}, {"checks" => "heading_levels"})
     expect(result.findings.map(&:message)).to eq(["No heading of level 2 was found.", "A heading of level 3 stands after one of level 1; level 2 is left out."])
@@ -55,8 +55,8 @@ RSpec.describe Norvel::Guide do
   end
 
   it "measures orphans, widows and headings at the foot on the pages" do
-    exact = {"Base" => {name: "Base", set: {size: 127_000, font_family: "Liberation Serif", line_spacing: Norvel::Properties::LineSpacing.new(rule: :exact, value: 254_000), orphans: 0, widows: 0}},
-             "Heading1" => {name: "Heading 1", parent: "Base", set: {outline_level: 1}}}
+    exact = {"Base" => {name: "Base", properties: {size: 127_000, font_family: "Liberation Serif", line_spacing: Norvel::Properties::LineSpacing.new(rule: :exact, value: 254_000), orphans: 0, widows: 0}},
+             "Heading1" => {name: "Heading 1", parent: "Base", properties: {outline_level: 1}}}
     lines = ->(id, count, style = "Base") { paragraph(id, Array.new(count) { "line" }.join("\n"), style: style) }
     widow = layout(on_page(lines[0, 11], styles: exact))
     found = described_class::Check.new(guide({"checks" => "orphans_and_widows"}), widow).findings

@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 RSpec.describe Norvel::Layout do
-  let(:body) { {"Base" => {name: "Base", set: {size: 127_000, font_family: "Liberation Serif", line_spacing: Norvel::Properties::LineSpacing.new(rule: :exact, value: 254_000)}}} }
+  let(:body) { {"Base" => {name: "Base", properties: {size: 127_000, font_family: "Liberation Serif", line_spacing: Norvel::Properties::LineSpacing.new(rule: :exact, value: 254_000)}}} }
 
   # Ten lines of 20 pt fit on the small page (200 pt of text).
   def pages(*blocks, **more) = layout(on_page(*blocks, styles: body, **more))
@@ -27,7 +27,7 @@ RSpec.describe Norvel::Layout do
     end
 
     it "of an empty paragraph is that of its mark's font" do
-      empty = Norvel::Manuscript::Paragraph.new(id: 0, style: "Base", mark_set: {size: 254_000})
+      empty = Norvel::Manuscript::Paragraph.new(id: 0, style: "Base", mark_properties: {size: 254_000})
       expect(layout(on_page(empty)).pages.first.placed.first.line.height).to be_within(0.01).of(20 * 1.1499)
     end
   end

@@ -36,7 +36,7 @@ RSpec.describe "Delivery of real files" do
         expect(again.paragraphs).to eq(after.paragraphs)
         expect(again.notes).to eq(after.notes)
         expect(again.sections).to eq(after.sections)
-        expect(again.sheet.styles.transform_values(&:set)).to eq(after.sheet.styles.transform_values(&:set))
+        expect(again.sheet.styles.transform_values(&:properties)).to eq(after.sheet.styles.transform_values(&:properties))
         expect(Outside.text(delivered)).to eq(Outside.text(source))
       end
 

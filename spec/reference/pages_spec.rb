@@ -12,8 +12,8 @@ RSpec.describe "Lines and pages against Chromium" do
 
   def ours(texts, align:, spacing:, family: "Liberation Serif", size: 152_400)
     spacing = Norvel::Properties::LineSpacing.multiple(spacing)
-    styles = {"Text" => {name: "Text", set: {align: align, line_spacing: spacing, indent_first: 254_000, size: size, font_family: family, orphans: 2, widows: 2}},
-              "Head" => {name: "Head", set: {keep_next: true, space_before: 152_400, space_after: 76_200, line_spacing: spacing, size: size, font_family: family, bold: true}}}
+    styles = {"Text" => {name: "Text", properties: {align: align, line_spacing: spacing, indent_first: 254_000, size: size, font_family: family, orphans: 2, widows: 2}},
+              "Head" => {name: "Head", properties: {keep_next: true, space_before: 152_400, space_after: 76_200, line_spacing: spacing, size: size, font_family: family, bold: true}}}
     blocks = texts.each_with_index.map { |text, index| paragraph(index, text, style: text.start_with?("Heading") ? "Head" : "Text") }
     margins = %i[top bottom start end].to_h { |edge| [edge, 914_400] }.merge(gutter: 0, header: 0, footer: 0)
     page = Norvel::Manuscript::PageDesign.new(width: 600 * 12_700, height: 840 * 12_700, margin: margins) # whole CSS pixels, which Chromium rounds to

@@ -7,9 +7,9 @@ require_relative "../../demo/script/prose"
 module Manuscripts
   DEMO = File.expand_path("../../demo", __dir__)
   STYLES = {
-    "Base" => {name: "Base", set: {size: 152_400, font_family: "Times New Roman"}},
-    "Heading1" => {name: "Heading 1", parent: "Base", set: {bold: true, size: 203_200, outline_level: 1, keep_next: true}},
-    "Quote" => {name: "Block quotation", parent: "Base", set: {indent_start: 360_000, indent_end: 360_000}}
+    "Base" => {name: "Base", properties: {size: 152_400, font_family: "Times New Roman"}},
+    "Heading1" => {name: "Heading 1", parent: "Base", properties: {bold: true, size: 203_200, outline_level: 1, keep_next: true}},
+    "Quote" => {name: "Block quotation", parent: "Base", properties: {indent_start: 360_000, indent_end: 360_000}}
   }.freeze
 
   def sheet(styles = {}, defaults: {})
@@ -17,12 +17,12 @@ module Manuscripts
     Norvel::StyleSheet.new(styles: all, default_id: "Base", defaults: defaults)
   end
 
-  def stretch(text, style: nil, **set) = Norvel::Manuscript::Run.new(text: text, set: set, style: style)
+  def stretch(text, style: nil, **set) = Norvel::Manuscript::Run.new(text: text, properties: set, style: style)
 
   # @param runs a text, or runs
   def paragraph(id, *runs, style: "Base", carries: [], **set)
     runs = runs.map { |one| one.is_a?(String) ? stretch(one) : one }.each_with_index.map { |one, index| one.with(origin: index) }
-    Norvel::Manuscript::Paragraph.new(id: id, style: style, set: set, runs: runs, carries: carries)
+    Norvel::Manuscript::Paragraph.new(id: id, style: style, properties: set, runs: runs, carries: carries)
   end
 
   def manuscript(*blocks, styles: {}, defaults: {}, **more)

@@ -12,7 +12,7 @@ RSpec.describe "From a messy report to house style", type: :feature do
   let(:row) { NorvelWeb::ManuscriptRecord.first }
   let(:original) { read(demo("night-ferries.docx")) }
   let(:chapter_two) { original.paragraphs.find { |paragraph| paragraph.text.start_with?("CHAPTER 2") } }
-  let(:long) { original.paragraphs.find { |paragraph| paragraph.text.length > 400 && paragraph.runs.any? { |run| run.set[:italic] } && paragraph.set[:align] } }
+  let(:long) { original.paragraphs.find { |paragraph| paragraph.text.length > 400 && paragraph.runs.any? { |run| run.properties[:italic] } && paragraph.properties[:align] } }
 
   def now = NorvelWeb::Workbench.new(row.id).state.manuscript
 
@@ -51,17 +51,17 @@ RSpec.describe "From a messy report to house style", type: :feature do
     select "yes", from: "Keep with next"
     click_button "Save the style"
     expect(page).to have_css("#message", text: "size 18 pt")
-    expect(now.sheet["Heading1"].set).to include(size: 228_600, space_after: 457_200)
+    expect(now.sheet["Heading1"].properties).to include(size: 228_600, space_after: 457_200)
 
     choose(long.id)
     within("#slip") { click_button "Remove direct formatting" }
     expect(page).to have_css("#message", text: "Removed direct formatting")
-    expect(now.paragraph(long.id).set).to eq({})
+    expect(now.paragraph(long.id).properties).to eq({})
     expect(now.paragraph(long.id).runs.filter_map(&:style).uniq).to eq(["Emphasis"])
 
     find("body").send_keys("u")
     expect(page).to have_css("#message", text: "Undone: Removed direct formatting")
-    expect(now.paragraph(long.id).set).to eq(original.paragraph(long.id).set)
+    expect(now.paragraph(long.id).properties).to eq(original.paragraph(long.id).properties)
     Web.restart
     click_button "Redo"
     expect(page).to have_css("#message", text: "Redone: Removed direct formatting")

@@ -4,7 +4,7 @@ module Norvel
   class Cascade
     # Where values come from: `kind` is :defaults, :table, :numbering, :style, :character or :direct;
     # `source` the style or list that says it.
-    Layer = Value.define(:kind, :set, source: nil)
+    Layer = Value.define(:kind, :properties, source: nil)
 
     # One rung of a lineage, farthest first; `wins` marks the rung whose value counts.
     Step = Value.define(:kind, :value, source: nil, wins: false)
@@ -34,11 +34,11 @@ module Norvel
       # @return [Array<Step>] every layer that speaks of the property, farthest first, the built-in
       #   default when none does
       def lineage(name)
-        said = layers.select { |layer| layer.set.key?(name) }
+        said = layers.select { |layer| layer.properties.key?(name) }
         return [Step.new(kind: :builtin, value: Properties[name].default, wins: true)] if said.empty?
 
         deciding = deciding_layers(name, said)
-        said.map { |layer| Step.new(kind: layer.kind, source: layer.source, value: layer.set[name], wins: deciding.include?(layer)) }
+        said.map { |layer| Step.new(kind: layer.kind, source: layer.source, value: layer.properties[name], wins: deciding.include?(layer)) }
       end
 
       private
@@ -47,11 +47,11 @@ module Norvel
         return toggled(name) if Properties::TABLE.fetch(name).toggle
 
         layer = nearest(name)
-        layer ? layer.set[name] : Properties::DEFAULTS[name]
+        layer ? layer.properties[name] : Properties::DEFAULTS[name]
       end
 
       def nearest(name, kinds = nil)
-        @layers.reverse_each { |layer| return layer if layer.set.key?(name) && (kinds.nil? || kinds.include?(layer.kind)) }
+        @layers.reverse_each { |layer| return layer if layer.properties.key?(name) && (kinds.nil? || kinds.include?(layer.kind)) }
         nil
       end
 
@@ -59,10 +59,10 @@ module Norvel
       # nearest value of each level of the hierarchy is combined by exclusive or.
       def toggled(name)
         direct = nearest(name, [:direct])
-        return direct.set[name] if direct
-        return true if nearest(name, [:defaults])&.set&.[](name)
+        return direct.properties[name] if direct
+        return true if nearest(name, [:defaults])&.properties&.[](name)
 
-        LEVELS.count { |level| nearest(name, [level])&.set&.[](name) }.odd?
+        LEVELS.count { |level| nearest(name, [level])&.properties&.[](name) }.odd?
       end
 
       def deciding_layers(name, said)

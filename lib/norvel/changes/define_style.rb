@@ -9,7 +9,7 @@ module Norvel
 
         set = (parameters["values"] || {}).to_h { |name, written| Properties[name].then { |property| [property.name, property.parse(written)] } }
         style = StyleSheet::Style.new(id: parameters.fetch("id"), name: parameters.fetch("name"), kind: (parameters["kind"] || "paragraph").to_sym,
-          parent: parameters["parent"], next_style: parameters["next"], set: set, from_file: false)
+          parent: parameters["parent"], next_style: parameters["next"], properties: set, from_file: false)
         manuscript.with(sheet: manuscript.sheet.with_style(style))
       end
 

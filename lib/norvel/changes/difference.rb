@@ -56,29 +56,29 @@ module Norvel
 
         patch = {}
         patch["style"] = now.style unless was.style == now.style
-        patch["set"] = Stored.dump(now.set) unless was.set == now.set
-        patch["mark"] = [now.mark_style, Stored.dump(now.mark_set)] unless was.mark_set == now.mark_set && was.mark_style == now.mark_style
-        patch["runs"] = now.runs.map { |run| [run.style, Stored.dump(run.set)] } unless was.runs == now.runs
+        patch["properties"] = Stored.dump(now.properties) unless was.properties == now.properties
+        patch["mark"] = [now.mark_style, Stored.dump(now.mark_properties)] unless was.mark_properties == now.mark_properties && was.mark_style == now.mark_style
+        patch["runs"] = now.runs.map { |run| [run.style, Stored.dump(run.properties)] } unless was.runs == now.runs
         patch
       end
 
       def load_paragraph(paragraph, patch)
         changed = {}
         changed[:style] = patch["style"] if patch.key?("style")
-        changed[:set] = Stored.load(patch["set"]) if patch.key?("set")
-        changed[:mark_style], changed[:mark_set] = patch["mark"][0], Stored.load(patch["mark"][1]) if patch.key?("mark")
-        changed[:runs] = paragraph.runs.zip(patch["runs"]).map { |run, (style, set)| run.with(style: style, set: Stored.load(set)) } if patch.key?("runs")
+        changed[:properties] = Stored.load(patch["properties"]) if patch.key?("properties")
+        changed[:mark_style], changed[:mark_properties] = patch["mark"][0], Stored.load(patch["mark"][1]) if patch.key?("mark")
+        changed[:runs] = paragraph.runs.zip(patch["runs"]).map { |run, (style, direct)| run.with(style: style, properties: Stored.load(direct)) } if patch.key?("runs")
         paragraph.with(**changed)
       end
 
       def dump_style(style)
         {"id" => style.id, "name" => style.name, "kind" => style.kind.to_s, "parent" => style.parent, "next" => style.next_style, "linked" => style.linked,
-         "set" => Stored.dump(style.set), "hidden" => style.hidden, "from_file" => style.from_file}
+         "properties" => Stored.dump(style.properties), "hidden" => style.hidden, "from_file" => style.from_file}
       end
 
       def load_style(data)
         StyleSheet::Style.new(id: data["id"], name: data["name"], kind: data["kind"].to_sym, parent: data["parent"], next_style: data["next"], linked: data["linked"],
-          set: Stored.load(data["set"]), hidden: data["hidden"], from_file: data["from_file"])
+          properties: Stored.load(data["properties"]), hidden: data["hidden"], from_file: data["from_file"])
       end
 
       def dump_page(page) = {"width" => page.width, "height" => page.height, "margin" => page.margin.transform_keys(&:to_s)}

@@ -20,7 +20,7 @@ module Norvel
       def of(run)
         return [] if @letters[run].zero?
 
-        KINDS.select { |kind| run.set.key?(kind) && differs?(kind, run) }
+        KINDS.select { |kind| run.properties.key?(kind) && differs?(kind, run) }
       end
 
       private

@@ -30,17 +30,17 @@ module Norvel
       def strip(paragraph, cascade)
         meaning = Meaning.new(paragraph, cascade)
         runs = paragraph.runs.map { |run| strip_run(run, meaning) }
-        paragraph.with(set: without(paragraph.set), mark_set: without(paragraph.mark_set), runs: (runs == paragraph.runs) ? paragraph.runs : runs)
+        paragraph.with(properties: without(paragraph.properties), mark_properties: without(paragraph.mark_properties), runs: (runs == paragraph.runs) ? paragraph.runs : runs)
       end
 
       def strip_run(run, meaning)
         kept = run.link ? DirectFormatting::STAYS_ON_LINKS : []
         means = meaning.of(run).select { |kind| removable?(kind) }
-        return run.with(set: without(run.set, kept)) if means.empty?
+        return run.with(properties: without(run.properties, kept)) if means.empty?
         # A stretch that already has a character style cannot take another: its emphasis stays as it is.
-        return run.with(set: without(run.set, kept + means)) if run.style
+        return run.with(properties: without(run.properties, kept + means)) if run.style
 
-        run.with(set: without(run.set, kept), style: emphasis(means))
+        run.with(properties: without(run.properties, kept), style: emphasis(means))
       end
 
       def without(set, kept = [])
@@ -56,7 +56,7 @@ module Norvel
         found = @sheet.named(name, kind: :character)
         return found.id if found
 
-        style = StyleSheet::Style.new(id: @sheet.free_id(name), name: name, kind: :character, set: values, from_file: false)
+        style = StyleSheet::Style.new(id: @sheet.free_id(name), name: name, kind: :character, properties: values, from_file: false)
         @sheet = @sheet.with_style(style)
         style.id
       end

@@ -16,7 +16,7 @@ module Norvel
 
         direct = data[:paragraphs].count { |paragraph| paragraph[:direct][:paragraph].any? || paragraph[:direct][:text].any? }
         @out.puts "#{data[:pages]} pages, #{data[:words]} words, #{data[:paragraphs].size} paragraphs (#{survey.empty} empty), #{data[:tables]} tables, #{data[:images].size} images, #{data[:notes]} notes",
-          "#{data[:looks].size} looks; #{direct} paragraphs with direct formatting", "styles in use: " + data[:styles].select { |style| style[:uses].positive? }.map { |style| "#{style[:name]} (#{style[:uses]})" }.join(", ")
+          "#{data[:looks].size} looks; #{direct} paragraphs with direct formatting", "styles used: " + data[:styles].select { |style| style[:uses].positive? }.map { |style| "#{style[:name]} (#{style[:uses]})" }.join(", ")
       end
     end
 

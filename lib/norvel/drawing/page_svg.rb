@@ -174,11 +174,11 @@ module Norvel
           next if own.empty?
 
           from, to = placed.x + own.first.x, placed.x + own.last.x + own.last.width
-          span.set.each { |name, value| under(MarkUp::UNDER[name], from, to, placed.baseline) if MarkUp::UNDER[name] && value }
+          span.properties.each { |name, value| under(MarkUp::UNDER[name], from, to, placed.baseline) if MarkUp::UNDER[name] && value }
           next if span.start < line.start
 
           ends << to
-          words.concat(span.set.map { |name, value| MarkUp.word(name, value) })
+          words.concat(span.properties.map { |name, value| MarkUp.word(name, value) })
         end
         margin_words(placed.baseline, words.uniq, ends.max) if words.any?
       end

@@ -5,9 +5,9 @@ module Norvel
     # A paragraph's or style's place in a list; `list` nil takes inherited numbering away.
     NumberRef = Value.define(:list, level: 0)
 
-    # One level of a list. `text` holds %1, %2 … for the counters; `set` are the indents it brings,
-    # `label_set` the formatting of the label; `style` the paragraph style tied to it.
-    ListLevel = Value.define(format: "decimal", text: "%1.", start: 1, set: {}, label_set: {}, style: nil, suffix: :tab, restart_after: nil, legal: false)
+    # One level of a list. `text` holds %1, %2 … for the counters; `properties` are the indents it brings,
+    # `label_properties` the formatting of the label; `style` the paragraph style tied to it.
+    ListLevel = Value.define(format: "decimal", text: "%1.", start: 1, properties: {}, label_properties: {}, style: nil, suffix: :tab, restart_after: nil, legal: false)
 
     # `counter` is what lists share when one continues another.
     List = Value.define(:id, :levels, counter: nil, starts: {}) do

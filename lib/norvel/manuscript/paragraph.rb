@@ -2,10 +2,10 @@
 
 module Norvel
   class Manuscript
-    # A paragraph: `style` is the id of its paragraph style, `set` its direct paragraph formatting,
-    # `mark_set`/`mark_style` the formatting of its end mark. `carries` names what makes it more than
+    # A paragraph: `style` is the id of its paragraph style, `properties` its direct formatting,
+    # `mark_properties`/`mark_style` the formatting of its end mark. `carries` names what makes it more than
     # text: :section_end, :page_break, :field, :revision, :anchor. `id` is its number in the source.
-    Paragraph = Value.define(:id, :style, set: {}, mark_set: {}, mark_style: nil, runs: [], carries: [], in_table: false) do
+    Paragraph = Value.define(:id, :style, properties: {}, mark_properties: {}, mark_style: nil, runs: [], carries: [], in_table: false) do
       attr_reader :text
 
       # The blank line of C4: nothing but white space, and nothing hangs on it.
@@ -28,7 +28,7 @@ module Norvel
       end
 
       # Stretches of one formatting, neighbouring runs joined.
-      # @return [Array<Hash>] with :start, :end (code points, end exclusive), :style, :set
+      # @return [Array<Hash>] with :start, :end (code points, end exclusive), :style, :properties
       def spans
         joined = []
         each_run_with_offset do |run, start|
@@ -38,7 +38,7 @@ module Norvel
           if last && last[:run].alike?(run)
             last[:end] = start + run.text.length
           else
-            joined << {start: start, end: start + run.text.length, style: run.style, set: run.set, run: run}
+            joined << {start: start, end: start + run.text.length, style: run.style, properties: run.properties, run: run}
           end
         end
         joined

@@ -7,12 +7,12 @@ module Norvel
     # width and height are EMU where the file says so.
     Inset = Value.define(:kind, ref: nil, width: nil, height: nil, alt: nil, what: nil)
 
-    # A stretch of text formatted alike. `set` is its direct formatting, `style` its character
+    # A stretch of text formatted alike. `properties` is its direct formatting, `style` its character
     # style; `field` is :page, :pages or :own_number (of a note) where the layout works the text out;
     # `origin` is the number of the source's run in its paragraph, nil for text that is new.
-    Run = Value.define(text: "", style: nil, set: {}, insets: [], link: nil, field: nil, revised: false, origin: nil) do
+    Run = Value.define(text: "", style: nil, properties: {}, insets: [], link: nil, field: nil, revised: false, origin: nil) do
       # @return [Boolean] the same formatting, so that the two may be read as one
-      def alike?(other) = style == other.style && set == other.set && link == other.link
+      def alike?(other) = style == other.style && properties == other.properties && link == other.link
     end
 
     INSET_MARK = "\u{FFFC}"

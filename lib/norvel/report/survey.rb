@@ -48,7 +48,7 @@ module Norvel
       def rounded(emu) = (emu / 12_700.0).round(1)
 
       def style_entry(style)
-        {id: style.id, name: style.name, kind: style.kind.to_s, parent: style.parent, next: style.next_style, outline_level: style_level(style), uses: uses[style.id], own: json(style.set)}
+        {id: style.id, name: style.name, kind: style.kind.to_s, parent: style.parent, next: style.next_style, outline_level: style_level(style), uses: uses[style.id], own: json(style.properties)}
       end
 
       def style_level(style) = (style.kind == :paragraph) ? @manuscript.sheet.level_of(style) : nil
@@ -70,7 +70,7 @@ module Norvel
 
       def numbering(paragraph)
         ref = @cascade.numbering(paragraph) or return
-        {list: ref.list, level: ref.level + 1, label: @layout.labels[paragraph.id], direct: paragraph.set.key?(:numbering)}
+        {list: ref.list, level: ref.level + 1, label: @layout.labels[paragraph.id], direct: paragraph.properties.key?(:numbering)}
       end
 
       # Text values are those of the first character that is neither white space nor an inset, else of the paragraph mark.
@@ -81,7 +81,7 @@ module Norvel
       end
 
       def direct(paragraph)
-        {paragraph: json(DirectFormatting.on_paragraph(paragraph)), text: DirectFormatting.on_text(paragraph).map { |span| {start: span.start, end: span.end, set: json(span.set)} },
+        {paragraph: json(DirectFormatting.on_paragraph(paragraph)), text: DirectFormatting.on_text(paragraph).map { |span| {start: span.start, end: span.end, set: json(span.properties)} },
          redundant: DirectFormatting.redundant?(paragraph, @cascade)}
       end
 

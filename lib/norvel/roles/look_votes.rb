@@ -88,7 +88,7 @@ module Norvel
       # Short, without a full stop, and set off from the body by its look or its number.
       def heading_like?(paragraph)
         text = paragraph.text.strip
-        return false if text.empty? || text.length > SHORT || paragraph.in_table || text.match?(CAPTION) || paragraph.set[:numbering]&.list
+        return false if text.empty? || text.length > SHORT || paragraph.in_table || text.match?(CAPTION) || paragraph.properties[:numbering]&.list
         return false if text.match?(/[.;,:]\z/) && !text.match?(CHAPTER) && !text.match?(/\A[\d.]+\z/)
         return false unless text.match?(/\p{L}/)
 

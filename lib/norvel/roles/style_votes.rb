@@ -24,7 +24,7 @@ module Norvel
       # @return [Array<Vote>]
       def for(paragraph)
         votes = @by_style[paragraph.style] ||= style_votes(paragraph.style)
-        direct = paragraph.set[:outline_level]
+        direct = paragraph.properties[:outline_level]
         direct ? [Vote.new(role: heading(direct), weight: 0.85, reason: "has heading level #{direct} set by hand")] : votes
       end
 

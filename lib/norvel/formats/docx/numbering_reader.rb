@@ -5,9 +5,9 @@ module Norvel
     module Docx
       # Reads the numbering part (ISO/IEC 29500-1 §17.9) to lists by w:numId.
       class NumberingReader
-        def initialize(root, sets)
+        def initialize(root, spelling)
           @root = root
-          @sets = sets
+          @spelling = spelling
         end
 
         # @return [Hash{String=>Manuscript::List}]
@@ -27,12 +27,12 @@ module Norvel
 
         def read_level(node)
           properties = children(node, "pPr").first
-          set = @sets.read(properties, :paragraph).slice(:indent_start, :indent_end, :indent_first, :tabs)
+          set = @spelling.read(properties, :paragraph).slice(:indent_start, :indent_end, :indent_first, :tabs)
           restart = child_value(node, "lvlRestart")
           level = Manuscript::ListLevel.new(format: child_value(node, "numFmt") || "decimal", text: child_value(node, "lvlText") || "",
-            start: (child_value(node, "start") || 1).to_i, set: set, label_set: @sets.read(children(node, "rPr").first, :text),
+            start: (child_value(node, "start") || 1).to_i, properties: set, label_properties: @spelling.read(children(node, "rPr").first, :text),
             style: child_value(node, "pStyle"), suffix: (child_value(node, "suff") || "tab").to_sym, restart_after: restart&.to_i,
-            legal: children(node, "isLgl").any? { |flag| @sets.codecs.on?(flag) })
+            legal: children(node, "isLgl").any? { |flag| @spelling.codecs.on?(flag) })
           [attribute(node, "ilvl").to_i, level]
         end
 
@@ -40,7 +40,7 @@ module Norvel
 
         def child_value(node, name) = (child = children(node, name).first) && attribute(child)
 
-        def attribute(node, name = "val") = @sets.codecs.attribute(node, name)
+        def attribute(node, name = "val") = @spelling.codecs.attribute(node, name)
       end
     end
   end

@@ -4,7 +4,7 @@ require_relative "package"
 require_relative "walk"
 require_relative "codecs"
 require_relative "theme"
-require_relative "property_sets"
+require_relative "spelling"
 require_relative "styles_reader"
 require_relative "numbering_reader"
 require_relative "story_reader"
@@ -38,7 +38,7 @@ module Norvel
           raise FileError, "The document part has no body; there is nothing to read." unless body && @document.root.name == "document"
 
           sheet = read_sheet
-          lists = related("numbering") { |part| NumberingReader.new(part.root, sets_for(part)).read } || {}
+          lists = related("numbering") { |part| NumberingReader.new(part.root, spelling_for(part)).read } || {}
           story = story_reader(@document, @package.main, sheet)
           blocks = story.read(body, 0)
           finish(blocks, sheet, lists, body)
@@ -47,7 +47,7 @@ module Norvel
         private
 
         def finish(blocks, sheet, lists, body)
-          sections = SectionReader.new(sets_for(@document), method(:read_header)).read(body, Walk.paragraphs(body))
+          sections = SectionReader.new(spelling_for(@document), method(:read_header)).read(body, Walk.paragraphs(body))
           @warnings << "#{@hidden} characters of hidden text are left out." if @hidden.to_i.positive?
           @warnings.concat(sheet.faults)
           Manuscript.new(format: "docx", blocks: blocks, sheet: sheet, sections: sections, notes: read_notes(sheet), lists: lists,
@@ -55,7 +55,7 @@ module Norvel
         end
 
         def read_sheet
-          @sheet = related("styles") { |part| StylesReader.new(part.root, sets_for(part)).read } || StylesReader.empty
+          @sheet = related("styles") { |part| StylesReader.new(part.root, spelling_for(part)).read } || StylesReader.empty
         end
 
         def related(kind)
@@ -63,10 +63,10 @@ module Norvel
           name && yield(@package.xml(name))
         end
 
-        def sets_for(part) = PropertySets.new(part.root, @theme)
+        def spelling_for(part) = Spelling.new(part.root, @theme)
 
         def story_reader(document, part, sheet)
-          StoryReader.new(sets_for(document), sheet, @package.relationships(part), hidden: ->(count) { @hidden = @hidden.to_i + count })
+          StoryReader.new(spelling_for(document), sheet, @package.relationships(part), hidden: ->(count) { @hidden = @hidden.to_i + count })
         end
 
         def read_notes(sheet)
@@ -76,9 +76,9 @@ module Norvel
             reader = story_reader(document, name, sheet)
             base = BASES[kind]
             document.root.element_children.each do |note|
-              type = reader.sets.codecs.attribute(note, "type")
+              type = reader.spelling.codecs.attribute(note, "type")
               size = Walk.paragraphs(note).size
-              notes["#{kind}:#{reader.sets.codecs.attribute(note, "id")}"] = reader.read(note, base) if type.nil? || type == "normal"
+              notes["#{kind}:#{reader.spelling.codecs.attribute(note, "id")}"] = reader.read(note, base) if type.nil? || type == "normal"
               base += size
             end
           end
@@ -94,7 +94,7 @@ module Norvel
         end
 
         def read_settings(part)
-          codecs = sets_for(part).codecs
+          codecs = spelling_for(part).codecs
           found = part.root.element_children.to_h { |node| [node.name, node] }
           tab = found["defaultTabStop"] && codecs.measure(codecs.attribute(found["defaultTabStop"]))
           recording = found["trackRevisions"] && codecs.on?(found["trackRevisions"])
@@ -106,7 +106,7 @@ module Norvel
         def read_info(sheet)
           name = @package.relationships("").values.find { |link| link[:type] == "core-properties" }&.fetch(:target)
           title = name && @package.part?(name) && @package.xml(name).root.element_children.find { |node| node.name == "title" }&.text
-          language = sheet.defaults[:language] || sheet[sheet.default_id]&.set&.[](:language)
+          language = sheet.defaults[:language] || sheet[sheet.default_id]&.properties&.[](:language)
           Manuscript::Info.new(title: title.to_s.empty? ? nil : title, language: language)
         rescue FileError
           Manuscript::Info.new(language: sheet.defaults[:language])

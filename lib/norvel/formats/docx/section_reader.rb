@@ -20,8 +20,8 @@ module Norvel
           inner << [body.element_children.reverse.find { |child| child.name == "sectPr" }, nil]
         end
 
-        def initialize(sets, read_header)
-          @codecs = sets.codecs
+        def initialize(spelling, read_header)
+          @codecs = spelling.codecs
           @read_header = read_header
           @header_cache = {}
         end

@@ -15,13 +15,13 @@ module Norvel
 
         Field = Struct.new(:instruction, :in_result, :shown)
 
-        attr_reader :sets
+        attr_reader :spelling
 
-        # @param sets [PropertySets] @param relationships [Hash] of the part
+        # @param spelling [Spelling] @param relationships [Hash] of the part
         # @param hidden [Proc] told the number of hidden characters left out
-        def initialize(sets, sheet, relationships, hidden: ->(_) {})
-          @sets = sets
-          @codecs = sets.codecs
+        def initialize(spelling, sheet, relationships, hidden: ->(_) {})
+          @spelling = spelling
+          @codecs = spelling.codecs
           @sheet = sheet
           @insets = InsetReader.new(relationships)
           @hidden = hidden
@@ -82,9 +82,9 @@ module Norvel
           carry(:section_end) if child(properties, "sectPr")
           carry(:revision) if mark && (child(mark, "ins") || child(mark, "del"))
           runs = read_runs(node)
-          mark_set = @sets.read(mark, :text)
-          Manuscript::Paragraph.new(id: id, style: known(style, :paragraph) || @sheet.default_id, set: @sets.read(properties, :paragraph),
-            mark_set: mark_set, mark_style: known(child(mark, "rStyle")&.then { |reference| attribute(reference) }, :character),
+          mark_properties = @spelling.read(mark, :text)
+          Manuscript::Paragraph.new(id: id, style: known(style, :paragraph) || @sheet.default_id, properties: @spelling.read(properties, :paragraph),
+            mark_properties: mark_properties, mark_style: known(child(mark, "rStyle")&.then { |reference| attribute(reference) }, :character),
             runs: runs, carries: @carries.uniq, in_table: in_table)
         end
 
@@ -108,7 +108,7 @@ module Norvel
 
         def read_run(node, wrappers, number)
           properties = child(node, "rPr")
-          set = @sets.read(properties, :text)
+          set = @spelling.read(properties, :text)
           style = known(child(properties, "rStyle")&.then { |reference| attribute(reference) }, :character)
           simple = wrappers.find { |wrapper| wrapper.name == "fldSimple" }
           carry(:field) if simple
@@ -122,14 +122,14 @@ module Norvel
 
           # The raising of a note mark is no direct formatting of the text.
           set = set.except(:raised) if insets.any? { |inset| inset.kind == :note } && text.length == insets.length
-          Manuscript::Run.new(text: text.freeze, style: style, set: set, insets: insets, link: wrappers.any? { |wrapper| wrapper.name == "hyperlink" } || nil,
+          Manuscript::Run.new(text: text.freeze, style: style, properties: set, insets: insets, link: wrappers.any? { |wrapper| wrapper.name == "hyperlink" } || nil,
             field: field, revised: wrappers.any? { |wrapper| %w[ins moveTo].include?(wrapper.name) }, origin: number)
         ensure
           @ended_bare = @own_number = nil
         end
 
         def hidden?(set, style, text)
-          hidden = set.fetch(:hidden) { style && @sheet.chain(style).reverse_each.find { |link| link.set.key?(:hidden) }&.set&.[](:hidden) }
+          hidden = set.fetch(:hidden) { style && @sheet.chain(style).reverse_each.find { |link| link.properties.key?(:hidden) }&.properties&.[](:hidden) }
           @hidden.call(text.length) if hidden
           hidden
         end

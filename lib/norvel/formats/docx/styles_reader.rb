@@ -10,9 +10,9 @@ module Norvel
         # @return [StyleSheet] for a file without a styles part
         def self.empty = StyleSheet.new(styles: {"Plain" => StyleSheet::Style.new(id: "Plain", name: "Plain", from_file: false)}, default_id: "Plain")
 
-        def initialize(root, sets)
+        def initialize(root, spelling)
           @root = root
-          @sets = sets
+          @spelling = spelling
         end
 
         # @return [StyleSheet]
@@ -38,19 +38,19 @@ module Norvel
           parts = node.element_children.to_h { |child| [child.name, child] }
           value = ->(name) { parts[name] && attribute(parts[name]) }
           StyleSheet::Style.new(id: id, name: value["name"] || id, kind: kind, parent: value["basedOn"], next_style: value["next"], linked: value["link"],
-            set: @sets.read(parts["pPr"], :paragraph).merge(@sets.read(parts["rPr"], :text)).freeze,
-            hidden: parts.key?("semiHidden") && @sets.codecs.on?(parts["semiHidden"]))
+            properties: @spelling.read(parts["pPr"], :paragraph).merge(@spelling.read(parts["rPr"], :text)).freeze,
+            hidden: parts.key?("semiHidden") && @spelling.codecs.on?(parts["semiHidden"]))
         end
 
         def read_defaults
           defaults = @root.element_children.find { |node| node.name == "docDefaults" } or return {}
           %w[pPrDefault rPrDefault].zip(%w[pPr rPr], %i[paragraph text]).reduce({}) do |set, (outer, inner, target)|
             node = defaults.element_children.find { |child| child.name == outer }
-            set.merge(@sets.read(node&.element_children&.find { |child| child.name == inner }, target))
+            set.merge(@spelling.read(node&.element_children&.find { |child| child.name == inner }, target))
           end
         end
 
-        def attribute(node, name = "val") = @sets.codecs.attribute(node, name)
+        def attribute(node, name = "val") = @spelling.codecs.attribute(node, name)
       end
     end
   end

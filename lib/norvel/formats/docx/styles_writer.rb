@@ -25,8 +25,8 @@ module Norvel
         def members
           name = @package.related("styles")
           document = name ? @package.parse(name) : Nokogiri::XML(%(<w:styles xmlns:w="#{NAMESPACE}"/>))
-          @sets = PropertySets.new(document.root, @theme)
-          @nodes = document.root.element_children.select { |node| node.name == "style" }.to_h { |node| [@sets.codecs.attribute(node, "styleId"), node] }
+          @spelling = Spelling.new(document.root, @theme)
+          @nodes = document.root.element_children.select { |node| node.name == "style" }.to_h { |node| [@spelling.codecs.attribute(node, "styleId"), node] }
           @now.styles.each_value { |style| patch(document.root, style) unless @before[style.id] == style }
           @before.styles.each_key { |id| @nodes[id]&.unlink unless @now[id] }
           add_written_default(document.root) unless name
@@ -41,24 +41,24 @@ module Norvel
           {name: "name", parent: "basedOn", next_style: "next", linked: "link"}.each do |member, element|
             patch_reference(node, element, style[member]) if before.nil? || !@nodes.key?(style.id) || before[member] != style[member]
           end
-          was = @nodes.key?(style.id) ? before.set : {}
+          was = @nodes.key?(style.id) ? before.properties : {}
           {paragraph: "pPr", text: "rPr"}.each do |target, element|
             names = Properties.of(target).map(&:name)
-            next if was.slice(*names) == style.set.slice(*names)
+            next if was.slice(*names) == style.properties.slice(*names)
 
             properties = child(node, element) || insert(node, element)
-            @sets.patch(properties, target, was, style.set)
+            @spelling.patch(properties, target, was, style.properties)
             properties.unlink if properties.children.empty?
           end
         end
 
         def make_style(root, style)
-          node = @sets.codecs.make(root, "style")
-          @sets.codecs.put(node, "type", KINDS.fetch(style.kind))
-          if style.id == @now.default_id then @sets.codecs.put(node, "default", "1")
-          else @sets.codecs.put(node, "customStyle", "1")
+          node = @spelling.codecs.make(root, "style")
+          @spelling.codecs.put(node, "type", KINDS.fetch(style.kind))
+          if style.id == @now.default_id then @spelling.codecs.put(node, "default", "1")
+          else @spelling.codecs.put(node, "customStyle", "1")
           end
-          @sets.codecs.put(node, "styleId", style.id)
+          @spelling.codecs.put(node, "styleId", style.id)
           insert(node, "qFormat")
           node
         end
@@ -66,20 +66,20 @@ module Norvel
         # A file without styles gets its default style written too, so that the others have it to rest on.
         def add_written_default(root)
           style = @now[@now.default_id]
-          make_style(root, style).then { |node| patch_reference(node, "name", style.name) } unless root.element_children.any? { |node| @sets.codecs.attribute(node, "styleId") == style.id }
+          make_style(root, style).then { |node| patch_reference(node, "name", style.name) } unless root.element_children.any? { |node| @spelling.codecs.attribute(node, "styleId") == style.id }
         end
 
         def patch_reference(node, name, value)
           reference = child(node, name)
           return reference&.unlink if value.nil?
 
-          @sets.codecs.put(reference || insert(node, name), "val", value)
+          @spelling.codecs.put(reference || insert(node, name), "val", value)
         end
 
         def insert(node, name)
           rank = ORDER.index(name)
           follower = node.element_children.find { |child| (ORDER.index(child.name) || ORDER.size) > rank }
-          made = @sets.codecs.make(node, name)
+          made = @spelling.codecs.make(node, name)
           follower&.add_previous_sibling(made)
           made
         end
@@ -99,7 +99,7 @@ module Norvel
         end
 
         def add(root, name, attributes)
-          node = @sets.codecs.make(root, name)
+          node = @spelling.codecs.make(root, name)
           attributes.each { |attribute, value| node[attribute] = value }
         end
       end

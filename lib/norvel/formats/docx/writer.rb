@@ -37,12 +37,12 @@ module Norvel
           return if @before.paragraphs == @now.paragraphs && @before.sections == @now.sections
 
           document = @package.parse(@package.main)
-          sets = PropertySets.new(document.root, @theme)
+          spelling = Spelling.new(document.root, @theme)
           body = document.root.element_children.find { |node| node.name == "body" }
           nodes = Walk.paragraphs(body)
           sections = SectionReader.nodes(body, nodes)
-          patch_paragraphs(nodes, 0, sets)
-          patch_sections(sections, sets, body)
+          patch_paragraphs(nodes, 0, spelling)
+          patch_sections(sections, spelling, body)
           @changed[@package.main] = serialize(document)
         end
 
@@ -53,67 +53,67 @@ module Norvel
             next if @before.note_paragraphs.none? { |paragraph| range.cover?(paragraph.id) && @now.paragraph(paragraph.id) != paragraph }
 
             document = @package.parse(name = @package.related(kind))
-            patch_paragraphs(document.root.element_children.flat_map { |note| Walk.paragraphs(note) }, base, PropertySets.new(document.root, @theme))
+            patch_paragraphs(document.root.element_children.flat_map { |note| Walk.paragraphs(note) }, base, Spelling.new(document.root, @theme))
             @changed[name] = serialize(document)
           end
         end
 
         def serialize(document) = document.to_xml(save_with: Nokogiri::XML::Node::SaveOptions::AS_XML)
 
-        def patch_paragraphs(nodes, base, sets)
+        def patch_paragraphs(nodes, base, spelling)
           nodes.each_with_index do |node, index|
             before = @before.paragraph(base + index) or next
             now = @now.paragraph(base + index)
             if now.nil?
               remove(node)
             elsif now != before
-              patch_paragraph(node, before, now, sets)
+              patch_paragraph(node, before, now, spelling)
             end
           end
         end
 
-        def patch_paragraph(node, before, now, sets)
-          properties = child(node, "pPr") || first_child(node, "pPr", sets)
-          patch_reference(properties, "pStyle", :paragraph, now.style, sets) if before.style != now.style
-          sets.patch(properties, :paragraph, before.set, now.set)
-          patch_mark(properties, before, now, sets) if before.mark_set != now.mark_set || before.mark_style != now.mark_style
+        def patch_paragraph(node, before, now, spelling)
+          properties = child(node, "pPr") || first_child(node, "pPr", spelling)
+          patch_reference(properties, "pStyle", :paragraph, now.style, spelling) if before.style != now.style
+          spelling.patch(properties, :paragraph, before.properties, now.properties)
+          patch_mark(properties, before, now, spelling) if before.mark_properties != now.mark_properties || before.mark_style != now.mark_style
           properties.unlink if properties.children.empty?
-          patch_runs(node, before, now, sets) if before.runs != now.runs
+          patch_runs(node, before, now, spelling) if before.runs != now.runs
         end
 
-        def patch_mark(properties, before, now, sets)
-          mark = child(properties, "rPr") || sets.insert(properties, "rPr", :paragraph)
-          patch_reference(mark, "rStyle", :text, now.mark_style, sets) if before.mark_style != now.mark_style
-          sets.patch(mark, :text, before.mark_set, now.mark_set)
+        def patch_mark(properties, before, now, spelling)
+          mark = child(properties, "rPr") || spelling.insert(properties, "rPr", :paragraph)
+          patch_reference(mark, "rStyle", :text, now.mark_style, spelling) if before.mark_style != now.mark_style
+          spelling.patch(mark, :text, before.mark_properties, now.mark_properties)
           mark.unlink if mark.children.empty?
         end
 
-        def patch_runs(node, before, now, sets)
+        def patch_runs(node, before, now, spelling)
           nodes = []
           Walk.runs(node) { |element, _| nodes << element }
           was = before.runs.to_h { |run| [run.origin, run] }
           now.runs.each do |run|
             old = was[run.origin]
-            patch_run(nodes[run.origin], old, run, sets) if old && (old.set != run.set || old.style != run.style)
+            patch_run(nodes[run.origin], old, run, spelling) if old && (old.properties != run.properties || old.style != run.style)
           end
         end
 
-        def patch_run(node, before, now, sets)
-          properties = child(node, "rPr") || first_child(node, "rPr", sets)
-          patch_reference(properties, "rStyle", :text, now.style, sets) if before.style != now.style
-          sets.patch(properties, :text, before.set, now.set)
+        def patch_run(node, before, now, spelling)
+          properties = child(node, "rPr") || first_child(node, "rPr", spelling)
+          patch_reference(properties, "rStyle", :text, now.style, spelling) if before.style != now.style
+          spelling.patch(properties, :text, before.properties, now.properties)
           properties.unlink if properties.children.empty?
         end
 
-        def patch_reference(properties, name, target, id, sets)
+        def patch_reference(properties, name, target, id, spelling)
           reference = child(properties, name)
           return reference&.unlink if id.nil?
 
-          sets.codecs.put(reference || sets.insert(properties, name, target), "val", id)
+          spelling.codecs.put(reference || spelling.insert(properties, name, target), "val", id)
         end
 
-        def first_child(node, name, sets)
-          made = sets.codecs.make(node, name)
+        def first_child(node, name, spelling)
+          made = spelling.codecs.make(node, name)
           node.prepend_child(made)
         end
 
@@ -129,33 +129,33 @@ module Norvel
           node.unlink
         end
 
-        def patch_sections(sections, sets, body)
+        def patch_sections(sections, spelling, body)
           @now.sections.each_with_index do |section, index|
             before = @before.sections[index]
             next if before.nil? || before.page == section.page
 
-            node = sections[index].first || sets.codecs.make(body, "sectPr")
-            patch_page(node, before.page, section.page, sets)
+            node = sections[index].first || spelling.codecs.make(body, "sectPr")
+            patch_page(node, before.page, section.page, spelling)
           end
         end
 
-        def patch_page(node, before, now, sets)
-          size = child(node, "pgSz") || made_before(node, "pgSz", %w[pgMar paperSrc pgBorders lnNumType pgNumType cols], sets)
-          {"w" => :width, "h" => :height}.each { |name, side| put_twips(size, name, now[side], sets) if before[side] != now[side] || sets.codecs.attribute(size, name).nil? }
-          margins = child(node, "pgMar") || made_before(node, "pgMar", %w[paperSrc pgBorders lnNumType pgNumType cols], sets)
+        def patch_page(node, before, now, spelling)
+          size = child(node, "pgSz") || made_before(node, "pgSz", %w[pgMar paperSrc pgBorders lnNumType pgNumType cols], spelling)
+          {"w" => :width, "h" => :height}.each { |name, side| put_twips(size, name, now[side], spelling) if before[side] != now[side] || spelling.codecs.attribute(size, name).nil? }
+          margins = child(node, "pgMar") || made_before(node, "pgMar", %w[paperSrc pgBorders lnNumType pgNumType cols], spelling)
           SectionReader::MARGINS.each do |name, attribute|
-            put_twips(margins, attribute, now.margin[name], sets) if before.margin[name] != now.margin[name] || sets.codecs.attribute(margins, attribute).nil?
+            put_twips(margins, attribute, now.margin[name], spelling) if before.margin[name] != now.margin[name] || spelling.codecs.attribute(margins, attribute).nil?
           end
         end
 
-        def made_before(node, name, followers, sets)
+        def made_before(node, name, followers, spelling)
           follower = node.element_children.find { |part| followers.include?(part.name) }
-          made = sets.codecs.make(node, name)
+          made = spelling.codecs.make(node, name)
           follower&.add_previous_sibling(made)
           made
         end
 
-        def put_twips(node, name, emu, sets) = sets.codecs.put(node, name, (Rational(emu) / Lengths::TWIP).round)
+        def put_twips(node, name, emu, spelling) = spelling.codecs.put(node, name, (Rational(emu) / Lengths::TWIP).round)
 
         def child(node, name) = node&.element_children&.find { |candidate| candidate.name == name }
       end

@@ -70,7 +70,7 @@ module Norvel
 
         # Direct formatting that gets in the way goes; otherwise the style takes the value.
         def fix(context, paragraph)
-          by_hand = paragraph.set.key?(@property.name) || paragraph.runs.any? { |run| run.set.key?(@property.name) }
+          by_hand = paragraph.properties.key?(@property.name) || paragraph.runs.any? { |run| run.properties.key?(@property.name) }
           return ["remove_direct_formatting", {"paragraphs" => [paragraph.id], "kinds" => [@property.name.to_s]}] if by_hand
 
           ["change_style", {"style" => paragraph.style, "values" => {@property.name.to_s => @property.show(@wanted.first)}}]

@@ -4,7 +4,7 @@ module Norvel
   module Formats
     module Docx
       # Reads w:pPr and w:rPr by the table of properties, and patches them back in schema order.
-      class PropertySets
+      class Spelling
         ROWS = %i[paragraph text].to_h { |target| [target, Properties.of(target).group_by { |property| property.docx[:el] }] }.freeze
 
         # The order of children in the schema (ISO/IEC 29500-1 §A.1, CT_PPr and EG_RPrBase).
