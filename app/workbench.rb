@@ -86,38 +86,28 @@ module NorvelWeb
 
     # @return [Array(State, State, String)] before, after and what was undone
     def undo(head:)
-      @monitor.synchronize do
-        row = record
-        refuse_behind(row, head)
+      move(head) do |row|
         entry = row.head or raise Norvel::ChangeRefused, "There is nothing to undo."
-        before = state_at(row.head_id)
-        row.update!(head_id: entry.parent_id)
-        [before, state_at(entry.parent_id), entry.sentence]
+        [entry.parent_id, entry.sentence]
       end
     end
 
     # @return [Array(State, State, String)] before, after and what was taken up again
     def redo(head:)
-      @monitor.synchronize do
-        row = record
-        refuse_behind(row, head)
+      move(head) do |row|
         entry = row.undone or raise Norvel::ChangeRefused, "There is nothing to redo."
-        before = state_at(row.head_id)
-        row.update!(head_id: entry.id)
-        [before, state_at(entry.id), entry.sentence]
+        [entry.id, entry.sentence]
       end
     end
 
     # Steps to any point of the ledger.
     # @param entry_id [Integer, nil] nil: the original
+    # @return [Array(State, State, String)]
     def step_to(entry_id, head:)
-      @monitor.synchronize do
-        row = record
-        refuse_behind(row, head)
+      move(head) do |row|
         raise Norvel::ChangeRefused, "That change is not in the ledger." unless entry_id.nil? || row.entries.exists?(id: entry_id)
 
-        row.update!(head_id: entry_id)
-        state_at(entry_id)
+        [entry_id, "Stepped in the ledger."]
       end
     end
 
@@ -128,6 +118,18 @@ module NorvelWeb
     def source = OriginalRecord.find_by!(manuscript_id: id).bytes
 
     private
+
+    # @yieldreturn [Array(Integer, String)] the entry to stand at, and what that is
+    def move(seen)
+      @monitor.synchronize do
+        row = record
+        refuse_behind(row, seen)
+        before = state_at(row.head_id)
+        target, sentence = yield row
+        row.update!(head_id: target)
+        [before, state_at(target), sentence]
+      end
+    end
 
     def refuse_behind(row, head)
       return if row.head_id == head

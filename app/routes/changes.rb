@@ -27,8 +27,7 @@ module NorvelWeb
         end
 
         app.post "/manuscripts/:id/step" do
-          after = bench.step_to(params["entry"].to_s.empty? ? nil : params["entry"].to_i, head: seen_head)
-          refresh_facts(record, after)
+          bench.step_to(params["entry"].to_s.empty? ? nil : params["entry"].to_i, head: seen_head)
           redirect to("/manuscripts/#{record.id}/ledger")
         end
 

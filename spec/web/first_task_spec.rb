@@ -89,6 +89,17 @@ RSpec.describe "From a messy report to house style", type: :feature do
     expect(delivered.sections.first.page.margin[:start]).to be_within(635).of(1_260_000)
   end
 
+  it "begins with a file of one's own" do
+    visit "/"
+    attach_file "file", File.join(Manuscripts::DEMO, "quayside-notice.docx")
+    click_button "Bring it in"
+    expect(page).to have_css(".top-name", text: "Notice to passengers of the night boats")
+    visit "/"
+    attach_file "file", __FILE__
+    click_button "Bring it in"
+    expect(page).to have_content("only .docx manuscripts can be opened").and have_content("Nothing was stored")
+  end
+
   it "can be done from the keyboard" do
     visit "/manuscripts/#{row.id}"
     expect(page).to have_css(".page .para", minimum: 10)
