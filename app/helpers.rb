@@ -5,7 +5,7 @@ require "rack/protection"
 module NorvelWeb
   # What routes and views share: looking things up and saying them.
   module Helpers
-    VIEWS = [["page", "Page", "1"], ["findings", "Findings", "2"], ["ledger", "Ledger", "3"], ["deliver", "Deliver", "4"]].freeze
+    VIEWS = [["page", "Page", "1"], ["styles", "Styles", "2"], ["findings", "Findings", "3"], ["ledger", "Ledger", "4"], ["deliver", "Deliver", "5"]].freeze
 
     def views = VIEWS
 
@@ -57,6 +57,14 @@ module NorvelWeb
         manuscript.paragraphs[first..last].to_a
       else
         params["chosen"].to_s.split(",").map(&:to_i).uniq.filter_map { |id| manuscript.paragraph(id) }
+      end
+    end
+
+    # @return [Hash{String=>Integer}] how many paragraphs, or stretches of text, have each style
+    def style_uses
+      @style_uses ||= (manuscript.paragraphs + manuscript.note_paragraphs).each_with_object(Hash.new(0)) do |paragraph, counts|
+        counts[paragraph.style] += 1
+        paragraph.spans.each { |span| counts[span[:style]] += 1 if span[:style] }
       end
     end
 

@@ -26,8 +26,15 @@ module NorvelWeb
 
         app.get("/manuscripts/:id/ledger") { erb :ledger, locals: {view: "ledger"} }
 
+        app.get "/manuscripts/:id/styles" do
+          style = manuscript.sheet[params["style"]] || manuscript.sheet[manuscript.sheet.default_id]
+          erb :styles, locals: {view: "styles", style: style, show: shown_styles}
+        end
+
+        app.get("/manuscripts/:id/family") { erb :family, layout: false, locals: {show: shown_styles, style: manuscript.sheet[params["style"]]} }
+
         app.get "/manuscripts/:id/styles/:style" do
-          erb :style_form, layout: false, locals: {style: manuscript.sheet.fetch(params["style"]), values: {}, ripple: nil}
+          erb :style_form, layout: false, locals: {style: manuscript.sheet.fetch(params["style"])}
         end
 
         app.get("/manuscripts/:id/reading") { chosen.empty? ? "" : erb(:reading, layout: false) }
@@ -51,8 +58,18 @@ module NorvelWeb
       end
     end
 
-    # Which slip fits what is chosen.
+    # Which slip fits what is chosen, and which styles are shown.
     module SlipHelpers
+      def shown_styles = %w[used unused all].include?(params["show"]) ? params["show"].to_sym : :used
+
+      def family_svg(show, style)
+        link = lambda do |id|
+          path = Rack::Utils.escape(id)
+          %(href="/manuscripts/#{record.id}/styles?style=#{path}&amp;show=#{show}" hx-get="/manuscripts/#{record.id}/styles/#{Rack::Utils.escape_path(id)}?in=styles" hx-target="#slip")
+        end
+        Norvel::Drawing::FamilySvg.new(manuscript, state.layout.cascade, uses: style_uses, show: show, chosen: style&.id, link: link).to_s
+      end
+
       def slip_view
         case chosen.size
         when 0 then :slip_none

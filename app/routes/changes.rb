@@ -6,14 +6,16 @@ module NorvelWeb
     module Changes
       def self.registered(app)
         app.post "/manuscripts/:id/changes/:operation" do
-          operation = Norvel::Changes.build(params["operation"], change_parameters)
+          operation = with_mends(Norvel::Changes.build(params["operation"], change_parameters))
           answer_change(*bench.change(operation, head: seen_head))
         end
 
         app.post "/manuscripts/:id/ripple" do
           values = style_values
           ripple, proposal = bench.ripple(Norvel::Changes.build("change_style", "style" => params["style"], "values" => values))
-          erb :ripple, layout: false, locals: {ripple: ripple, proposal: proposal}
+          erb :ripple, layout: false, locals: {ripple: ripple, proposal: proposal, traps: Norvel::Changes::Traps.sprung(manuscript, proposal.manuscript)}
+        rescue Norvel::Error => error
+          erb :half_typed, layout: false, locals: {sentence: error.message}
         end
 
         app.post "/manuscripts/:id/undo" do
@@ -62,6 +64,11 @@ module NorvelWeb
         when "remove_direct_formatting" then {"paragraphs" => chosen_ids, "kinds" => params["kind"].to_s.empty? ? nil : [params["kind"]]}.compact
         when "remove_empty_paragraphs" then {"paragraphs" => chosen_ids}
         when "set_page_design" then page_parameters
+        when "rename_style", "duplicate_style" then params.slice("style", "name")
+        when "hang_style" then params.slice("style", "parent")
+        when "set_next_style" then params.slice("style", "next")
+        when "delete_style" then params.slice("style", "replacement")
+        when "remove_unused_styles" then {}
         else raise Norvel::ChangeRefused, "There is no change called “#{params["operation"]}”."
         end
       end
@@ -99,7 +106,27 @@ module NorvelWeb
         touched = ripple.paragraphs.first(400)
         headers "HX-Trigger" => JSON.generate({"norvel:changed" => {head: after.head || "", sentence: sentence, ripple: ripple.to_s, touched: touched, can_undo: !record.head_id.nil?, can_redo: !record.undone.nil?}}, ascii_only: true)
         @chosen = @chosen&.filter_map { |paragraph| after.manuscript.paragraph(paragraph.id) }
-        erb slip_view, layout: false
+        return erb(slip_view, layout: false) unless params["in"] == "styles"
+
+        @style_uses = nil
+        erb :style_form, layout: false, locals: {style: changed_style(before.manuscript.sheet, after.manuscript.sheet)}
+      end
+
+      # Where the person asked for it, headings keep clear of what they would take over: one step of the ledger.
+      def with_mends(operation)
+        return operation unless params["mend"] == "yes"
+
+        traps = Norvel::Changes::Traps.sprung(manuscript, operation.call(manuscript))
+        return operation if traps.empty?
+
+        mends = traps.map { |trap| ["change_style", {"style" => trap.style, "values" => trap.values}] }
+        Norvel::Changes.build("series", "title" => operation.sentence(manuscript).sub(/\.\z/, "; headings keep clear of it."), "changes" => [[operation.class.operation_name, operation.parameters], *mends])
+      end
+
+      # The style whose form is shown after a change: the one that was added, or the one asked about, or the base.
+      def changed_style(before, after)
+        added = after.styles.keys - before.styles.keys
+        after[added.first] || after[params["style"]] || after[params["replacement"]] || after[after.default_id]
       end
 
       # Back to where the form stood, never to another site.

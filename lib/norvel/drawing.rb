@@ -2,3 +2,4 @@
 
 require_relative "drawing/page_svg"
 require_relative "drawing/strip_svg"
+require_relative "drawing/family_svg"

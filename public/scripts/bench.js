@@ -3,11 +3,15 @@
 (() => {
   "use strict";
   const bench = document.querySelector("[data-bench]");
+  const open = bench?.dataset.bench || document.querySelector("[data-manuscript]")?.dataset.manuscript;
+  const base = `/manuscripts/${open}`;
   document.querySelectorAll("[data-drop]").forEach(takeDrops);
   document.addEventListener("keydown", viewKeys);
+  document.body.addEventListener("norvel:changed", (event) => told(event.detail));
+  document.body.addEventListener("htmx:sendError", () => refuse("Norvel does not answer; is it still running? Nothing was changed."));
+  document.body.addEventListener("htmx:afterSwap", (event) => { if (event.detail.target.id === "slip") document.getElementById("refusal")?.replaceChildren(); });
   if (!bench) return;
 
-  const base = `/manuscripts/${bench.dataset.bench}`;
   const pages = document.getElementById("pages");
   const KEPT = 10; // pages in the document tree at once
   let chosen = new Set();
@@ -141,35 +145,16 @@
     if (event.detail.target.id !== "slip") return;
     const here = state();
     if (here && here.dataset.keep === undefined) chosen = new Set((here.dataset.chosen || "").split(",").filter(Boolean));
-    document.getElementById("refusal").replaceChildren();
     document.getElementById("slip").scrollTop = 0;
     paintAll();
   });
 
   document.body.addEventListener("norvel:changed", async (event) => {
-    const told = event.detail;
-    bench.dataset.head = told.head;
-    document.querySelectorAll("[data-head]:not([data-bench])").forEach((field) => { if (field.tagName === "INPUT") field.value = told.head; });
-    document.getElementById("message").textContent = `${told.sentence} ${told.ripple}`;
-    document.getElementById("undo").disabled = !told.can_undo;
-    document.getElementById("redo").disabled = !told.can_redo;
-    fresh = new Set(told.touched.map(String));
+    bench.dataset.head = event.detail.head;
+    fresh = new Set(event.detail.touched.map(String));
     await redraw();
     fresh = new Set();
-    refreshConformity();
   });
-
-  async function refreshConformity() {
-    const answer = await fetch(`${base}/conformity`);
-    if (answer.ok) document.getElementById("conformity").innerHTML = await answer.text();
-  }
-
-  document.body.addEventListener("htmx:sendError", () => refuse("Norvel does not answer; is it still running? Nothing was changed."));
-  function refuse(sentence) {
-    const line = document.createElement("p");
-    line.textContent = sentence;
-    document.getElementById("refusal").replaceChildren(line);
-  }
 
   // Strip, marks, keys ------------------------------------------------------------------------------
   document.getElementById("strip").addEventListener("click", (event) => {
@@ -229,6 +214,21 @@
   }
 
   // Shared with the other views ---------------------------------------------------------------------
+  async function told(change) {
+    document.querySelectorAll("input[data-head]").forEach((field) => { field.value = change.head; });
+    document.getElementById("message").textContent = `${change.sentence} ${change.ripple}`;
+    document.getElementById("undo").disabled = !change.can_undo;
+    document.getElementById("redo").disabled = !change.can_redo;
+    const answer = await fetch(`${base}/conformity`);
+    if (answer.ok) document.getElementById("conformity").innerHTML = await answer.text();
+  }
+
+  function refuse(sentence) {
+    const line = document.createElement("p");
+    line.textContent = sentence;
+    document.getElementById("refusal").replaceChildren(line);
+  }
+
   function typing(event) {
     return event.ctrlKey || event.metaKey || event.altKey || event.target.closest("input, select, textarea, [contenteditable]");
   }

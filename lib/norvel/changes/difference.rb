@@ -65,7 +65,7 @@ module Norvel
       def load_paragraph(paragraph, patch)
         changed = {}
         changed[:style] = patch["style"] if patch.key?("style")
-        changed[:properties] = Stored.load(patch["properties"]) if patch.key?("properties")
+        changed[:properties] = Stored.load(patch.fetch("properties")) if patch.key?("properties")
         changed[:mark_style], changed[:mark_properties] = patch["mark"][0], Stored.load(patch["mark"][1]) if patch.key?("mark")
         changed[:runs] = paragraph.runs.zip(patch["runs"]).map { |run, (style, direct)| run.with(style: style, properties: Stored.load(direct)) } if patch.key?("runs")
         paragraph.with(**changed)
@@ -78,7 +78,7 @@ module Norvel
 
       def load_style(data)
         StyleSheet::Style.new(id: data["id"], name: data["name"], kind: data["kind"].to_sym, parent: data["parent"], next_style: data["next"], linked: data["linked"],
-          properties: Stored.load(data["properties"]), hidden: data["hidden"], from_file: data["from_file"])
+          properties: Stored.load(data.fetch("properties")), hidden: data["hidden"], from_file: data["from_file"])
       end
 
       def dump_page(page) = {"width" => page.width, "height" => page.height, "margin" => page.margin.transform_keys(&:to_s)}

@@ -50,6 +50,15 @@ module Norvel
         ids.map { |id| manuscript.paragraph(id.to_i) || raise(ChangeRefused, "A chosen paragraph is not in the manuscript any more.") }
       end
 
+      # @return [String] a name that no other style of the sheet has
+      def free_name(sheet, name, except: nil)
+        name = name.to_s.strip
+        raise ChangeRefused, "A style needs a name of 1 to 100 letters." unless name.length.between?(1, 100)
+        raise ChangeRefused, "There is a style “#{name}” already." if sheet.styles.each_value.any? { |style| style.name.casecmp?(name) && style.id != except&.id }
+
+        name
+      end
+
       def counted(number, one, many = "#{one}s") = "#{number} #{(number == 1) ? one : many}"
     end
   end

@@ -28,6 +28,8 @@ module Norvel
         when :line_spacing then "lines #{value}"
         when :break_before then "new page"
         when :keep_next then value ? "keep with next" : "keep off"
+        when :outline_level then "level #{value || "none"}"
+        when :orphans, :widows then "#{value} #{property.label.downcase}"
         when :underline then (value == :none) ? "no underscore" : "underscore"
         when :raised then (value == :baseline) ? "on the line" : value.to_s
         else (property.kind == :switch && !value) ? "not #{property.mark || property.label.downcase}" : property.mark || property.label.downcase

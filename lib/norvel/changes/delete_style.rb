@@ -1,0 +1,78 @@
+# frozen_string_literal: true
+
+module Norvel
+  module Changes
+    # Takes a style out of the sheet: what was in it gets the "replacement" (which merges the two), styles that rested on it
+    # rest on its parent.
+    class DeleteStyle < Operation
+      def carry_out(manuscript)
+        sheet = manuscript.sheet
+        style = sheet.fetch(parameters["style"])
+        raise ChangeRefused, "“#{style.name}” is the style of every paragraph that names none; it cannot go." if style.id == sheet.default_id
+
+        heir = replacement(sheet, style)
+        manuscript.with(sheet: without(sheet, style, heir)).with_paragraphs(moved(manuscript, style, heir))
+      end
+
+      def sentence(manuscript)
+        style = manuscript.sheet.fetch(parameters["style"])
+        heir = manuscript.sheet[parameters["replacement"]]
+        "Deleted the style “#{style.name}”#{"; what was in it is in “#{heir.name}”" if heir}."
+      end
+
+      private
+
+      def replacement(sheet, style)
+        return (style.kind == :paragraph) ? sheet[sheet.default_id] : nil if parameters["replacement"].to_s.empty?
+
+        heir = sheet.fetch(parameters["replacement"])
+        raise ChangeRefused, "“#{heir.name}” cannot stand in for “#{style.name}”." if heir.id == style.id || heir.kind != style.kind
+
+        heir
+      end
+
+      def without(sheet, style, heir)
+        relatives = sheet.styles.values.select { |other| [other.parent, other.next_style, other.linked].include?(style.id) && other.id != style.id }
+        changed = relatives.to_h do |other|
+          [other.id, other.with(parent: (other.parent == style.id) ? style.parent : other.parent, next_style: (other.next_style == style.id) ? heir&.id : other.next_style,
+            linked: (other.linked == style.id) ? nil : other.linked)]
+        end
+        sheet.with_styles(changed.merge(style.id => nil))
+      end
+
+      def moved(manuscript, style, heir)
+        (manuscript.paragraphs + manuscript.note_paragraphs).filter_map do |paragraph|
+          now = paragraph.with(style: (paragraph.style == style.id) ? heir.id : paragraph.style, mark_style: (paragraph.mark_style == style.id) ? heir&.id : paragraph.mark_style,
+            runs: if paragraph.runs.any? { |run| run.style == style.id }
+                    paragraph.runs.map { |run| (run.style == style.id) ? run.with(style: heir&.id) : run }
+                  else
+                    paragraph.runs
+                  end)
+          [paragraph.id, now] unless now.equal?(paragraph)
+        end.to_h
+      end
+    end
+
+    # Takes out every paragraph and character style that nothing uses, rests on, follows or is linked to.
+    class RemoveUnusedStyles < Operation
+      # @return [Array<StyleSheet::Style>] that may go
+      def self.unused(manuscript)
+        sheet = manuscript.sheet
+        margins = manuscript.sections.flat_map { |section| section.headers.values + section.footers.values }.flatten(1).flat_map { |block| Manuscript.paragraphs_in(block) }
+        stories = manuscript.paragraphs + manuscript.note_paragraphs + margins
+        used = stories.flat_map { |paragraph| [paragraph.style, paragraph.mark_style, *paragraph.runs.map(&:style)] }.compact.uniq
+        used |= manuscript.lists.values.flat_map { |list| list.levels.values.map(&:style) }.compact + [sheet.default_id]
+        kept = used.flat_map { |id| sheet.chain(id).map(&:id) }.uniq
+        kept |= kept.flat_map { |id| [sheet[id]&.next_style, sheet[id]&.linked] }.compact.flat_map { |id| sheet.chain(id).map(&:id) }
+        sheet.styles.values.select { |style| %i[paragraph character].include?(style.kind) && !kept.include?(style.id) && style.name != "Default Paragraph Font" }
+      end
+
+      def carry_out(manuscript)
+        gone = self.class.unused(manuscript)
+        manuscript.with(sheet: manuscript.sheet.with_styles(gone.to_h { |style| [style.id, nil] }))
+      end
+
+      def sentence(manuscript) = "Removed #{counted(self.class.unused(manuscript).size, "unused style")}."
+    end
+  end
+end

@@ -1,0 +1,38 @@
+# frozen_string_literal: true
+
+module Norvel
+  module Changes
+    # Hangs a style under another parent ("parent": an id, "" for none).
+    class HangStyle < Operation
+      def carry_out(manuscript)
+        sheet = manuscript.sheet
+        style = sheet.fetch(parameters["style"])
+        parent = parameters["parent"].to_s.empty? ? nil : sheet.fetch(parameters["parent"])
+        raise ChangeRefused, "A #{style.kind} style cannot rest on a #{parent.kind} style." if parent && parent.kind != style.kind
+        raise ChangeRefused, "“#{parent.name}” itself rests on “#{style.name}”; that would make a loop." if parent && sheet.chain(parent.id).any? { |link| link.id == style.id }
+
+        manuscript.with(sheet: sheet.with_style(style.with(parent: parent&.id)))
+      end
+
+      def sentence(manuscript)
+        style = manuscript.sheet.fetch(parameters["style"])
+        parent = manuscript.sheet[parameters["parent"]]
+        parent ? "The style “#{style.name}” now rests on “#{parent.name}”." : "The style “#{style.name}” now rests on nothing but the document defaults."
+      end
+    end
+
+    # Says which style the next paragraph gets after one in this style ("next": an id, "" for the same).
+    class SetNextStyle < Operation
+      def carry_out(manuscript)
+        sheet = manuscript.sheet
+        following = parameters["next"].to_s.empty? ? nil : sheet.fetch(parameters["next"]).id
+        manuscript.with(sheet: sheet.with_style(sheet.fetch(parameters["style"]).with(next_style: following)))
+      end
+
+      def sentence(manuscript)
+        following = manuscript.sheet[parameters["next"]]
+        "After “#{manuscript.sheet.fetch(parameters["style"]).name}” comes #{following ? "“#{following.name}”" : "the same style"}."
+      end
+    end
+  end
+end

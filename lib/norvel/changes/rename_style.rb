@@ -1,0 +1,27 @@
+# frozen_string_literal: true
+
+module Norvel
+  module Changes
+    # Gives a style another name. Its id, its level and everything that uses it stay.
+    class RenameStyle < Operation
+      def carry_out(manuscript)
+        style = manuscript.sheet.fetch(parameters["style"])
+        manuscript.with(sheet: manuscript.sheet.with_style(style.with(name: free_name(manuscript.sheet, parameters["name"], except: style))))
+      end
+
+      def sentence(manuscript) = "Renamed the style “#{manuscript.sheet.fetch(parameters["style"]).name}” to “#{parameters["name"].to_s.strip}”."
+    end
+
+    # Adds a copy of a style under another name, with the same parent and own values.
+    class DuplicateStyle < Operation
+      def carry_out(manuscript)
+        sheet = manuscript.sheet
+        style = sheet.fetch(parameters["style"])
+        name = free_name(sheet, parameters["name"])
+        manuscript.with(sheet: sheet.with_style(style.with(id: sheet.free_id(name), name: name, linked: nil, hidden: false, from_file: false)))
+      end
+
+      def sentence(manuscript) = "Made the style “#{parameters["name"].to_s.strip}” as a copy of “#{manuscript.sheet.fetch(parameters["style"]).name}”."
+    end
+  end
+end

@@ -1,0 +1,92 @@
+# frozen_string_literal: true
+
+require "cgi/escape"
+
+module Norvel
+  module Drawing
+    # The family of paragraph styles as a tree, root to leaves: each style by its name in its own look, its own values
+    # only, and how often it is used.
+    class FamilySvg
+      WIDTH = 800
+      STEP = 26 # units a generation is set in
+      VALUES_X = 372
+      LARGEST = 26.0
+      SMALLEST = 11.0
+
+      # @param manuscript [Manuscript] @param cascade [Cascade]
+      # @param uses [Hash{String=>Integer}] by style id
+      # @param show [Symbol] :used, :unused or :all
+      # @param link [Proc] style id to the attributes of its link
+      def initialize(manuscript, cascade, uses:, show: :all, chosen: nil, link: ->(_) { "" })
+        @sheet = manuscript.sheet
+        @cascade = cascade
+        @formats = Layout::FormatTable.new(Fonts::Book.shipped)
+        @uses = uses
+        @show = show
+        @chosen = chosen
+        @link = link
+      end
+
+      # @return [String] an svg element
+      def to_s
+        @out = +""
+        @y = 8.0
+        roots.each { |style| draw(style, 0) }
+        %(<svg xmlns="http://www.w3.org/2000/svg" class="family" viewBox="0 0 #{WIDTH} #{(@y + 8).round}" role="group" aria-label="The family of styles">#{@out}</svg>)
+      end
+
+      private
+
+      def shown = @shown ||= @sheet.of_kind(:paragraph).select { |style| show?(style) }
+
+      # An ancestor of a style that is shown is shown too, or the tree would fall apart.
+      def show?(style)
+        return true if @show == :all
+        return @uses[style.id].to_i.zero? && !style.hidden if @show == :unused
+
+        @uses[style.id].to_i.positive? || @sheet.of_kind(:paragraph).any? { |other| @uses[other.id].to_i.positive? && @sheet.chain(other.id).include?(style) }
+      end
+
+      def roots = shown.select { |style| parent(style).nil? }
+
+      def parent(style) = @sheet.chain(style.id)[-2]&.then { |above| above if shown.include?(above) }
+
+      # @return [Float] where the row's line stands
+      def draw(style, depth)
+        format = @formats.text(@cascade.style(style.id))
+        size = format.size.clamp(SMALLEST, LARGEST)
+        height = [size * 1.25 + 12, 30].max
+        base = @y + height / 2 + size * 0.32
+        at = @y + height / 2
+        row(style, format, size, 34 + depth * STEP, base, height)
+        @y += height
+        ends = children(style).map { |child| draw(child, depth + 1) }
+        branch(34 + depth * STEP + 4, base + 5, ends, depth) if ends.any?
+        at
+      end
+
+      def children(style) = shown.select { |child| parent(child)&.id == style.id }
+
+      def row(style, format, size, x, base, height)
+        colour = (format.color == "auto") ? "" : %( fill="#{format.color}")
+        @out << %(<a #{@link.call(style.id)} class="kin#{" chosen" if style.id == @chosen}" aria-label="#{h(style.name)}"><rect class="row" x="0" y="#{@y.round(1)}" width="#{WIDTH}" height="#{height.round(1)}"/>)
+        @out << %(<text class="code" x="26" y="#{base.round(1)}">#{h(@sheet.marks[style.id])}</text>)
+        @out << %(<text class="specimen f-#{format.face.name}" x="#{x + 8}" y="#{base.round(1)}" font-size="#{size.round(1)}"#{colour}>#{h(format.shown(style.name)[0, 40])}</text>)
+        @out << %(<text class="own" x="#{VALUES_X}" y="#{base.round(1)}">#{h(own(style))}</text><text class="uses" x="#{WIDTH - 12}" y="#{base.round(1)}">#{@uses[style.id].to_i}</text></a>)
+      end
+
+      def own(style)
+        words = style.properties.filter_map { |name, value| MarkUp.word(name, value) unless %i[language numbering].include?(name) }
+        text = words.join(", ")
+        text = text[0, 66].rpartition(", ").first + " …" if text.length > 68
+        text.empty? ? "nothing of its own" : text
+      end
+
+      def branch(x, from, ends, depth)
+        @out << %(<path class="branch" d="M#{x} #{from.round(1)}V#{ends.last.round(1)}#{ends.map { |y| "M#{x} #{y.round(1)}H#{34 + (depth + 1) * STEP + 4}" }.join}"/>)
+      end
+
+      def h(text) = CGI.escapeHTML(text.to_s)
+    end
+  end
+end

@@ -1,0 +1,49 @@
+# frozen_string_literal: true
+
+require_relative "../support/browser"
+
+RSpec.describe "Setting up the styles", type: :feature do
+  before do
+    Web.clear
+    Web.bring("night-ferries.docx")
+  end
+
+  let(:row) { NorvelWeb::ManuscriptRecord.first }
+
+  def sheet = NorvelWeb::Workbench.new(row.id).state.manuscript.sheet
+
+  it "sets the base style, sees the headings warned about and repaired" do
+    visit "/manuscripts/#{row.id}/styles"
+    expect(page).to have_css(".family .specimen", text: "heading 1")
+    fill_in "Font family", with: "Cambria"
+    fill_in "Size", with: "12 pt"
+    fill_in "Line spacing", with: "double"
+    fill_in "First-line indent", with: "0.5 in"
+    expect(page).to have_css(".traps li", text: "“heading 2” would take over first-line indent 1.27 cm from “Normal”.")
+    click_button "Save the style"
+    expect(page).to have_css("#message", text: "headings keep clear of it")
+    expect(page).to have_css(".family .own", text: "Cambria")
+    expect(sheet["Normal"].properties).to include(indent_first: 457_200, size: 152_400, font_family: "Cambria")
+    expect(%w[Heading1 Heading2 Heading3].map { |id| sheet[id].properties[:indent_first] }).to eq([0, 0, 0])
+    click_button "Undo"
+    expect(page).to have_css("#message", text: "Undone")
+    expect(sheet["Normal"].properties).not_to include(:indent_first)
+  end
+
+  it "renames, copies, hangs and deletes" do
+    visit "/manuscripts/#{row.id}/styles?style=BlockQuotation"
+    fill_in "Name", with: "Long quotation"
+    click_button "Rename"
+    expect(page).to have_css(".family .specimen", text: "Long quotation")
+    select "Body Text", from: "Rests on"
+    expect(page).to have_css("#message", text: "now rests on “Body Text”")
+    fill_in "Copy as", with: "Verse"
+    click_button "Copy"
+    expect(page).to have_css(".slip-text", text: "Verse")
+    expect(sheet["Verse"].parent).to eq("BodyText")
+    select "Body Text", from: "Replace by"
+    click_button "Delete"
+    expect(page).to have_css("#message", text: "Deleted the style “Verse”")
+    expect(sheet["Verse"]).to be_nil
+  end
+end
