@@ -49,16 +49,30 @@ module NorvelWeb
       Norvel::Guide.shipped.map { |name| [name, Norvel::Guide.find(name).title] } + HouseGuide.on_desk.map { |own| [own.id.to_s, own.name] }
     end
 
-    # The chosen paragraphs: ids, or a range of places in the manuscript.
+    # The chosen paragraphs: ids, a range of places in the manuscript, those like another, or by a pattern.
     # @return [Array<Norvel::Manuscript::Paragraph>] in document order
     def chosen
-      @chosen ||= if (range = params["range"].to_s[/\A\d+-\d+\z/])
-        first, last = range.split("-").map(&:to_i).minmax
+      @chosen ||= if params["range"].to_s.match?(/\A\d+-\d+\z/)
+        first, last = params["range"].split("-").map(&:to_i).minmax
         manuscript.paragraphs[first..last].to_a
-      else
-        params["chosen"].to_s.split(",").map(&:to_i).uniq.filter_map { |id| manuscript.paragraph(id) }
+      elsif params.key?("pattern") then Norvel::Choice.matching(manuscript, params["pattern"], regular: params["regular"] == "yes")
+      elsif params["alike"] then alike(params["alike"], manuscript.paragraph(params["chosen"].to_i))
+      else params["chosen"].to_s.split(",").map(&:to_i).uniq.filter_map { |id| manuscript.paragraph(id) }
       end
     end
+
+    def alike(how, paragraph)
+      raise Norvel::ChangeRefused, "That paragraph is not there any more." unless paragraph
+
+      case how
+      when "style" then Norvel::Choice.same_style(manuscript, paragraph)
+      when "hand" then Norvel::Choice.same_by_hand(manuscript, paragraph)
+      else Norvel::Choice.same_role(manuscript, paragraph, state.roles)
+      end
+    end
+
+    # @return [Hash{String=>String}] key to style id
+    def style_keys = Norvel::StyleKeys.for(manuscript.sheet, chosen: record.chosen_keys, used: style_uses.keys)
 
     # @return [Hash{String=>Integer}] how many paragraphs, or stretches of text, have each style
     def style_uses

@@ -31,6 +31,19 @@ module NorvelWeb
 
     def known_facts = facts ? JSON.parse(facts) : {}
 
+    # @return [Hash{String=>String}] style id to the key a person chose for it
+    def chosen_keys = style_keys ? JSON.parse(style_keys) : {}
+
+    # @param key [String] "" takes the choice back
+    # @raise [Norvel::ChangeRefused]
+    def choose_key(style_id, key)
+      key = key.to_s.strip.downcase
+      raise Norvel::ChangeRefused, "A key is one letter or digit." unless key.empty? || key.match?(Norvel::StyleKeys::ALLOWED)
+
+      keys = chosen_keys.reject { |id, taken| id == style_id || taken == key }
+      update!(style_keys: JSON.generate(key.empty? ? keys : keys.merge(style_id => key)))
+    end
+
     # What the desk shows without opening it.
     # @param check [Norvel::Guide::Check]
     def keep_facts(check)

@@ -73,7 +73,7 @@ module NorvelWeb
       def slip_view
         case chosen.size
         when 0 then :slip_none
-        when 1 then :slip_one
+        when 1 then (params["sweep"] == "yes" && manuscript.index_of(chosen.first.id)) ? :slip_sweep : :slip_one
         else :slip_many
         end
       end

@@ -33,6 +33,22 @@ module NorvelWeb
           redirect to("/manuscripts/#{record.id}/ledger")
         end
 
+        app.post "/manuscripts/:id/keys" do
+          record.choose_key(manuscript.sheet.fetch(params["style"]).id, params["key"])
+          erb :style_form, layout: false, locals: {style: manuscript.sheet.fetch(params["style"])}
+        end
+
+        # One stroke of a sweep: the style, and the next paragraph that is not blank.
+        app.post "/manuscripts/:id/sweep" do
+          paragraph = chosen.first or raise Norvel::ChangeRefused, "No paragraph is chosen."
+          operation = sweep_stroke(paragraph, style_keys[params["key"].to_s])
+          before, after, sentence = operation ? bench.change(operation, head: seen_head) : [state, state, nil]
+          @state = after
+          @chosen = [next_to_sweep(after.manuscript, paragraph)]
+          tell(before, after, sentence) if operation
+          erb :slip_sweep, layout: false
+        end
+
         app.post "/manuscripts/:id/fix" do
           result = state.check(guide_of).results.find { |one| one.rule.id == params["rule"] }
           name, parameters = result&.findings&.at(params["place"].to_i)&.fix
@@ -110,6 +126,30 @@ module NorvelWeb
 
         @style_uses = nil
         erb :style_form, layout: false, locals: {style: changed_style(before.manuscript.sheet, after.manuscript.sheet)}
+      end
+
+      # For the pages: what was done, what it touched, where the ledger stands.
+      def tell(before, after, sentence)
+        record.reload
+        ripple = Norvel::Changes::Ripple.between(before.layout, after.layout)
+        told = {head: after.head || "", sentence: sentence, ripple: ripple.to_s, touched: ripple.paragraphs.first(400), can_undo: !record.head_id.nil?, can_redo: !record.undone.nil?}
+        headers "HX-Trigger" => JSON.generate({"norvel:changed" => told}, ascii_only: true)
+      end
+
+      # @return [Norvel::Changes::Operation, nil] nil when the paragraph is so already
+      def sweep_stroke(paragraph, style_id)
+        return unless style_id
+
+        steps = [["apply_style", {"style" => style_id, "paragraphs" => [paragraph.id]}]]
+        steps << ["remove_direct_formatting", {"paragraphs" => [paragraph.id]}] unless params["bare"] == "no"
+        operation = Norvel::Changes.build("series", "title" => "Swept “#{excerpt(paragraph.text, 40)}” into “#{manuscript.sheet[style_id].name}”.", "changes" => steps)
+        operation unless Norvel::Changes::Difference.between(manuscript, operation.call(manuscript)).empty?
+      end
+
+      # The next paragraph with text, in the body; the last stays.
+      def next_to_sweep(manuscript, paragraph)
+        index = manuscript.index_of(paragraph.id) or return manuscript.paragraphs.first
+        manuscript.paragraphs[(index + 1)..].find { |other| !other.blank? && !other.in_table } || paragraph
       end
 
       # Where the person asked for it, headings keep clear of what they would take over: one step of the ledger.

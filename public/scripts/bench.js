@@ -150,11 +150,44 @@
   });
 
   document.body.addEventListener("norvel:changed", async (event) => {
-    bench.dataset.head = event.detail.head;
     fresh = new Set(event.detail.touched.map(String));
     await redraw();
     fresh = new Set();
   });
+
+  // Sweep -------------------------------------------------------------------------------------------
+  // Strokes are sent one after the other, each with what the one before left; a quick hand loses none.
+  let sweeping = Promise.resolve();
+  const inSweep = () => state()?.dataset.sweep;
+
+  function stroke(values) {
+    sweeping = sweeping.then(async () => {
+      const bare = document.getElementById("sweep-bare")?.checked === false ? "no" : "yes";
+      await htmx.ajax("POST", `${base}/sweep`, { target: "#slip", swap: "innerHTML", values: { ...values, bare, chosen: state().dataset.chosen, head: bench.dataset.head } });
+      await reveal();
+    });
+  }
+
+  function startSweep() {
+    const here = state()?.dataset;
+    const id = here?.chosen?.split(",")[0] || pages.querySelector(".para[data-p]")?.dataset.p;
+    htmx.ajax("GET", `${base}/slip?sweep=yes&chosen=${id}`, { target: "#slip", swap: "innerHTML" }).then(reveal);
+  }
+
+  function stepBack() {
+    sweeping = sweeping.then(async () => {
+      await htmx.ajax("POST", `${base}/undo?sweep=yes`, { target: "#slip", swap: "innerHTML", values: { chosen: state().dataset.chosen, head: bench.dataset.head } });
+    });
+  }
+
+  function sweepKey(event) {
+    const key = event.key.toLowerCase();
+    if (event.key === "Escape") return void slip(`chosen=${state().dataset.chosen}`);
+    if (event.key === "Enter") return void stroke({ key: "" });
+    if (event.key === "Backspace") return void stepBack();
+    if (key.length === 1 && inSweep().includes(key)) stroke({ key });
+    else return false;
+  }
 
   // Strip, marks, keys ------------------------------------------------------------------------------
   document.getElementById("strip").addEventListener("click", (event) => {
@@ -196,10 +229,11 @@
     ArrowDown: (event) => move(1, event.shiftKey), ArrowUp: (event) => move(-1, event.shiftKey),
     Escape: () => slip(""), s: () => document.getElementById("style-choice")?.focus(), r: () => document.getElementById("remove-direct")?.click(),
     u: () => document.getElementById("undo").click(), y: () => document.getElementById("redo").click(),
-    m: () => flip("codes"), h: () => flip("hand"), "?": toggleKeys,
+    w: startSweep, m: () => flip("codes"), h: () => flip("hand"), "?": toggleKeys,
   };
   document.addEventListener("keydown", (event) => {
     if (typing(event)) { if (event.key === "Escape") pages.focus(); return; }
+    if (inSweep() && sweepKey(event) !== false) return void event.preventDefault();
     const act = KEYS[event.key.length === 1 ? event.key.toLowerCase() : event.key];
     if (!act) return;
     event.preventDefault();
@@ -215,6 +249,7 @@
 
   // Shared with the other views ---------------------------------------------------------------------
   async function told(change) {
+    if (bench) bench.dataset.head = change.head;
     document.querySelectorAll("input[data-head]").forEach((field) => { field.value = change.head; });
     document.getElementById("message").textContent = `${change.sentence} ${change.ripple}`;
     document.getElementById("undo").disabled = !change.can_undo;
@@ -235,6 +270,7 @@
 
   function viewKeys(event) {
     if (event.ctrlKey || event.metaKey || event.altKey || event.target.closest("input, select, textarea")) return;
+    if (document.querySelector("#chosen[data-sweep]")) return;
     document.querySelector(`.views [data-key="${CSS.escape(event.key)}"]`)?.click();
   }
 

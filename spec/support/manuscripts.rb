@@ -56,3 +56,4 @@ module Manuscripts
   def lines_by_page(layout) = layout.pages.map { |page| page.placed.select { |placed| %i[body cell].include?(placed.area) }.map { |placed| placed.setting.text[placed.line.start...placed.line.end].strip } }
 end
 require_relative "../../demo/script/report"
+require_relative "../../demo/script/others"

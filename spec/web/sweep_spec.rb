@@ -1,0 +1,66 @@
+# frozen_string_literal: true
+
+require_relative "../support/browser"
+
+RSpec.describe "Choosing and sweeping", type: :feature do
+  before do
+    Web.clear
+    Web.bring("boat-shed-handbook.docx")
+  end
+
+  let(:row) { NorvelWeb::ManuscriptRecord.first }
+  let(:heads) { Demo::Handbook::HEADS }
+
+  def now = NorvelWeb::Workbench.new(row.id).state.manuscript
+
+  it "styles a chapter by sweep, without the mouse" do
+    visit "/manuscripts/#{row.id}"
+    expect(page).to have_css(".page .para", minimum: 5)
+    texts = now.paragraphs.reject(&:blank?).first(9)
+    body = find("body")
+    body.send_keys("w")
+    texts.each_with_index do |paragraph, index|
+      expect(page).to have_css("#chosen[data-chosen='#{paragraph.id}'][data-sweep]", visible: :all)
+      key = if index.zero? then "1"
+      else heads.include?(paragraph.text) ? "2" : "b"
+      end
+      body.send_keys(key)
+    end
+    expect(page).to have_no_css("#chosen[data-chosen='#{texts.last.id}']", visible: :all)
+    swept = texts.map { |paragraph| now.paragraph(paragraph.id) }
+    expect(swept.map(&:style).first(2)).to eq(%w[Heading1 Heading2])
+    expect(swept.flat_map { |paragraph| Norvel::DirectFormatting.objectionable(paragraph) }).to eq([])
+    body.send_keys(:backspace)
+    expect(page).to have_css("#message", text: "Undone: Swept")
+    expect(now.paragraph(texts.last.id).style).to eq("Normal")
+    body.send_keys(:escape)
+    expect(page).to have_css(".slip-place", text: "Paragraph")
+  end
+
+  it "takes a key of the person's choosing" do
+    visit "/manuscripts/#{row.id}/styles?style=Caption&show=all"
+    fill_in "Sweep key", with: "k"
+    click_button "Set"
+    expect(page).to have_field("Sweep key", with: "k")
+    expect(row.reload.chosen_keys).to eq("Caption" => "k")
+  end
+
+  it "chooses by pattern, by style and by formatting" do
+    visit "/manuscripts/#{row.id}"
+    fill_in "Choose paragraphs that have", with: "^(Ropes|Oil)"
+    check "as a regular expression"
+    click_button "Choose"
+    expect(page).to have_css(".slip-place", text: "2 paragraphs chosen")
+    select "heading 2 (H2)", from: "Style"
+    click_button "Apply"
+    expect(page).to have_css("#message", text: "Gave 2 paragraphs the style “heading 2”.")
+    within(".which") { click_button "Ropes" }
+    click_button "in this style"
+    expect(page).to have_css(".slip-place", text: "2 paragraphs chosen")
+    find("body").send_keys(:escape)
+    fill_in "Choose paragraphs that have", with: "(("
+    check "as a regular expression"
+    click_button "Choose"
+    expect(page).to have_css("#refusal", text: "is no regular expression")
+  end
+end
