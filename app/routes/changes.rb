@@ -18,6 +18,15 @@ module NorvelWeb
           erb :half_typed, layout: false, locals: {sentence: error.message}
         end
 
+        # What a style would take over from an example, before it does.
+        app.get "/manuscripts/:id/adoption" do
+          operation = Norvel::Changes.build("adopt_look", "paragraph" => chosen_ids.first)
+          ripple, proposal = bench.ripple(operation)
+          erb :ripple, layout: false, locals: {ripple: ripple, proposal: proposal, traps: Norvel::Changes::Traps.sprung(manuscript, proposal.manuscript)}
+        rescue Norvel::Error => error
+          erb :half_typed, layout: false, locals: {sentence: error.message}
+        end
+
         app.post "/manuscripts/:id/undo" do
           before, after, sentence = bench.undo(head: seen_head)
           answer_change(before, after, "Undone: #{sentence}")
@@ -85,6 +94,9 @@ module NorvelWeb
         when "set_next_style" then params.slice("style", "next")
         when "delete_style" then params.slice("style", "replacement")
         when "remove_unused_styles" then {}
+        when "format_here" then {"paragraphs" => chosen_ids, "values" => {params["property"].to_s => params["value"].to_s}}
+        when "adopt_look" then {"paragraph" => chosen_ids.first}
+        when "style_from_look" then {"paragraph" => chosen_ids.first, "name" => params["name"]}
         else raise Norvel::ChangeRefused, "There is no change called “#{params["operation"]}”."
         end
       end

@@ -11,6 +11,8 @@ require_relative "changes/set_page_design"
 require_relative "changes/rename_style"
 require_relative "changes/hang_style"
 require_relative "changes/delete_style"
+require_relative "changes/format_here"
+require_relative "changes/adopt_look"
 require_relative "changes/traps"
 require_relative "changes/series"
 require_relative "changes/stored"
@@ -20,7 +22,7 @@ require_relative "changes/ripple"
 module Norvel
   # Named operations on manuscripts.
   module Changes
-    OPERATIONS = [ApplyStyle, ChangeStyle, DefineStyle, RemoveDirectFormatting, RemoveEmptyParagraphs, SetPageDesign, RenameStyle, DuplicateStyle, HangStyle, SetNextStyle, DeleteStyle, RemoveUnusedStyles, Series].to_h { |operation| [operation.operation_name, operation] }.freeze
+    OPERATIONS = [ApplyStyle, ChangeStyle, DefineStyle, RemoveDirectFormatting, RemoveEmptyParagraphs, SetPageDesign, RenameStyle, DuplicateStyle, HangStyle, SetNextStyle, DeleteStyle, RemoveUnusedStyles, FormatHere, AdoptLook, StyleFromLook, Series].to_h { |operation| [operation.operation_name, operation] }.freeze
 
     # @param name [String] of an operation
     # @param parameters [Hash]

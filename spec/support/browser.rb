@@ -19,3 +19,4 @@ Capybara.server_host = "127.0.0.1"
 Capybara.default_driver = :desk
 Capybara.javascript_driver = :desk
 Capybara.default_max_wait_time = 10
+Capybara.enable_aria_label = true

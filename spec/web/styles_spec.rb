@@ -47,3 +47,26 @@ RSpec.describe "Setting up the styles", type: :feature do
     expect(sheet["Verse"]).to be_nil
   end
 end
+
+RSpec.describe "From example to style, in the browser", type: :feature do
+  before do
+    Web.clear
+    Web.bring("night-ferries.docx")
+  end
+
+  it "lets a heading style adopt a recoloured heading" do
+    row = NorvelWeb::ManuscriptRecord.first
+    heading = NorvelWeb::Workbench.new(row.id).state.manuscript.paragraphs.find { |paragraph| paragraph.text.start_with?("Chapter 3") }
+    visit "/manuscripts/#{row.id}?chosen=#{heading.id}"
+    select "Space after", from: "Try just here"
+    fill_in "Value to try", with: "1 cm"
+    click_button "Try"
+    expect(page).to have_css("#message", text: "Tried space after 28.35 pt on 1 paragraph.")
+    find("summary", text: "Or let it become the style").click
+    expect(page).to have_css(".adopt .ripple-line", text: /\d+ paragraphs touched/)
+    click_button "Let “heading 1” adopt this look"
+    expect(page).to have_css("#message", text: "The style “heading 1” adopted")
+    expect(page).to have_content("Nothing: all of it comes from styles.")
+    expect(NorvelWeb::Workbench.new(row.id).state.manuscript.sheet["Heading1"].properties).to include(color: "#1f3864", space_after: 360_000)
+  end
+end

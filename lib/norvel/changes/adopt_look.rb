@@ -1,0 +1,68 @@
+# frozen_string_literal: true
+
+module Norvel
+  module Changes
+    # From example to style: what was set by hand on a whole paragraph goes into its style ("paragraph": an id), and
+    # every other paragraph of the style follows. What only parts of its text have stays where it is.
+    class AdoptLook < Operation
+      # @return [Hash{Symbol=>Object}] what a style would take over from a paragraph
+      def self.look(paragraph)
+        whole, = DirectFormatting.whole_and_parts(paragraph)
+        DirectFormatting.on_paragraph(paragraph).merge(whole).except(*DirectFormatting::STAYS, :break_before)
+      end
+
+      def carry_out(manuscript)
+        sheet = manuscript.sheet
+        style = adopting(sheet, example(manuscript))
+        manuscript.with(sheet: sheet.with_style(style.with_values(look(manuscript)))).with_paragraphs(bare(manuscript, style))
+      end
+
+      def sentence(manuscript)
+        "The style “#{manuscript.sheet[example(manuscript).style].name}” adopted #{named(look(manuscript))}."
+      end
+
+      private
+
+      def example(manuscript) = manuscript.paragraph(parameters["paragraph"].to_i) || raise(ChangeRefused, "That paragraph is not in the manuscript any more.")
+
+      def look(manuscript)
+        found = self.class.look(example(manuscript))
+        raise ChangeRefused, "Nothing is set by hand on the whole of this paragraph." if found.empty?
+
+        found
+      end
+
+      def named(look) = look.map { |name, value| "#{Properties[name].label.downcase} #{Properties[name].show(value)}" }.join(", ")
+
+      def adopting(sheet, paragraph) = sheet.fetch(paragraph.style)
+
+      # The example without what the style says now; others of the style that said the same by hand are bared too.
+      def bare(manuscript, style)
+        look = look(manuscript)
+        same_style(manuscript).filter_map do |paragraph|
+          next if paragraph.id != parameters["paragraph"].to_i && !look.all? { |name, value| self.class.look(paragraph)[name] == value }
+
+          without = ->(set) { set.reject { |name, value| look[name] == value } }
+          [paragraph.id, paragraph.with(style: style.id, properties: without[paragraph.properties], mark_properties: without[paragraph.mark_properties],
+            runs: paragraph.runs.map { |run| run.with(properties: without[run.properties]) })]
+        end.to_h
+      end
+
+      def same_style(manuscript) = manuscript.paragraphs.select { |paragraph| paragraph.style == example(manuscript).style }
+    end
+
+    # The same, but a new style takes the look: "name"; its parent is the style the paragraph had. Paragraphs formatted
+    # alike by hand come along.
+    class StyleFromLook < AdoptLook
+      def sentence(_manuscript) = "Made the style “#{parameters["name"].to_s.strip}” of a paragraph that looks right."
+
+      private
+
+      def adopting(sheet, paragraph)
+        name = free_name(sheet, parameters["name"])
+        parent = sheet.fetch(paragraph.style)
+        StyleSheet::Style.new(id: sheet.free_id(name), name: name, parent: parent.id, next_style: parent.next_style || parent.id, from_file: false)
+      end
+    end
+  end
+end

@@ -1,0 +1,35 @@
+# frozen_string_literal: true
+
+module Norvel
+  module Changes
+    # Tries values on the chosen paragraphs alone, as direct formatting: "values" by property as a person
+    # types them; "" takes one away.
+    class FormatHere < Operation
+      def carry_out(manuscript)
+        block, text = values.partition { |name, _| !Properties[name].text? }.map(&:to_h)
+        manuscript.with_paragraphs(chosen(manuscript).to_h { |paragraph| [paragraph.id, format(paragraph, block, text)] })
+      end
+
+      def sentence(manuscript)
+        parts = values.map { |name, value| value.nil? ? "no #{Properties[name].label.downcase} by hand" : "#{Properties[name].label.downcase} #{Properties[name].show(value)}" }
+        "Tried #{parts.join(", ")} on #{counted(chosen(manuscript).size, "paragraph")}."
+      end
+
+      private
+
+      def values
+        @values ||= parameters.fetch("values").to_h { |name, written| [Properties[name].name, written.to_s.strip.empty? ? nil : Properties[name].parse(written)] }
+      rescue ChangeRefused
+        raise
+      rescue Error => error
+        raise ChangeRefused, error.message
+      end
+
+      def format(paragraph, block, text)
+        put = ->(old, new) { new.empty? ? old : old.merge(new).compact }
+        paragraph.with(properties: put[paragraph.properties, block], mark_properties: put[paragraph.mark_properties, text],
+          runs: text.empty? ? paragraph.runs : paragraph.runs.map { |run| run.with(properties: put[run.properties, text]) })
+      end
+    end
+  end
+end
