@@ -10,7 +10,7 @@ module Norvel
 
     # @param sheet [StyleSheet]
     # @param chosen [Hash{String=>String}] style id to key
-    # @param used [Array<String>] ids of styles in use, which come first
+    # @param used [Array<String>] ids of styles that have paragraphs, which come first
     # @return [Hash{String=>String}] key to style id, in the order of the keys
     def for(sheet, chosen: {}, used: [])
       keys = chosen.select { |id, key| sheet[id] && key.match?(ALLOWED) }.to_h { |id, key| [key, id] }
