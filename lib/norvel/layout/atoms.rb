@@ -18,6 +18,10 @@ module Norvel
         @text = text
         @segments = segments
         @single = segments.first.format if segments.size == 1 && segments.first.inset.nil?
+        @space = @single.width(" ") if @single
+        # Most paragraphs have neither soft hyphens nor places inside words where a line may break.
+        @soft = text.include?(SOFT_HYPHEN)
+        @cuts = text.match?(BreakOpportunities::SPECIAL)
       end
 
       # @return [Array<Atom>]
@@ -61,11 +65,10 @@ module Norvel
 
       def first_segment(offset) = @segments.bsearch_index { |segment| segment.start + segment.length > offset } || @segments.size
 
-      def visible(text) = if text.include?(SOFT_HYPHEN)
-                            text.delete(SOFT_HYPHEN)
-                          else
-                            @single ? @single.shown(text) : text
-                          end
+      def visible(text)
+        text = text.delete(SOFT_HYPHEN) if @soft
+        @single ? @single.shown(text) : text
+      end
 
       def add(atoms, token, offset)
         if (control = CONTROLS[token])
@@ -87,21 +90,29 @@ module Norvel
       def joined?(atoms) = atoms.last&.kind == :word && atoms.last.length == atoms.last.solid
 
       def add_word(atoms, token, offset)
-        solid = token.end_with?(" ") ? token.rstrip.length : token.length
-        solid = token.length - token[/ *\z/].length if solid < token.length && !token.ascii_only?
-        word = (solid == token.length) ? token : token[0, solid]
-        cuts = BreakOpportunities.inside(word)
-        from = 0
+        word = token.rstrip
+        solid = word.length
         glued = @after_note && joined?(atoms)
         @after_note = false
-        cuts.each do |cut|
-          atoms << Atom.new(:word, offset + from, cut - from, cut - from, measure(offset + from, cut - from), 0.0, glued, word[cut - 1] == SOFT_HYPHEN)
-          glued = false
-          from = cut
+        from = @cuts ? add_parts(atoms, word, offset, glued) : 0
+        width = (@single && from.zero?) ? @single.width(visible(word)) : measure(offset + from, solid - from)
+        length = token.length
+        atoms << Atom.new(:word, offset + from, length - from, solid - from, width, space_width(offset + solid, length - solid), glued && from.zero?, false)
+      end
+
+      # The parts of a word before its last break opportunity.
+      # @return [Integer] where the rest begins
+      def add_parts(atoms, word, offset, glued)
+        BreakOpportunities.inside(word).reduce(0) do |from, cut|
+          atoms << Atom.new(:word, offset + from, cut - from, cut - from, measure(offset + from, cut - from), 0.0, glued && from.zero?, word[cut - 1] == SOFT_HYPHEN)
+          cut
         end
-        spaces = token.length - solid
-        atoms << Atom.new(:word, offset + from, token.length - from, solid - from, measure(offset + from, solid - from),
-          spaces.zero? ? 0.0 : measure(offset + solid, spaces), glued, false)
+      end
+
+      def space_width(offset, count)
+        return 0.0 if count.zero?
+
+        @space ? @space * count : measure(offset, count)
       end
     end
   end

@@ -12,7 +12,8 @@ module Norvel
       def width(text)
         return 0.0 if text.empty?
 
-        face.units(text) * per_unit + letter_spacing * text.length
+        width = face.units(text) * per_unit
+        letter_spacing.zero? ? width : width + letter_spacing * text.length
       end
 
       # @return [String] the text as it is drawn

@@ -101,65 +101,93 @@ module Norvel
       # Takes atoms from `index` on until the line is full.
       # @return [Array(Line, Integer)] the line and the first atom of the next
       def fill(index, first)
-        origin = left(first)
-        room = [edge - origin, 1.0].max
-        x = first ? label_advance(origin) : 0.0
-        used = x
-        start = index
-        fits = nil
-        tabs = nil
-        spaces = 0
-        gap = 0.0
-        gap_count = 0
+        start_line(index, first)
         ends_with = :wrap
-        while (atom = @list[index])
+        while (atom = @list[@index])
           case atom.kind
           when :break, :page
-            index += 1
+            @index += 1
             ends_with = atom.kind
             break
-          when :tab
-            stop = stops.after(origin + used + gap)
-            unless stop
-              break if index > start
-
-              stop = TabStops::Stop.new(origin + room, :start, :none)
-            end
-            from = used + gap
-            to = [tab_target(stop, index, origin), from].max
-            (tabs ||= []) << [atom.start, origin + from, origin + to, stop.leader]
-            used = to
-            gap = 0.0
-            spaces = 0
-            gap_count = 0
-            index += 1
-            fits = [index, used, spaces, false]
-          else
-            wanted = used + gap + atom.width
-            if wanted > room + HAIR && index > start
-              index, used, spaces, soft = fits if fits
-              break
-            elsif wanted > room + HAIR && atom.kind == :word && atom.solid > 1 && index == start
-              split(index, room - used)
-              atom = @list[index]
-              wanted = used + gap + atom.width
-            end
-            used = wanted
-            spaces += gap_count
-            gap = atom.space
-            gap_count = atom.length - atom.solid
-            index += 1
-            following = @list[index]
-            fits = [index, used, spaces, atom.soft] if !following&.glued && (!atom.soft || used + hyphen_width(atom) <= room + HAIR)
+          when :tab then break unless take_tab(atom)
+          else break unless take_word(atom)
           end
-          soft = false
         end
-        line = Line.new(start: @list[start].start, end: @list[index]&.start || @text.length, hyphenated: soft || false, ends_with: ends_with, tabs: tabs)
-        wrapped = ends_with == :wrap && index < @list.size
-        used += hyphen = soft ? hyphen_width(@list[index - 1]) : 0.0
-        place(line, origin, room - used, first ? label_advance(origin) : 0.0, wrapped ? spaces : 0)
-        line.width += used - hyphen
-        [finish(line), index]
+        [finished(ends_with), @index]
+      end
+
+      # The state of the line that is being filled: `@used` is its width so far, `@gap` the space that follows if more
+      # comes, `@spaces` how many spaces justification may stretch, `@fit…` the last place where it may break.
+      def start_line(index, first)
+        @index = @start = index
+        @origin = left(first)
+        @room = [edge - @origin, 1.0].max
+        @indent = first ? label_advance(@origin) : 0.0
+        @used = @indent
+        @gap = 0.0
+        @spaces = @gap_spaces = 0
+        @tabs = @fit_index = nil
+        @soft = false
+      end
+
+      # @return [Boolean] false when no stop is left on this line
+      def take_tab(atom)
+        stop = stops.after(@origin + @used + @gap)
+        return false unless stop || @index == @start
+
+        stop ||= TabStops::Stop.new(@origin + @room, :start, :none)
+        from = @used + @gap
+        @used = [tab_target(stop, @index, @origin), from].max
+        (@tabs ||= []) << [atom.start, @origin + from, @origin + @used, stop.leader]
+        @gap = 0.0
+        @spaces = @gap_spaces = 0
+        @index += 1
+        remember_fit(false)
+      end
+
+      # @return [Boolean] false when the line is full; then it ends at the last place where it may
+      def take_word(atom)
+        wanted = @used + @gap + atom.width
+        if wanted > @room + HAIR
+          return step_back if @index > @start
+
+          if atom.kind == :word && atom.solid > 1
+            split(@index, @room - @used)
+            atom = @list[@index]
+            wanted = @used + @gap + atom.width
+          end
+        end
+        @used = wanted
+        @spaces += @gap_spaces
+        @gap = atom.space
+        @gap_spaces = atom.length - atom.solid
+        @index += 1
+        following = @list[@index]
+        return true if following&.glued || (atom.soft && @used + hyphen_width(atom) > @room + HAIR)
+
+        remember_fit(atom.soft)
+      end
+
+      def remember_fit(soft)
+        @fit_index = @index
+        @fit_used = @used
+        @fit_spaces = @spaces
+        @fit_soft = soft
+        true
+      end
+
+      def step_back
+        @index, @used, @spaces, @soft = @fit_index, @fit_used, @fit_spaces, @fit_soft if @fit_index
+        false
+      end
+
+      def finished(ends_with)
+        line = Line.new(start: @list[@start].start, end: @list[@index]&.start || @text.length, hyphenated: @soft, ends_with: ends_with, tabs: @tabs)
+        wrapped = ends_with == :wrap && @index < @list.size
+        hyphen = @soft ? hyphen_width(@list[@index - 1]) : 0.0
+        place(line, @origin, @room - @used - hyphen, @indent, wrapped ? @spaces : 0)
+        line.width += @used
+        finish(line)
       end
 
       # @param rest [Float] the room left over @param spaces [Integer] how many may be stretched
