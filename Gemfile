@@ -29,5 +29,4 @@ group :development, :test do
   gem "rspec", "~> 3.13"
   gem "selenium-webdriver", "~> 4.20"
   gem "standard", "~> 1.35", require: false
-  gem "tailwindcss-ruby", "~> 4.0", require: false
 end

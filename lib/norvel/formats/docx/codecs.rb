@@ -37,8 +37,11 @@ module Norvel
         # @return [String, nil]
         def attribute(node, name = "val") = node["#{@prefix}:#{name}"]
 
+        # @param value [Object, nil] nil takes the attribute away
         def put(node, name, value)
-          value.nil? ? node.remove_attribute("#{@prefix}:#{name}") : node["#{@prefix}:#{name}"] = value.to_s
+          return node["#{@prefix}:#{name}"] = value.to_s unless value.nil?
+
+          node.attribute_nodes.find { |attribute| attribute.node_name == name && attribute.namespace&.prefix == @prefix }&.unlink
         end
 
         # @return [Nokogiri::XML::Element] a new last child in the parent's own namespace

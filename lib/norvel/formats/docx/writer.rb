@@ -114,7 +114,8 @@ module Norvel
 
         def first_child(node, name, spelling)
           made = spelling.codecs.make(node, name)
-          node.prepend_child(made)
+          node.prepend_child(made) unless node.children.first == made
+          made
         end
 
         def remove(node)

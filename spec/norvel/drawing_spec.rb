@@ -1,0 +1,75 @@
+# frozen_string_literal: true
+
+RSpec.describe Norvel::Drawing do
+  def page(*blocks, **options)
+    one = layout(on_page(*blocks))
+    Nokogiri::XML(described_class::PageSvg.new(one, one.pages.first, **options).to_s).remove_namespaces!
+  end
+
+  describe described_class::MarkUp do
+    it "has a word for every kind of formatting by hand" do
+      expected = {[:size, 139_700] => "11 pt", [:align, :start] => "flush", [:align, :center] => "centred", [:italic, true] => "ital.", [:bold, false] => "not bold", [:indent_first, 684_000] => "indent 1.9 cm",
+                  [:indent_first, -360_000] => "hanging 1 cm", [:line_spacing, Norvel::Properties::LineSpacing.multiple(1.5)] => "lines 1.5", [:underline, :single] => "underscore", [:space_after, 76_200] => "6 pt after",
+                  [:break_before, true] => "new page", [:small_caps, true] => "s.c.", [:raised, :superscript] => "superscript", [:font_family, "Arial"] => "Arial", [:outline_level, 2] => "level 2"}
+      expect(expected.keys.map { |name, value| described_class.word(name, value) }).to eq(expected.values)
+    end
+
+    it "has a word for every property there is" do
+      Norvel::Properties.all.reject { |property| %i[tabs borders numbering language].include?(property.kind) }.each do |property|
+        expect(described_class.word(property.name, property.default || 1)).to match(/\S/)
+      end
+    end
+
+    it "names colours plainly" do
+      {"#404040" => "grey", "#000000" => "black", "#1f3864" => "dark blue", "#ff0000" => "red", "#00b050" => "green", "auto" => "automatic colour", "#fefefe" => "white", "#ffff00" => "yellow"}.each do |hex, word|
+        expect([hex, described_class.colour(hex)]).to eq([hex, word])
+      end
+    end
+  end
+
+  it "gives every word its own x, from the layout" do
+    one = layout(on_page(paragraph(0, "The crews learned the tide bell by ear", align: :justify)))
+    drawn = Nokogiri::XML(described_class::PageSvg.new(one, one.pages.first).to_s).remove_namespaces!
+    places = one.pages.first.placed.flat_map { |placed| placed.setting.pieces(placed.line).map { |piece| [piece.text, (placed.x + piece.x).round(2)] } }
+    expect(drawn.css(".para > text tspan").map { |word| [word.text.strip, word["x"].to_f] }).to eq(places)
+  end
+
+  it "draws in the file that was measured, by name" do
+    expect(page(paragraph(0, stretch("bold", bold: true), stretch(" both", bold: true, italic: true))).css(".para > text:not(.word)").map { |text| text["class"] }).to eq(%w[f-LiberationSerif-Bold f-LiberationSerif-BoldItalic])
+  end
+
+  it "puts the code of the style beside each paragraph" do
+    drawn = page(paragraph(0, "Bells", style: "Heading1"), paragraph(1, "Quoted", style: "Quote"))
+    expect(drawn.css(".style-mark text").map { |mark| mark.children.last.text }).to eq(%w[H1 BQ])
+    expect(page(paragraph(0, "Bells"), style_marks: false).css(".style-mark")).to be_empty
+  end
+
+  it "marks italics with a line under the words and a word in the margin" do
+    drawn = page(paragraph(0, "The ", stretch("Teal", italic: true), " left"))
+    expect(drawn.css("text.word").map(&:text)).to eq(["ital."])
+    expect(drawn.css("path.pen:not(.join)").size).to eq(1)
+    expect(page(paragraph(0, "The ", stretch("Teal", italic: true), " left"), mark_up: false).css(".word, .pen")).to be_empty
+  end
+
+  it "says what is formatted alike all through a paragraph once, at its first line" do
+    drawn = page(paragraph(0, stretch("The ", size: 139_700), stretch("Teal", size: 139_700, italic: true), stretch(" left the stairs at slack water and was not seen again", size: 139_700)))
+    expect(drawn.css("text.word").map(&:text)).to eq(["11 pt", "ital."])
+  end
+
+  it "calls an empty paragraph a blank line" do
+    expect(page(paragraph(0, "x"), paragraph(1, "")).css("text.word").map(&:text)).to eq(["blank line"])
+  end
+
+  it "draws an image where its address is known, otherwise a labelled box" do
+    image = Norvel::Manuscript::Run.new(text: "\u{FFFC}", insets: [Norvel::Manuscript::Inset.new(kind: :image, ref: "media/a.png", width: 1_270_000, height: 635_000, alt: "A <plan>")])
+    shown = page(paragraph(0, image), image: ->(name) { "/pictures/#{name}" }).at("image")
+    expect([shown["href"], shown["width"], shown["height"], shown.at("title").text]).to eq(["/pictures/media/a.png", "100", "50", "A <plan>"])
+    expect(page(paragraph(0, image)).at("text.box-label").text).to eq("image, not laid out")
+  end
+
+  it "draws the whole manuscript as a strip: headings stick out, hand formatting and findings are ticks" do
+    one = layout(on_page(paragraph(0, "Bells", style: "Heading1"), paragraph(1, stretch("By hand", bold: true)), paragraph(2, "Plain")))
+    strip = Nokogiri::XML(described_class::StripSvg.new(one, findings: {2 => 1}).to_s).remove_namespaces!
+    expect(%w[heads hands found ink].map { |part| strip.at("path.#{part}")&.[]("d")&.count("M") }).to eq([1, 1, 1, 2])
+  end
+end
