@@ -37,9 +37,12 @@ module NorvelWeb
     # @return [Norvel::Guide]
     def guide_of(row = record)
       reference = row.guide || "marrowby-diploma"
-      return Norvel::Guide.find(reference) unless reference.match?(/\A\d+\z/)
+      (@guides_read ||= {})[reference] ||= reference.match?(/\A\d+\z/) ? own_guide_or_default(reference) : Norvel::Guide.find(reference)
+    end
 
-      Norvel::Guide.read(HouseGuide.find(reference).yaml)
+    # A guide that was taken off the desk leaves its manuscripts with the shipped one.
+    def own_guide_or_default(id)
+      Norvel::Guide.read(HouseGuide.find(id).yaml)
     rescue ActiveRecord::RecordNotFound
       Norvel::Guide.find("marrowby-diploma")
     end

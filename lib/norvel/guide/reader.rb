@@ -13,6 +13,9 @@ module Norvel
       WORDS = {"required" => "something is missing", "enum" => "is none of the words allowed here", "pattern" => "is not written as it should be",
                "schema" => "is not known here", "type" => "is of the wrong kind", "minlength" => "is empty", "minitems" => "is empty"}.freeze
 
+      # @return [JSONSchemer::Schema] compiled once
+      def self.schema = @schema ||= JSONSchemer.schema(Pathname.new(SCHEMA_FILE))
+
       # @param yaml [String]
       def initialize(yaml)
         @yaml = yaml.dup.force_encoding(Encoding::UTF_8)
@@ -58,7 +61,7 @@ module Norvel
       end
 
       def validate(data)
-        error = JSONSchemer.schema(Pathname.new(SCHEMA_FILE)).validate(data).first or return
+        error = self.class.schema.validate(data).first or return
         pointer = error["data_pointer"]
         name = pointer.split("/").last
         missing = error.dig("details", "missing_keys")

@@ -54,7 +54,7 @@ module Norvel
             next if before[property.name] == value
 
             element = property.docx[:el]
-            child = node.element_children.find { |candidate| candidate.name == element }
+            child = node.element_children.reverse.find { |candidate| candidate.name == element } # the last one counts, as in reading
             value.nil? ? remove(node, child, property) : write(node, child, target, property, value)
           end
         end
