@@ -77,11 +77,20 @@ module Norvel
       ids = {}
       occurring.each_key { |role| ids[role] = style_for(role, ids) }
       occurring.each do |role, paragraphs|
-        moved = paragraphs.reject { |paragraph| paragraph.style == ids[role] }
+        kept, moved = paragraphs.reject { |paragraph| paragraph.style == ids[role] }.partition { |paragraph| other_list?(paragraph, ids[role]) }
+        kept.map(&:style).uniq.each { |id| adjust(@now.sheet[id], role) }
         next if moved.empty?
 
         add("apply_style", {"style" => ids[role], "paragraphs" => moved.map(&:id)}, moved, (moved.sum { |paragraph| @roles.of(paragraph.id).confidence } / moved.size).round(2))
       end
+    end
+
+    # A bullet never becomes a number, nor a number that of another list: such a paragraph keeps its own style, which
+    # takes the guide's values.
+    def other_list?(paragraph, style)
+      cascade = Cascade.new(@now)
+      before, after = cascade.numbering(paragraph), cascade.numbering(paragraph.with(style: style))
+      before && after && before != after
     end
 
     def occurring

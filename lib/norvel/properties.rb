@@ -56,7 +56,6 @@ module Norvel
       row(:right_to_left, :paragraph, :switch, "Right to left", false, look: false, docx: {el: "bidi", codec: :switch})
     ].to_h { |property| [property.name, property] }.freeze
 
-    TOGGLES = TABLE.values.select(&:toggle).map(&:name).freeze
     DEFAULTS = TABLE.transform_values(&:default).freeze
 
     module_function

@@ -12,6 +12,29 @@ RSpec.describe Norvel::Changes do
     expect(after.paragraphs[1]).to be(one.paragraphs[1])
   end
 
+  # Common practice, no source: giving another style never silently takes a bullet or number away.
+  describe "numbers and bullets" do
+    let(:lists) { %w[1 2].to_h { |id| [id, Norvel::Manuscript::List.new(id: id, levels: {0 => Norvel::Manuscript::ListLevel.new}, counter: id)] } }
+    let(:ref) { ->(id) { Norvel::Manuscript::NumberRef.new(list: id) } }
+
+    it "stay when the new style brings none, and are the new style's when it does" do
+      styles = {"Item" => {name: "Item", properties: {numbering: ref["1"]}}, "Other" => {name: "Other", properties: {numbering: ref["2"]}}}
+      one = manuscript(paragraph(0, "x", style: "Item"), styles: styles, lists: lists)
+      plain = change("apply_style", style: "Base", paragraphs: [0]).call(one)
+      expect(Norvel::ListLabels.for(plain, Norvel::Cascade.new(plain))).to eq(0 => "1.")
+      expect(change("apply_style", style: "Other", paragraphs: [0]).call(one).paragraphs.first.properties).to eq({})
+    end
+
+    it "are not turned into those of another list by the plan" do
+      styles = {"Numbered" => {name: "List Number", properties: {numbering: ref["1"]}}, "Dotted" => {name: "List Bullet", properties: {numbering: ref["2"]}}}
+      one = manuscript(paragraph(0, "first", style: "Numbered"), paragraph(1, "second", style: "Numbered"), paragraph(2, "dot", style: "Dotted"), styles: styles, lists: lists)
+      after = Norvel::Plan.new(one, Norvel::Guide.find("marrowby-diploma")).apply
+      cascade = Norvel::Cascade.new(after)
+      expect(after.paragraphs.map { |paragraph| cascade.numbering(paragraph).list }).to eq(%w[1 1 2])
+      expect(after.paragraphs.map { |paragraph| cascade.run(paragraph, paragraph.runs.first)[:font_family] }.uniq).to eq(["Times New Roman"])
+    end
+  end
+
   it "changes a style and gives values back to the parent" do
     after = change("change_style", style: "Heading1", values: {"size" => "18 pt", "bold" => "", "line_spacing" => "double"}).call(manuscript(paragraph(0, "x")))
     expect(after.sheet["Heading1"].properties).to include(size: 228_600, line_spacing: Norvel::Properties::LineSpacing.multiple(2.0))

@@ -2,18 +2,27 @@
 
 module Norvel
   module Changes
-    # Gives the chosen paragraphs a paragraph style. Direct formatting stays; numbering and breaks set by
-    # hand stay.
+    # Gives the chosen paragraphs a paragraph style. Direct formatting stays, and so does a number or bullet: one that came
+    # from the old style is set on the paragraph where the new style brings none.
     class ApplyStyle < Operation
       def carry_out(manuscript)
         style = manuscript.sheet.fetch(parameters["style"])
         raise ChangeRefused, "“#{style.name}” is no paragraph style." unless style.kind == :paragraph
 
-        manuscript.with_paragraphs(chosen(manuscript).reject { |paragraph| paragraph.style == style.id }.to_h { |paragraph| [paragraph.id, paragraph.with(style: style.id)] })
+        cascade = Cascade.new(manuscript)
+        manuscript.with_paragraphs(chosen(manuscript).reject { |paragraph| paragraph.style == style.id }.to_h { |paragraph| [paragraph.id, restyled(paragraph, style, cascade)] })
       end
 
       def sentence(manuscript)
         "Gave #{counted(chosen(manuscript).size, "paragraph")} the style “#{manuscript.sheet.fetch(parameters["style"]).name}”."
+      end
+
+      private
+
+      def restyled(paragraph, style, cascade)
+        moved = paragraph.with(style: style.id)
+        ref = cascade.numbering(paragraph)
+        (ref && cascade.numbering(moved).nil?) ? moved.with(properties: moved.properties.merge(numbering: ref)) : moved
       end
     end
   end

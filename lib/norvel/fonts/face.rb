@@ -35,14 +35,8 @@ module Norvel
         end
       end
 
-      # @return [Boolean] whether the file has a glyph for the code point
-      def glyph?(code) = !@map[code].to_i.zero?
-
       # @return [Float] ascent, descent and gap together, in ems
       def line_height = (ascent + descent + gap).fdiv(units_per_em)
-
-      # @return [Float] how far a lower or upper case letter rises, in ems
-      attr_reader :x_height
 
       private
 
@@ -55,7 +49,6 @@ module Norvel
         @ascent = source.ascent
         @descent = -source.descent
         @gap = source.line_gap
-        @x_height = (file.os2.exists? && file.os2.x_height.to_i.positive?) ? file.os2.x_height.fdiv(@units_per_em) : 0.45
       end
 
       def advance(code) = @advances[code] ||= @metrics.for(@map[code].to_i).advance_width

@@ -9,8 +9,6 @@ module Norvel
       # The parts of an Open Packaging container (ISO/IEC 29500-2) and how they point at each other.
       class Package
         ENCRYPTED = "\xD0\xCF\x11\xE0".b
-        MAIN = %r{officeDocument(\z|/)}
-        DEEPEST = 256
 
         attr_reader :archive, :main
 
