@@ -7,6 +7,7 @@ gem "nokogiri", "~> 1.16.0"   # precompiled for Ruby 3.1
 gem "rubyzip", "~> 2.4"
 gem "ttfunk", "~> 1.8"
 gem "json_schemer", "~> 2.3"
+gem "diff-lcs", "~> 1.5"
 
 # The versions that Debian's Ruby 3.1 carries, so that they need not be compiled
 gem "json", "2.6.1"

@@ -13,6 +13,9 @@ require_relative "changes/hang_style"
 require_relative "changes/delete_style"
 require_relative "changes/format_here"
 require_relative "changes/adopt_look"
+require_relative "changes/apply_character_style"
+require_relative "changes/text_edit"
+require_relative "changes/shift_headings"
 require_relative "changes/traps"
 require_relative "changes/series"
 require_relative "changes/stored"
@@ -22,7 +25,8 @@ require_relative "changes/ripple"
 module Norvel
   # Named operations on manuscripts.
   module Changes
-    OPERATIONS = [ApplyStyle, ChangeStyle, DefineStyle, RemoveDirectFormatting, RemoveEmptyParagraphs, SetPageDesign, RenameStyle, DuplicateStyle, HangStyle, SetNextStyle, DeleteStyle, RemoveUnusedStyles, FormatHere, AdoptLook, StyleFromLook, Series].to_h { |operation| [operation.operation_name, operation] }.freeze
+    OPERATIONS = [ApplyStyle, ChangeStyle, DefineStyle, RemoveDirectFormatting, RemoveEmptyParagraphs, SetPageDesign, RenameStyle, DuplicateStyle, HangStyle, SetNextStyle, DeleteStyle, RemoveUnusedStyles, FormatHere, AdoptLook, StyleFromLook,
+      ApplyCharacterStyle, AdoptTextLook, CharacterStyleFromLook, EditText, SplitParagraph, JoinParagraphs, InsertParagraph, DeleteParagraphs, MoveParagraphs, ShiftHeadings, Series].to_h { |operation| [operation.operation_name, operation] }.freeze
 
     # @param name [String] of an operation
     # @param parameters [Hash]

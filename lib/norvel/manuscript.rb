@@ -18,6 +18,9 @@ module Norvel
     # Document properties.
     Info = Value.define(title: nil, language: nil)
 
+    # Paragraphs that are not in the source are numbered from here.
+    NEW_IDS = 100_000_000
+
     MEMBERS = %i[format blocks sheet sections notes lists settings info warnings].freeze
     attr_reader(*MEMBERS)
 
@@ -79,7 +82,24 @@ module Norvel
       end
     end
 
-    # @param changed [Hash{Integer=>Paragraph, nil}] by id; nil takes the paragraph out
+    # @return [Integer] a number that no paragraph has yet
+    def free_id = [NEW_IDS - 1, *(paragraphs + note_paragraphs).map(&:id)].max + 1
+
+    # Where blocks stand in a row: the body, each cell, each note.
+    # @return [Hash{String=>Array<Paragraph, Table>}]
+    def containers
+      @memo[:containers] ||= {"body" => blocks}.merge(tables.reduce({}) { |found, table| found.merge(self.class.cells_of(table)) }, notes.transform_keys { |ref| "note #{ref}" }).freeze
+    end
+
+    # @param changed [Hash{String=>Array<Paragraph, Table>}] blocks by container
+    # @return [Manuscript]
+    def with_containers(changed)
+      return self if changed.empty?
+
+      with(blocks: self.class.refill(changed.fetch("body", blocks), changed), notes: notes.to_h { |ref, inner| [ref, changed.fetch("note #{ref}", inner)] })
+    end
+
+    # @param changed [Hash{Integer=>Paragraph, Array<Paragraph>, nil}] by id; several stand in its place one after the other, nil takes it out
     # @return [Manuscript]
     def with_paragraphs(changed)
       return self if changed.empty?
@@ -100,12 +120,26 @@ module Norvel
       block.is_a?(Table) ? [block, *block.blocks.flat_map { |inner| tables_in(inner) }] : []
     end
 
+    def self.cells_of(table)
+      table.rows.each_with_index.flat_map { |row, index| row.cells.each_with_index.map { |cell, place| ["cell #{table.id} #{index} #{place}", cell.blocks] } }.to_h
+    end
+
+    def self.refill(blocks, changed)
+      blocks.map do |block|
+        next block unless block.is_a?(Table) && changed.each_key.any? { |key| key.start_with?("cell ") }
+
+        block.with(rows: block.rows.each_with_index.map do |row, index|
+          row.with(cells: row.cells.each_with_index.map { |cell, place| cell.with(blocks: refill(changed.fetch("cell #{block.id} #{index} #{place}", cell.blocks), changed)) })
+        end)
+      end
+    end
+
     def self.replace(blocks, changed)
       blocks.flat_map do |block|
         if block.is_a?(Table)
           [replace_in_table(block, changed)]
         elsif changed.key?(block.id)
-          [changed[block.id]].compact
+          [changed[block.id]].flatten.compact
         else
           [block]
         end

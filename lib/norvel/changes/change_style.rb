@@ -7,7 +7,7 @@ module Norvel
     class ChangeStyle < Operation
       def carry_out(manuscript)
         style = manuscript.sheet.fetch(parameters["style"])
-        manuscript.with(sheet: manuscript.sheet.with_style(style.with_values(values)))
+        manuscript.with(sheet: follow(manuscript.sheet.with_style(style.with_values(values)), style))
       end
 
       def sentence(manuscript)
@@ -20,16 +20,14 @@ module Norvel
 
       private
 
-      def values
-        @values ||= parameters.fetch("values").to_h do |name, written|
-          property = Properties[name]
-          [property.name, written.to_s.strip.empty? ? :inherit : property.parse(written)]
-        end
-      rescue ChangeRefused
-        raise
-      rescue Error => error
-        raise ChangeRefused, error.message
+      # A character style that is linked to a paragraph style has the same text values (ISO/IEC 29500-1 §17.7.4.6).
+      def follow(sheet, style)
+        twin = sheet[style.linked]
+        text = values.select { |name, _| Properties[name].text? }
+        (twin && twin.linked == style.id && text.any?) ? sheet.with_style(twin.with_values(text)) : sheet
       end
+
+      def values = @values ||= parsed_values(blank: :inherit)
     end
   end
 end

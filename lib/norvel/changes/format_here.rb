@@ -2,27 +2,30 @@
 
 module Norvel
   module Changes
-    # Tries values on the chosen paragraphs alone, as direct formatting: "values" by property as a person
-    # types them; "" takes one away.
+    # Tries values on the chosen paragraphs alone ("paragraphs"), or on stretches of their text ("text"), as direct
+    # formatting: "values" by property as a person types them; "" takes one away.
     class FormatHere < Operation
       def carry_out(manuscript)
+        return format_text(manuscript) if parameters["text"]
+
         block, text = values.partition { |name, _| !Properties[name].text? }.map(&:to_h)
         manuscript.with_paragraphs(chosen(manuscript).to_h { |paragraph| [paragraph.id, format(paragraph, block, text)] })
       end
 
       def sentence(manuscript)
         parts = values.map { |name, value| value.nil? ? "no #{Properties[name].label.downcase} by hand" : "#{Properties[name].label.downcase} #{Properties[name].show(value)}" }
-        "Tried #{parts.join(", ")} on #{counted(chosen(manuscript).size, "paragraph")}."
+        "Tried #{parts.join(", ")} on #{parameters["text"] ? stretches_named(manuscript) : counted(chosen(manuscript).size, "paragraph")}."
       end
 
       private
 
-      def values
-        @values ||= parameters.fetch("values").to_h { |name, written| [Properties[name].name, written.to_s.strip.empty? ? nil : Properties[name].parse(written)] }
-      rescue ChangeRefused
-        raise
-      rescue Error => error
-        raise ChangeRefused, error.message
+      def values = @values ||= parsed_values(blank: nil)
+
+      def format_text(manuscript)
+        block = values.keys.find { |name| !Properties[name].text? }
+        raise ChangeRefused, "#{Properties[block].label} is a matter of whole paragraphs; choose the paragraph instead of words." if block
+
+        with_stretches(manuscript) { |run| run.with(properties: run.properties.merge(values).compact) }
       end
 
       def format(paragraph, block, text)

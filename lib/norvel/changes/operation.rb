@@ -25,10 +25,13 @@ module Norvel
       # @raise [ChangeRefused] when it cannot be made or would lose or alter a word
       def call(manuscript)
         after = carry_out(manuscript)
-        raise ChangeRefused, "The change would alter the text; it was not made." unless same_words?(manuscript, after)
+        raise ChangeRefused, "The change would alter the text; it was not made." unless alters_text? || same_words?(manuscript, after)
 
         after
       end
+
+      # @return [Boolean] true for edits of the text itself; formatting never alters a word
+      def alters_text? = false
 
       private
 
@@ -48,6 +51,42 @@ module Norvel
         return manuscript.paragraphs + manuscript.note_paragraphs if ids == "all"
 
         ids.map { |id| manuscript.paragraph(id.to_i) || raise(ChangeRefused, "A chosen paragraph is not in the manuscript any more.") }
+      end
+
+      # @return [Array<Array(Manuscript::Paragraph, Integer, Integer)>] those named by "text": stretches as [id, from, to]
+      def stretches(manuscript)
+        parameters.fetch("text").map do |id, from, to|
+          paragraph = manuscript.paragraph(id.to_i) || raise(ChangeRefused, "A chosen paragraph is not in the manuscript any more.")
+          raise ChangeRefused, "The chosen words are not there any more." unless from.to_i >= 0 && from.to_i < to.to_i && to.to_i <= paragraph.text.length
+
+          [paragraph, from.to_i, to.to_i]
+        end
+      end
+
+      # @yieldparam run [Manuscript::Run] each run of the chosen stretches @yieldreturn [Manuscript::Run]
+      # @return [Manuscript]
+      def with_stretches(manuscript, &block)
+        manuscript.with_paragraphs(stretches(manuscript).to_h { |paragraph, from, to| [paragraph.id, paragraph.with_stretch(from, to, &block)] })
+      end
+
+      # @return [String] the words chosen, or how many stretches
+      def stretches_named(manuscript)
+        chosen = stretches(manuscript)
+        return counted(chosen.size, "stretch", "stretches") if chosen.size > 1
+
+        paragraph, from, to = chosen.first
+        "“#{short(paragraph.text[from...to])}”"
+      end
+
+      def short(text, length = 40) = text.tr("\u{FFFC}", "").gsub(/[[:space:]]+/, " ").strip.then { |plain| (plain.length > length) ? "#{plain[0, length].strip} …" : plain }
+
+      # @return [Object] what a person typed, as a value @raise [ChangeRefused]
+      def parsed_values(blank:)
+        parameters.fetch("values").to_h { |name, written| [Properties[name].name, written.to_s.strip.empty? ? blank : Properties[name].parse(written)] }
+      rescue ChangeRefused
+        raise
+      rescue Error => error
+        raise ChangeRefused, error.message
       end
 
       # @return [String] a name that no other style of the sheet has

@@ -5,7 +5,7 @@ require_relative "meaning"
 module Norvel
   module Changes
     # Takes direct formatting off the chosen paragraphs ("paragraphs": ids or "all"; "kinds": property
-    # names, all when missing). Italics and bold inside a sentence become the emphasis and strong character
+    # names, all when missing), or off the words of "text" alone. Italics and bold inside a sentence become the emphasis and strong character
     # styles; superscripts, links, languages, numbering and forced breaks stay.
     class RemoveDirectFormatting < Operation
       EMPHASIS = {[:italic] => ["Emphasis", {italic: true}], [:bold] => ["Strong", {bold: true}],
@@ -13,6 +13,9 @@ module Norvel
       STAYS = (DirectFormatting::STAYS + %i[numbering break_before language]).freeze
 
       def carry_out(manuscript)
+        # Words that were chosen one by one: what is to go from them, goes.
+        return with_stretches(manuscript) { |run| run.with(properties: without(run.properties, run.link ? DirectFormatting::STAYS_ON_LINKS : [])) } if parameters["text"]
+
         @sheet = manuscript.sheet
         cascade = Cascade.new(manuscript)
         changed = chosen(manuscript).filter_map { |paragraph| ((bare = strip(paragraph, cascade)) == paragraph) ? nil : [paragraph.id, bare] }.to_h
@@ -21,6 +24,8 @@ module Norvel
 
       def sentence(manuscript)
         kinds = parameters["kinds"]&.map { |name| Properties[name].label.downcase }
+        return "Removed direct formatting#{" (#{kinds.join(", ")})" if kinds} from #{stretches_named(manuscript)}." if parameters["text"]
+
         where = (parameters["paragraphs"] == "all") ? "the whole manuscript" : counted(chosen(manuscript).size, "paragraph")
         "Removed direct formatting#{" (#{kinds.join(", ")})" if kinds} from #{where}, emphasis kept."
       end

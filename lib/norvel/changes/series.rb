@@ -9,6 +9,8 @@ module Norvel
         parameters.fetch("changes").reduce(manuscript) { |now, (name, details)| Changes.build(name, details).call(now) }
       end
 
+      def alters_text? = parameters.fetch("changes").any? { |name, details| Changes.build(name, details).alters_text? }
+
       def sentence(_manuscript) = parameters["title"]
     end
   end

@@ -13,6 +13,22 @@ module Norvel
       # @return [Hash{Symbol=>Object}]
       def load(data) = data.to_h { |name, value| [name.to_sym, load_value(Properties[name].kind, value)] }.freeze
 
+      # @param list [Manuscript::List]
+      # @return [Hash]
+      def dump_list(list)
+        {"counter" => list.counter, "starts" => list.starts.transform_keys(&:to_s), "name" => list.name,
+         "levels" => list.levels.to_h { |index, level| [index.to_s, level.to_h.transform_keys(&:to_s).merge("suffix" => level.suffix.to_s, "properties" => dump(level.properties), "label_properties" => dump(level.label_properties))] }}
+      end
+
+      # @return [Manuscript::List]
+      def load_list(id, data)
+        levels = data["levels"].to_h do |index, level|
+          facts = level.transform_keys(&:to_sym)
+          [index.to_i, Manuscript::ListLevel.new(**facts, suffix: facts[:suffix].to_sym, properties: load(facts[:properties]), label_properties: load(facts[:label_properties]))]
+        end
+        Manuscript::List.new(id: id, levels: levels, counter: data["counter"], starts: data["starts"].transform_keys(&:to_i), name: data["name"])
+      end
+
       def dump_value(value)
         case value
         when Symbol then value.to_s

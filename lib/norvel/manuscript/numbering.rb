@@ -9,8 +9,9 @@ module Norvel
     # `label_properties` the formatting of the label; `style` the paragraph style tied to it.
     ListLevel = Value.define(format: "decimal", text: "%1.", start: 1, properties: {}, label_properties: {}, style: nil, suffix: :tab, restart_after: nil, legal: false)
 
-    # `counter` is what lists share when one continues another.
-    List = Value.define(:id, :levels, counter: nil, starts: {}) do
+    # `counter` is what lists share when one continues another; `starts` the levels that begin anew with it, `name`
+    # what a list style is called.
+    List = Value.define(:id, :levels, counter: nil, starts: {}, name: nil) do
       # @return [Integer] the level tied to a style, else the one asked for
       def level_for_style(style, asked) = levels.keys.find { |level| levels[level].style == style } || asked
     end

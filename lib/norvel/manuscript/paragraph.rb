@@ -4,8 +4,9 @@ module Norvel
   class Manuscript
     # A paragraph: `style` is the id of its paragraph style, `properties` its direct formatting,
     # `mark_properties`/`mark_style` the formatting of its end mark. `carries` names what makes it more than
-    # text: :section_end, :page_break, :field, :revision, :anchor. `id` is its number in the source.
-    Paragraph = Value.define(:id, :style, properties: {}, mark_properties: {}, mark_style: nil, runs: [], carries: [], in_table: false) do
+    # text: :section_end, :page_break, :field, :revision, :anchor. `run_in`: its end is hidden, so that the next
+    # paragraph goes on in its line. `id` is its number in the source, from NEW_IDS on where it is new.
+    Paragraph = Value.define(:id, :style, properties: {}, mark_properties: {}, mark_style: nil, runs: [], carries: [], in_table: false, run_in: false) do
       attr_reader :text
 
       # The blank line of C4: nothing but white space, and nothing hangs on it.
@@ -43,6 +44,41 @@ module Norvel
         end
         joined
       end
+
+      # @return [Array<Run>] the runs of a stretch of the text, cut where it begins and ends
+      def runs_in(from, to)
+        each_run_with_offset.filter_map do |run, start|
+          first, last = [from - start, 0].max, [to - start, run.text.length].min
+          run.slice(first, last - first) if first < last || (run.text.empty? && start.between?(from, to - 1))
+        end
+      end
+
+      # @param from [Integer] @param to [Integer] offsets in its text
+      # @yieldparam run [Run] each run of the stretch @yieldreturn [Run]
+      # @return [Paragraph] with that stretch changed
+      def with_stretch(from, to, &block)
+        return with_runs(runs.map(&block)) if from <= 0 && to >= text.length
+
+        with_runs(runs_in(0, from) + runs_in(from, to).map(&block) + runs_in(to, text.length))
+      end
+
+      # @return [Paragraph] with these runs; what belongs together is joined again
+      def with_runs(changed)
+        joined = changed.reject { |run| run.text.empty? && run.field.nil? }.each_with_object([]) do |run, list|
+          if list.last&.continued_by?(run)
+            list[-1] = list.last.with(text: (list.last.text + run.text).freeze, insets: list.last.insets + run.insets)
+          else
+            list << run
+          end
+        end
+        (joined == runs) ? self : with(runs: joined)
+      end
+
+      # @return [Array<Run>] its runs, to stand in another paragraph
+      def runs_abroad(stretch = runs) = stretch.map { |run| run.origin ? run.with(home: run.home || id) : run }
+
+      # @return [Array<Run>] runs that may come home again
+      def runs_at_home(list) = list.map { |run| (run.home == id) ? run.with(home: nil) : run }
 
       private
 

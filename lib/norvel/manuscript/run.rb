@@ -8,11 +8,27 @@ module Norvel
     Inset = Value.define(:kind, ref: nil, width: nil, height: nil, alt: nil, what: nil)
 
     # A stretch of text formatted alike. `properties` is its direct formatting, `style` its character
-    # style; `field` is :page, :pages or :own_number (of a note) where the layout works the text out;
-    # `origin` is the number of the source's run in its paragraph, nil for text that is new.
-    Run = Value.define(text: "", style: nil, properties: {}, insets: [], link: nil, field: nil, revised: false, origin: nil) do
+    # style; `field` is :page, :pages or :own_number (of a note) where the layout works the text out.
+    # Where it came from: `origin` is the number of the source's run (nil for text that is new), `from` the offset in that
+    # run, `home` the source's paragraph where the run stands in another one now.
+    Run = Value.define(text: "", style: nil, properties: {}, insets: [], link: nil, field: nil, revised: false, origin: nil, from: 0, home: nil) do
       # @return [Boolean] the same formatting, so that the two may be read as one
       def alike?(other) = style == other.style && properties == other.properties && link == other.link
+
+      # @param start [Integer] @param length [Integer] code points of its text
+      # @return [Run] that part of it; itself when that is all of it
+      def slice(start, length)
+        return self if start.zero? && length == text.length
+
+        part = text[start, length]
+        with(text: part.freeze, from: from + start, insets: insets[text[0, start].count(INSET_MARK), part.count(INSET_MARK)] || [])
+      end
+
+      # @return [Boolean] whether `other` carries on where this one ends, in the source as well
+      def continued_by?(other)
+        alike?(other) && field.nil? && other.field.nil? && [origin, home, revised] == [other.origin, other.home, other.revised] &&
+          (origin.nil? || from + text.length == other.from)
+      end
     end
 
     INSET_MARK = "\u{FFFC}"

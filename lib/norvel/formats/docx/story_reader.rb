@@ -53,7 +53,7 @@ module Norvel
           Walk.rows(node) { |row| rows << read_row(row, depth) }
           grid = child(node, "tblGrid")&.element_children&.filter_map { |column| @codecs.measure(attribute(column, "w")) if column.name == "gridCol" } || []
           margin = child(child(properties, "tblCellMar"), "left") || child(child(properties, "tblCellMar"), "start")
-          Manuscript::Table.new(id: "t#{first_id}", rows: rows, columns: grid, style: (style = child(properties, "tblStyle")) && attribute(style),
+          Manuscript::Table.new(id: depth.zero? ? "t#{first_id}" : "t#{first_id}.#{depth}", rows: rows, columns: grid, style: (style = child(properties, "tblStyle")) && attribute(style),
             indent: ((indent = child(properties, "tblInd")) && @codecs.measure(attribute(indent, "w"))) || 0,
             cell_margin: (margin && @codecs.measure(attribute(margin, "w"))) || 68_580)
         end
@@ -85,8 +85,11 @@ module Norvel
           mark_properties = @spelling.read(mark, :text)
           Manuscript::Paragraph.new(id: id, style: known(style, :paragraph) || @sheet.default_id, properties: @spelling.read(properties, :paragraph),
             mark_properties: mark_properties, mark_style: known(child(mark, "rStyle")&.then { |reference| attribute(reference) }, :character),
-            runs: runs, carries: @carries.uniq, in_table: in_table)
+            runs: runs, carries: @carries.uniq, in_table: in_table, run_in: run_in?(mark))
         end
+
+        # ISO/IEC 29500-1 §17.3.2.36: an end that is always hidden.
+        def run_in?(mark) = (special = child(mark, "specVanish")) ? @codecs.on?(special) : false
 
         def known(id, kind) = (id if @sheet[id]&.kind == kind)
 

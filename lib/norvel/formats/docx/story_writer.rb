@@ -1,0 +1,227 @@
+# frozen_string_literal: true
+
+require_relative "paragraph_content"
+
+module Norvel
+  module Formats
+    module Docx
+      # Patches one story of a part (the body, the notes): touched paragraphs and runs, paragraphs that came, went or moved.
+      # Where only formatting changed, only property elements are; where the text was cut, joined or written, the paragraph's
+      # own nodes are put in their new order and what is new is written between them.
+      class StoryWriter
+        # Markers that lie between words; those of a paragraph that goes move to its neighbour.
+        MARKERS = %w[bookmarkStart bookmarkEnd commentRangeStart commentRangeEnd permStart permEnd].freeze
+        KEPT_APART = %w[sectPr pPrChange].freeze # of a paragraph's properties, what a part of it does not take along
+
+        # @param nodes [Array<Nokogiri::XML::Element>] the w:p of the story, in order @param base [Integer] number of the first
+        # @param before [Manuscript] as read @param now [Manuscript]
+        def initialize(nodes, base, before, now, spelling)
+          @nodes = nodes.each_with_index.to_h { |node, index| [base + index, node] }
+          @before = before
+          @now = now
+          @spelling = spelling
+        end
+
+        # @param containers [Array<String>] keys of the containers of this story, of before and now
+        # @return [void]
+        def patch(containers)
+          old, new = [@before, @now].map { |manuscript| paragraphs_of(manuscript, containers) }
+          gone = old.keys - new.keys
+          recut = recut_paragraphs(old, new)
+          contents = contents_for(recut, old, new, gone)
+          composed = recut.to_h { |paragraph| [paragraph.id, compose(paragraph, contents)] }
+          give_rests(contents, composed, gone)
+          (new.keys - @nodes.keys).each { |id| @nodes[id] = make_paragraph(new[id], contents) }
+          new.each { |id, paragraph| patch_properties(@nodes[id], old[id], paragraph) unless old[id] == paragraph || old[id].nil? }
+          composed.each { |id, leaves| fill(@nodes[id], leaves) }
+          new.each { |id, paragraph| patch_runs(@nodes[id], old[id], paragraph) if old[id] && !composed.key?(id) && old[id].runs != paragraph.runs }
+          containers.each { |key| put_in_order(key) }
+          gone.each { |id| remove(@nodes[id]) if @nodes[id] }
+        end
+
+        private
+
+        def paragraphs_of(manuscript, containers)
+          containers.flat_map { |key| manuscript.containers.fetch(key, []) }.select { |block| block.is_a?(Manuscript::Paragraph) && (@nodes[block.id] || block.id >= Manuscript::NEW_IDS) }.to_h { |paragraph| [paragraph.id, paragraph] }
+        end
+
+        # Those whose text is cut otherwise than in the source, those that give runs to others, and the new ones.
+        def recut_paragraphs(old, new)
+          shape = ->(paragraph) { paragraph.runs.map { |run| [run.origin, run.home, run.from, run.text.length] } }
+          recut = new.values.reject { |paragraph| old[paragraph.id] && (old[paragraph.id].equal?(paragraph) || shape[old[paragraph.id]] == shape[paragraph]) }
+          givers = recut.flat_map { |paragraph| paragraph.runs.filter_map(&:home) }.uniq
+          recut | givers.filter_map { |id| new[id] }
+        end
+
+        def contents_for(recut, old, new, gone)
+          used = new.values.flat_map { |paragraph| paragraph.runs.filter_map { |run| [run.home || paragraph.id, run] if run.origin } }.group_by(&:first).transform_values { |pairs| pairs.map(&:last) }
+          homes = recut.map(&:id) | recut.flat_map { |paragraph| paragraph.runs.filter_map(&:home) } | (gone & used.keys)
+          homes.select { |id| old[id] }.to_h { |id| [id, ParagraphContent.new(@nodes[id], old[id], used[id] || [])] }
+        end
+
+        # @return [Array<ParagraphContent::Leaf>] what the paragraph holds now
+        def compose(paragraph, contents)
+          paragraph.runs.flat_map do |run|
+            next [ParagraphContent::Leaf.new(fresh_run(run), [], nil)] unless run.origin
+
+            contents.fetch(run.home || paragraph.id).take(run) { |was, node| patch_run(node, was, run) if was.properties != run.properties || was.style != run.style }
+          end
+        end
+
+        # What a paragraph had besides its text stays with it, or goes to the neighbour when it went without leaving a word.
+        def give_rests(contents, composed, gone)
+          contents.each do |id, content|
+            next if gone.include?(id)
+
+            (composed[id] ||= []).concat(content.rest)
+          end
+        end
+
+        def fresh_run(run)
+          node = @spelling.codecs.make(@nodes.each_value.first, "r").unlink
+          patch_run(node, Manuscript::Run.new, run) unless run.properties.empty? && run.style.nil?
+          run.text.split(/([\t\n\f])/).each do |piece|
+            case piece
+            when "" then next
+            when "\t" then @spelling.codecs.make(node, "tab")
+            when "\n" then @spelling.codecs.make(node, "br")
+            when "\f" then @spelling.codecs.put(@spelling.codecs.make(node, "br"), "type", "page")
+            else @spelling.codecs.make(node, "t").tap { |text| text["xml:space"] = "preserve" }.content = piece
+            end
+          end
+          node
+        end
+
+        def make_paragraph(paragraph, contents)
+          node = @spelling.codecs.make(@nodes.each_value.first.parent, "p").unlink
+          home = paragraph.runs.filter_map(&:home).find { |id| contents.key?(id) }
+          template = home && child(contents[home].node, "pPr")
+          was = template ? contents[home].paragraph : Manuscript::Paragraph.new(id: paragraph.id, style: @before.sheet.default_id)
+          if template
+            copy = template.dup
+            copy.element_children.each { |part| part.unlink if KEPT_APART.include?(part.name) }
+            node.add_child(copy)
+          end
+          patch_properties(node, was, paragraph, fresh: template.nil?)
+          node
+        end
+
+        # Puts the leaves into the paragraph, each in its wrappers (links, controls) again.
+        def fill(node, leaves)
+          node.element_children.each { |part| part.unlink unless part.name == "pPr" }
+          open = []
+          leaves.each do |leaf|
+            shared = open.zip(leaf.wrappers).take_while { |(wrapper, _), wanted| wrapper.equal?(wanted) }.size
+            open = open.first(shared)
+            leaf.wrappers.drop(shared).each do |wrapper|
+              shell = (open.last&.last || node).add_child(shell_of(wrapper))
+              open << [wrapper, shell]
+            end
+            (open.last&.last || node).add_child(leaf.node)
+          end
+        end
+
+        def shell_of(wrapper)
+          shell = wrapper.dup(2)
+          wrapper.element_children.each { |part| shell.add_child(part.dup) if ParagraphContent::OWN.include?(part.name) }
+          shell
+        end
+
+        def patch_properties(node, before, now, fresh: false)
+          return if before.style == now.style && before.properties == now.properties && same_mark?(before, now) && !fresh
+
+          properties = child(node, "pPr") || first_child(node, "pPr")
+          patch_reference(properties, "pStyle", :paragraph, now.style) if before.style != now.style || (fresh && now.style != @before.sheet.default_id)
+          @spelling.patch(properties, :paragraph, before.properties, now.properties)
+          patch_mark(properties, before, now) unless same_mark?(before, now)
+          properties.unlink if properties.children.empty?
+        end
+
+        def same_mark?(before, now) = before.mark_properties == now.mark_properties && before.mark_style == now.mark_style && before.run_in == now.run_in
+
+        def patch_mark(properties, before, now)
+          mark = child(properties, "rPr") || @spelling.insert(properties, "rPr", :paragraph)
+          patch_reference(mark, "rStyle", :text, now.mark_style) if before.mark_style != now.mark_style
+          @spelling.patch(mark, :text, before.mark_properties, now.mark_properties)
+          patch_run_in(mark, now.run_in) if before.run_in != now.run_in
+          mark.unlink if mark.children.empty?
+        end
+
+        # A hidden paragraph end joins the line of the next (ISO/IEC 29500-1 §17.3.2.36).
+        def patch_run_in(mark, run_in)
+          %w[vanish specVanish].each do |name|
+            present = child(mark, name)
+            run_in ? (present || @spelling.insert(mark, name, :text)) : present&.unlink
+          end
+        end
+
+        # Only formatting differs: the nodes stay as they are.
+        def patch_runs(node, before, now)
+          nodes = []
+          Walk.runs(node) { |element, _| nodes << element }
+          before.runs.zip(now.runs) { |was, run| patch_run(nodes[run.origin], was, run) if was.properties != run.properties || was.style != run.style }
+        end
+
+        def patch_run(node, before, now)
+          properties = child(node, "rPr") || first_child(node, "rPr")
+          patch_reference(properties, "rStyle", :text, now.style) if before.style != now.style
+          @spelling.patch(properties, :text, before.properties, now.properties)
+          properties.unlink if properties.children.empty?
+        end
+
+        def patch_reference(properties, name, target, id)
+          reference = child(properties, name)
+          return reference&.unlink if id.nil?
+
+          @spelling.codecs.put(reference || @spelling.insert(properties, name, target), "val", id)
+        end
+
+        # New paragraphs, and those that moved, are put behind the block they follow now.
+        def put_in_order(key)
+          old, new = [@before, @now].map { |manuscript| manuscript.containers.fetch(key, []).map(&:id) }
+          return if new & old == new && old & new == new
+
+          follows = old.each_cons(2).to_h { |one, other| [other, one] }
+          new.each_with_index do |id, index|
+            node = block_node(id) or next
+            before = index.positive? ? block_node(new[index - 1]) : nil
+            if before
+              before.add_next_sibling(node) unless follows[id] == new[index - 1]
+            elsif old.first != id
+              first = old.filter_map { |known| block_node(known) }.find(&:parent)
+              first.equal?(node) || first.add_previous_sibling(node)
+            end
+          end
+        end
+
+        # Tables are named by their first paragraph and how deep they lie.
+        def block_node(id)
+          return @nodes[id] unless id.is_a?(String)
+
+          first, depth = id.delete_prefix("t").split(".").map(&:to_i)
+          @nodes[first]&.ancestors("*")&.select { |parent| parent.name == "tbl" }&.reverse&.at(depth || 0)
+        end
+
+        def remove(node)
+          keep = node.element_children.select { |part| MARKERS.include?(part.name) }
+          heir = [node.next_element, node.previous_element].compact.find { |sibling| sibling.name == "p" }
+          if heir && heir == node.next_element
+            anchor = child(heir, "pPr")
+            keep.reverse_each { |marker| anchor ? anchor.add_next_sibling(marker) : heir.prepend_child(marker) }
+          else
+            keep.each { |marker| heir ? heir.add_child(marker) : node.add_previous_sibling(marker) }
+          end
+          node.unlink
+        end
+
+        def first_child(node, name)
+          made = @spelling.codecs.make(node, name)
+          node.prepend_child(made) unless node.children.first == made
+          made
+        end
+
+        def child(node, name) = node&.element_children&.find { |candidate| candidate.name == name }
+      end
+    end
+  end
+end
