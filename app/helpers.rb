@@ -5,7 +5,7 @@ require "rack/protection"
 module NorvelWeb
   # What routes and views share: looking things up and saying them.
   module Helpers
-    VIEWS = [["page", "Page", "1"], ["styles", "Styles", "2"], ["findings", "Findings", "3"], ["ledger", "Ledger", "4"], ["deliver", "Deliver", "5"]].freeze
+    VIEWS = [["page", "Page", "1"], ["outline", "Outline", "2"], ["styles", "Styles", "3"], ["findings", "Findings", "4"], ["ledger", "Ledger", "5"], ["deliver", "Deliver", "6"]].freeze
 
     def views = VIEWS
 
@@ -74,6 +74,23 @@ module NorvelWeb
       end
     end
 
+    # The chosen words: stretches of text as "id:from-to,…", or all places where some words stand.
+    # @return [Array<Array(Norvel::Manuscript::Paragraph, Integer, Integer)>]
+    def stretches
+      @stretches ||= if params["words"]
+        Norvel::Choice.stretches((params["where"] == "everywhere") ? manuscript.paragraphs + manuscript.note_paragraphs : chosen, params["words"])
+      else
+        params["text"].to_s.scan(/(\d+):(\d+)-(\d+)/).filter_map do |id, from, to|
+          paragraph = manuscript.paragraph(id.to_i) or next
+          from, to = from.to_i, [to.to_i, paragraph.text.length].min
+          [paragraph, from, to] if from < to
+        end
+      end
+    end
+
+    # @return [String] the chosen words as a form sends them on
+    def stretches_written = stretches.map { |paragraph, from, to| "#{paragraph.id}:#{from}-#{to}" }.join(",")
+
     # @return [Hash{String=>String}] key to style id
     def style_keys = Norvel::StyleKeys.for(manuscript.sheet, chosen: record.chosen_keys, used: style_uses.keys)
 
@@ -84,6 +101,9 @@ module NorvelWeb
         paragraph.spans.each { |span| counts[span[:style]] += 1 if span[:style] }
       end
     end
+
+    # What every form about chosen words sends along.
+    def word_fields = %(<input type="hidden" name="head" value="#{state.head}" data-head><input type="hidden" name="chosen" value="#{stretches.first.first.id}"><input type="hidden" name="text" value="#{stretches_written}">)
 
     def plural(number, one, many = "#{one}s") = "#{number} #{(number == 1) ? one : many}"
 

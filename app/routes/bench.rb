@@ -22,6 +22,12 @@ module NorvelWeb
 
         app.get("/manuscripts/:id/slip") { erb slip_view, layout: false }
 
+        app.get("/manuscripts/:id/editor") { chosen.empty? ? halt(404, "") : erb(:editor, layout: false) }
+
+        app.get("/manuscripts/:id/outline") { erb :outline, locals: {view: "outline"} }
+
+        app.get("/manuscripts/:id/outline/headings") { erb :headings, layout: false }
+
         app.get("/manuscripts/:id/findings") { erb :findings, locals: {view: "findings", check: state.check(guide_of)} }
 
         app.get("/manuscripts/:id/ledger") { erb :ledger, locals: {view: "ledger"} }
@@ -70,7 +76,14 @@ module NorvelWeb
         Norvel::Drawing::FamilySvg.new(manuscript, state.layout.cascade, uses: style_uses, show: show, chosen: style&.id, link: link).to_s
       end
 
+      # @return [Array<Array(Norvel::Manuscript::Paragraph, Integer)>] headings with their level
+      def headings
+        manuscript.paragraphs.filter_map { |paragraph| (level = state.layout.cascade.paragraph(paragraph)[:outline_level]) && !paragraph.blank? ? [paragraph, level] : nil }
+      end
+
       def slip_view
+        return :slip_text if (params["text"] || params["words"]) && stretches.any?
+
         case chosen.size
         when 0 then :slip_none
         when 1 then (params["sweep"] == "yes" && manuscript.index_of(chosen.first.id)) ? :slip_sweep : :slip_one

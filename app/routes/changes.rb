@@ -68,6 +68,18 @@ module NorvelWeb
           redirect to("/manuscripts/#{record.id}/findings")
         end
 
+        # What was typed in place, and what came after it: nothing, Enter at an offset, or a join with a neighbour.
+        app.post "/manuscripts/:id/write" do
+          paragraph = chosen.first or raise Norvel::ChangeRefused, "That paragraph is not in the manuscript any more."
+          operation, go_on = writing(paragraph)
+          before, after, sentence = operation ? bench.change(operation, head: seen_head) : [state, state, nil]
+          @state = after
+          @chosen = [go_on || paragraph.id].filter_map { |id| after.manuscript.paragraph((id == :new) ? (after.manuscript.paragraphs + after.manuscript.note_paragraphs).map(&:id).max : id) }
+          tell(before, after, sentence) if operation
+          @go_on = !go_on.nil?
+          erb slip_view, layout: false
+        end
+
         app.post "/manuscripts/:id/tidy" do
           operation = Norvel::Plan.new(manuscript, guide_of, roles: state.roles).operation
           raise Norvel::ChangeRefused, "There is nothing to tidy: the manuscript is in the guide's styles." unless operation
@@ -86,7 +98,7 @@ module NorvelWeb
         case params["operation"]
         when "apply_style" then {"style" => params["style"], "paragraphs" => chosen_ids}
         when "change_style" then {"style" => params["style"], "values" => style_values}
-        when "remove_direct_formatting" then {"paragraphs" => chosen_ids, "kinds" => params["kind"].to_s.empty? ? nil : [params["kind"]]}.compact
+        when "remove_direct_formatting" then where_chosen.merge("kinds" => params["kind"].to_s.empty? ? nil : params["kind"].split(",")).compact
         when "remove_empty_paragraphs" then {"paragraphs" => chosen_ids}
         when "set_page_design" then page_parameters
         when "rename_style", "duplicate_style" then params.slice("style", "name")
@@ -94,11 +106,52 @@ module NorvelWeb
         when "set_next_style" then params.slice("style", "next")
         when "delete_style" then params.slice("style", "replacement")
         when "remove_unused_styles" then {}
-        when "format_here" then {"paragraphs" => chosen_ids, "values" => {params["property"].to_s => params["value"].to_s}}
+        when "format_here" then {**where_chosen, "values" => {params["property"].to_s => params["value"].to_s}}
+        when "apply_character_style" then {"style" => params["style"], "text" => text_chosen}
+        when "adopt_text_look" then {"text" => text_chosen}
+        when "character_style_from_look" then {"text" => text_chosen, "name" => params["name"], "all" => params["all"] == "yes"}
+        when "insert_paragraph", "join_paragraphs" then {"paragraph" => chosen_ids.first}
+        when "delete_paragraphs" then {"paragraphs" => chosen_ids}
+        when "move_paragraphs", "shift_headings" then {"paragraphs" => chosen_ids, "by" => params["by"].to_i}
         when "adopt_look" then {"paragraph" => chosen_ids.first}
         when "style_from_look" then {"paragraph" => chosen_ids.first, "name" => params["name"]}
         else raise Norvel::ChangeRefused, "There is no change called “#{params["operation"]}”."
         end
+      end
+
+      # Words where words are chosen, otherwise paragraphs.
+      def where_chosen = params["text"].to_s.empty? ? {"paragraphs" => chosen_ids} : {"text" => text_chosen}
+
+      def text_chosen
+        raise Norvel::ChangeRefused, "No words are chosen." if stretches.empty?
+
+        stretches.map { |paragraph, from, to| [paragraph.id, from, to] }
+      end
+
+      # @return [Array(Norvel::Changes::Operation, Object)] the change (nil: nothing was typed) and the id of the paragraph
+      #   where writing goes on (:new: the one that comes about)
+      def writing(paragraph)
+        steps = []
+        text = params["written"].to_s.gsub("\r\n", "\n")
+        steps << ["edit_text", {"paragraph" => paragraph.id, "text" => text}] if text != paragraph.text
+        case params["then"]
+        when "split"
+          steps << ["split_paragraph", {"paragraph" => paragraph.id, "at" => params["at"].to_i}]
+          go_on = :new
+        when "join_before"
+          index = manuscript.index_of(paragraph.id).to_i
+          raise Norvel::ChangeRefused, "Nothing stands before this paragraph." unless index.positive?
+
+          go_on = manuscript.paragraphs[index - 1].id
+          steps << ["join_paragraphs", {"paragraph" => go_on, "bare" => true}]
+        when "join_after"
+          go_on = paragraph.id
+          steps << ["join_paragraphs", {"paragraph" => go_on, "bare" => true}]
+        end
+        return [nil, go_on] if steps.empty?
+        return [Norvel::Changes.build(*steps.first), go_on] if steps.size == 1
+
+        [Norvel::Changes.build("series", "title" => Norvel::Changes.build(*steps.first).sentence(manuscript), "changes" => steps), go_on]
       end
 
       def chosen_ids
@@ -133,11 +186,28 @@ module NorvelWeb
 
         touched = ripple.paragraphs.first(400)
         headers "HX-Trigger" => JSON.generate({"norvel:changed" => {head: after.head || "", sentence: sentence, ripple: ripple.to_s, touched: touched, can_undo: !record.head_id.nil?, can_redo: !record.undone.nil?}}, ascii_only: true)
-        @chosen = @chosen&.filter_map { |paragraph| after.manuscript.paragraph(paragraph.id) }
+        follow_chosen(before, after)
+        return erb(:outline_slip, layout: false) if params["in"] == "outline"
         return erb(slip_view, layout: false) unless params["in"] == "styles"
 
         @style_uses = nil
         erb :style_form, layout: false, locals: {style: changed_style(before.manuscript.sheet, after.manuscript.sheet)}
+      end
+
+      # What is chosen afterwards: the same paragraphs, or the one that came about.
+      def follow_chosen(before, after)
+        @stretches = nil
+        @go_on = params["operation"] == "insert_paragraph"
+        @chosen = if @go_on then [after.manuscript.paragraph(after.manuscript.free_id - 1)]
+        elsif @chosen&.any?
+          kept = @chosen.filter_map { |paragraph| after.manuscript.paragraph(paragraph.id) }
+          kept.empty? ? [neighbour(before.manuscript, after.manuscript, @chosen.first)].compact : kept
+        end
+      end
+
+      def neighbour(before, after, gone)
+        index = before.index_of(gone.id) or return
+        (before.paragraphs[index..] + before.paragraphs[0...index].reverse).lazy.filter_map { |paragraph| after.paragraph(paragraph.id) }.first
       end
 
       # For the pages: what was done, what it touched, where the ledger stands.

@@ -37,6 +37,20 @@ module Norvel
       raise ChangeRefused, "That pattern takes too long; write it more simply."
     end
 
+    # @param paragraphs [Array<Manuscript::Paragraph>] where to look
+    # @param words [String] plain words, any case
+    # @return [Array<Array(Manuscript::Paragraph, Integer, Integer)>] every place where they stand: paragraph, from, to
+    # @raise [ChangeRefused] when there are none to look for, or none are found
+    def stretches(paragraphs, words)
+      raise ChangeRefused, "Write the words to look for." if words.to_s.strip.empty?
+
+      pattern = Regexp.new(Regexp.escape(words.strip).gsub(/(\\ )+/, "[[:space:]]+"), Regexp::IGNORECASE)
+      found = paragraphs.flat_map { |paragraph| paragraph.text.to_enum(:scan, pattern).map { [paragraph, *Regexp.last_match.offset(0)] } }
+      raise ChangeRefused, "“#{words.strip}” does not stand there." if found.empty?
+
+      found
+    end
+
     # What all of a paragraph's text and the paragraph itself have by hand.
     def by_hand(paragraph) = DirectFormatting.on_paragraph(paragraph).merge(DirectFormatting.whole_and_parts(paragraph).first)
     private_class_method :by_hand

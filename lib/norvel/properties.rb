@@ -4,6 +4,7 @@ require_relative "value"
 require_relative "lengths"
 require_relative "properties/line_spacing"
 require_relative "properties/tab_stop"
+require_relative "properties/borders"
 require_relative "properties/property"
 
 module Norvel

@@ -15,6 +15,8 @@
   const pages = document.getElementById("pages");
   const KEPT = 10; // pages in the document tree at once
   let chosen = new Set();
+  let words = []; // chosen stretches of text: [paragraph, from, to]
+  let editing = null; // the editor over a paragraph, when one is open
   let fresh = new Set();
   let drawn = []; // page numbers, oldest first
   let watcher = null;
@@ -71,12 +73,28 @@
       one.classList.toggle("chosen", chosen.has(one.dataset.p));
       if (fresh.has(one.dataset.p)) one.classList.add("fresh");
     });
+    place.querySelectorAll(".picked").forEach((one) => one.remove());
+    words.forEach(([id, from, to]) => place.querySelectorAll(`.para[data-p="${id}"] tspan[data-o]`).forEach((piece) => pick(piece, from, to)));
+  }
+
+  // A wash behind the chosen words.
+  function pick(piece, from, to) {
+    const start = Number(piece.dataset.o);
+    const length = piece.textContent.trimEnd().length;
+    const first = Math.max(0, from - start);
+    const last = Math.min(length, to - start);
+    if (first >= last) return;
+    const box = piece.getExtentOfChar(first);
+    const rect = document.createElementNS("http://www.w3.org/2000/svg", "rect");
+    rect.setAttribute("class", "picked");
+    Object.entries({ x: box.x, y: box.y, width: piece.getEndPositionOfChar(last - 1).x - box.x, height: box.height }).forEach(([name, value]) => rect.setAttribute(name, value));
+    piece.closest(".para").prepend(rect);
   }
 
   function paintAll() {
     sheets().querySelectorAll(".sheet").forEach(paint);
     const number = chosen.size;
-    document.getElementById("foot-chosen").textContent = number === 0 ? "Nothing chosen" : number === 1 ? "1 paragraph chosen" : `${number} paragraphs chosen`;
+    document.getElementById("foot-chosen").textContent = words.length ? (words.length === 1 ? "Words chosen" : `Words chosen in ${words.length} places`) : number === 0 ? "Nothing chosen" : number === 1 ? "1 paragraph chosen" : `${number} paragraphs chosen`;
   }
 
   // The pages again after a change; what is chosen, or what was at the top, stays where it is.
@@ -108,7 +126,9 @@
   function slip(query) { return htmx.ajax("GET", `${base}/slip?${query}`, { target: "#slip", swap: "innerHTML" }); }
 
   pages.addEventListener("click", (event) => {
-    if (String(window.getSelection()).length > 1) return;
+    if (event.target.closest(".editor")) return;
+    if (editing) return void keepWriting();
+    if (String(window.getSelection()).trim().length > 0) return void chooseWords();
     const found = event.target.closest(".para[data-p]");
     if (!found) return void slip("");
     const here = state();
@@ -118,6 +138,133 @@
       several.has(found.dataset.p) ? several.delete(found.dataset.p) : several.add(found.dataset.p);
       slip(`chosen=${[...several].join(",")}`);
     } else slip(`chosen=${found.dataset.p}`);
+  });
+
+  // The words of the browser's own selection, also over several paragraphs.
+  function chooseWords() {
+    const selection = window.getSelection();
+    const range = selection.getRangeAt(0);
+    const found = new Map();
+    pages.querySelectorAll(".para[data-p] tspan[data-o]").forEach((piece) => {
+      if (!range.intersectsNode(piece)) return;
+      const text = piece.textContent;
+      const inside = (node, offset) => (node.parentNode === piece ? offset : null);
+      const first = inside(range.startContainer, range.startOffset) ?? 0;
+      const last = Math.min(inside(range.endContainer, range.endOffset) ?? text.length, text.trimEnd().length);
+      if (first >= last) return;
+      const points = (length) => Array.from(text.slice(0, length)).length;
+      const id = piece.closest(".para").dataset.p;
+      const start = Number(piece.dataset.o);
+      const [from, to] = found.get(id) || [Infinity, 0];
+      found.set(id, [Math.min(from, start + points(first)), Math.max(to, start + points(last))]);
+    });
+    if (found.size) slip(`text=${[...found].map(([id, [from, to]]) => `${id}:${from}-${to}`).join(",")}`).then(() => selection.removeAllRanges());
+  }
+
+  // Writing -----------------------------------------------------------------------------------------
+  // The paragraph's text opens over its place on the page; what was typed is sent when the person goes on.
+  async function write(id, at) {
+    const para = pages.querySelector(`.para[data-p="${id}"]`);
+    if (!para) return;
+    const answer = await fetch(`${base}/editor?chosen=${id}`);
+    if (!answer.ok) return;
+    const place = para.closest(".sheet");
+    const box = document.createElement("div");
+    box.innerHTML = await answer.text();
+    editing = box.firstElementChild;
+    editing.was = editing.textContent;
+    const svg = place.querySelector("svg");
+    const scale = svg.clientWidth / svg.viewBox.baseVal.width;
+    const hit = para.querySelector(".hit");
+    const number = (name) => Number(editing.dataset[name]) * scale;
+    const outer = place.getBoundingClientRect();
+    const inner = hit.getBoundingClientRect();
+    Object.assign(editing.style, { left: `${inner.left - outer.left}px`, top: `${inner.top - outer.top}px`, width: `${inner.width}px`, minHeight: `${inner.height}px`, fontSize: `${number("size")}px`, lineHeight: `${number("leading")}px`,
+      textAlign: editing.dataset.align, textIndent: `${number("indent")}px`, paddingLeft: `${number("start") + 4 * scale}px`, paddingRight: `${number("end") + 4 * scale}px` });
+    editing.querySelectorAll("span").forEach((run) => { run.style.fontSize = `${Number(run.dataset.size) * scale}px`; });
+    place.append(editing);
+    editing.addEventListener("keydown", writingKeys);
+    editing.addEventListener("blur", keepWriting);
+    editing.focus();
+    caret(at ?? editing.textContent.length);
+  }
+
+  function caret(at) {
+    const walker = document.createTreeWalker(editing, NodeFilter.SHOW_TEXT);
+    let node;
+    while ((node = walker.nextNode())) {
+      if (at <= node.length) return void window.getSelection().collapse(node, at);
+      at -= node.length;
+    }
+  }
+
+  // @returns the code points before the caret
+  function caretPlace() {
+    const range = window.getSelection().getRangeAt(0).cloneRange();
+    range.setStart(editing, 0);
+    return Array.from(range.toString()).length;
+  }
+
+  function writingKeys(event) {
+    event.stopPropagation();
+    const selected = !window.getSelection().isCollapsed;
+    const length = Array.from(editing.textContent).length;
+    if (event.key === "Escape") closeEditor();
+    else if (event.key === "Enter" && (event.ctrlKey || event.metaKey)) keepWriting();
+    else if (event.key === "Enter" && !event.shiftKey) {
+      if (selected) window.getSelection().deleteFromDocument();
+      send({ then: "split", at: caretPlace() }, 0);
+    } else if (event.key === "Backspace" && !selected && caretPlace() === 0) send({ then: "join_before" }, -length - 1);
+    else if (event.key === "Delete" && !selected && caretPlace() === length) send({ then: "join_after" }, length);
+    else return;
+    event.preventDefault();
+  }
+
+  function closeEditor() {
+    const open = editing;
+    editing = null;
+    open?.remove();
+    pages.focus();
+  }
+
+  function keepWriting() {
+    if (!editing) return;
+    if (editing.textContent === editing.was) closeEditor();
+    else send({});
+  }
+
+  // Strokes follow each other; while one is on its way the editor is closed to more.
+  function send(values, at) {
+    const open = editing;
+    editing = null;
+    open.contentEditable = "false";
+    goOnAt = at;
+    htmx.ajax("POST", `${base}/write`, { target: "#slip", swap: "innerHTML", values: { ...values, chosen: open.dataset.p, written: open.textContent, head: bench.dataset.head } }).then(() => {
+      if (state()?.dataset.goOn === undefined) open.remove();
+    });
+    document.body.addEventListener("htmx:responseError", () => { open.contentEditable = "plaintext-only"; editing = open; open.focus(); }, { once: true });
+    document.body.addEventListener("norvel:changed", () => open.remove(), { once: true });
+  }
+
+  let goOnAt = 0;
+  async function goOn() {
+    const here = state();
+    if (here?.dataset.goOn === undefined) return;
+    delete here.dataset.goOn;
+    await reveal();
+    const length = pages.querySelector(".editor") ? 0 : null;
+    if (length === null) await write(here.dataset.chosen, goOnAt < 0 ? undefined : goOnAt);
+    if (editing && goOnAt < 0) caret(Math.max(0, editing.textContent.length + goOnAt + 1));
+    goOnAt = 0;
+  }
+
+  document.getElementById("slip").addEventListener("click", (event) => {
+    const button = event.target.closest("[data-edit]");
+    if (button) reveal().then(() => write(button.dataset.edit));
+  });
+  pages.addEventListener("dblclick", (event) => {
+    const found = event.target.closest(".para[data-p]");
+    if (found && !editing) { window.getSelection().removeAllRanges(); write(found.dataset.p); }
   });
 
   function move(step, extend) {
@@ -144,7 +291,10 @@
   document.body.addEventListener("htmx:afterSwap", (event) => {
     if (event.detail.target.id !== "slip") return;
     const here = state();
-    if (here && here.dataset.keep === undefined) chosen = new Set((here.dataset.chosen || "").split(",").filter(Boolean));
+    if (here && here.dataset.keep === undefined) {
+      words = (here.dataset.words || "").split(",").filter(Boolean).map((one) => one.split(/[:-]/).map(Number));
+      chosen = new Set(words.length ? [] : (here.dataset.chosen || "").split(",").filter(Boolean));
+    }
     document.getElementById("slip").scrollTop = 0;
     paintAll();
   });
@@ -153,6 +303,7 @@
     fresh = new Set(event.detail.touched.map(String));
     await redraw();
     fresh = new Set();
+    goOn();
   });
 
   // Sweep -------------------------------------------------------------------------------------------
@@ -229,9 +380,14 @@
     ArrowDown: (event) => move(1, event.shiftKey), ArrowUp: (event) => move(-1, event.shiftKey),
     Escape: () => slip(""), s: () => document.getElementById("style-choice")?.focus(), r: () => document.getElementById("remove-direct")?.click(),
     u: () => document.getElementById("undo").click(), y: () => document.getElementById("redo").click(),
-    w: startSweep, m: () => flip("codes"), h: () => flip("hand"), "?": toggleKeys,
+    w: startSweep, e: () => write([...chosen][0]), Enter: () => chosen.size === 1 && write([...chosen][0]), n: () => document.getElementById("insert-after")?.click(), m: () => flip("codes"), h: () => flip("hand"), "?": toggleKeys,
   };
   document.addEventListener("keydown", (event) => {
+    if (event.altKey && /^Arrow(Up|Down)$/.test(event.key) && !event.target.closest("input, select, textarea")) {
+      event.preventDefault();
+      return void document.getElementById(event.key === "ArrowUp" ? "move-up" : "move-down")?.click();
+    }
+    if (event.key === "Enter" && event.target.closest("button, a, summary")) return;
     if (typing(event)) { if (event.key === "Escape") pages.focus(); return; }
     if (inSweep() && sweepKey(event) !== false) return void event.preventDefault();
     const act = KEYS[event.key.length === 1 ? event.key.toLowerCase() : event.key];

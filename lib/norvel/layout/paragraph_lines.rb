@@ -59,10 +59,23 @@ module Norvel
 
       def place_word(pieces, offset, length, x)
         @atoms.each_part(offset, length) do |segment, from, count|
-          shown = @atoms.shown(segment, from, count).delete(Atoms::SOFT_HYPHEN)
+          shown = @atoms.shown(segment, from, count)
+          next x = place_between_soft_hyphens(pieces, segment, from, count, x) if shown.include?(Atoms::SOFT_HYPHEN)
+
           width = @atoms.measure(from, count)
-          pieces << Piece.new(shown, x, width, from, segment.format, segment.inset) unless shown.empty?
+          pieces << Piece.new(shown, x, width, from, segment.format, segment.inset)
           x += width
+        end
+        x
+      end
+
+      # Soft hyphens are not drawn; the parts around them keep their own offsets.
+      def place_between_soft_hyphens(pieces, segment, from, count, x)
+        @text[from, count].split(/(\u00AD)/).each do |part|
+          width = @atoms.measure(from, part.length)
+          pieces << Piece.new(@atoms.shown(segment, from, part.length), x, width, from, segment.format, segment.inset) unless part.empty? || part == Atoms::SOFT_HYPHEN
+          x += width
+          from += part.length
         end
         x
       end

@@ -13,6 +13,9 @@ module Norvel
 
       def length? = kind == :length
 
+      # @return [Boolean] whether a person can write its value in one field
+      def written? = !%i[numbering language].include?(kind) && !%i[hidden right_to_left].include?(name)
+
       # @return [String] the key in JSON, with its unit
       def json_key = length? ? "#{name}_pt" : name.to_s
 
@@ -37,7 +40,7 @@ module Norvel
         when :switch then value ? "yes" : "no"
         when :choice then value.to_s.tr("_", " ")
         when :tabs then value.join(", ")
-        when :borders then value.keys.join(", ")
+        when :borders then Borders.show(value)
         else (self.unit == "%") ? "#{value} %" : value.to_s
         end
       end
@@ -54,6 +57,8 @@ module Norvel
         when :colour then parse_colour(written.to_s.strip.downcase)
         when :number then parse_number(written.to_s.strip)
         when :font then parse_name(written.to_s.strip)
+        when :tabs then written.to_s.strip.match?(/\Anone\z/i) ? [] : written.to_s.split(/;|,\s+/).map { |stop| TabStop.parse(stop) }.sort_by(&:position)
+        when :borders then Borders.parse(written.to_s)
         else raise Error, "#{label} cannot be written in one field."
         end
       end
