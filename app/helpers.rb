@@ -140,6 +140,19 @@ module NorvelWeb
       end
     end
 
+    # @return [Array<Array(String, String)>] levels of lists as the style form sends and shows them
+    def numbering_options
+      [["none", "none"]] + manuscript.lists.values.flat_map do |list|
+        list.levels.first(4).map { |index, level| ["list #{list.id}, level #{index + 1}", "#{Norvel::ListLabels.sample(list, index)} (list #{list.id}, level #{index + 1})"] }
+      end
+    end
+
+    # How good the stand-in of a family is, in words; nothing where it is here itself.
+    def font_match(family)
+      match = Norvel::Fonts::Book.shipped.match(family)
+      {metric: "shown in #{match.used}: the same widths", near: "shown in #{match.used}: near", fallback: "not here; shown in #{match.used}"}[match.match]
+    end
+
     def image_address(member) = member.match?(/\.(png|jpe?g|gif)\z/i) ? "/manuscripts/#{record.id}/media?name=#{Rack::Utils.escape(member)}" : nil
   end
 end

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require "monitor"
+require "securerandom"
 require_relative "../lib/norvel"
 require_relative "records"
 
@@ -75,14 +76,24 @@ module NorvelWeb
       end
     end
 
-    # @return [Norvel::Changes::Ripple] of a change that is not made
-    def ripple(operation)
+    # A change that is not made: its layout, to be looked at, and what it would touch.
+    Proposal = Struct.new(:id, :operation, :layout, :ripple) do
+      def manuscript = layout.manuscript
+    end
+
+    # @param operation [Norvel::Changes::Operation]
+    # @return [Proposal] kept until the next one
+    # @raise [Norvel::ChangeRefused]
+    def propose(operation)
       @monitor.synchronize do
         before = state_at(record.head_id)
-        proposal = Norvel::Layout.new(operation.call(before.manuscript), store: @lines)
-        [Norvel::Changes::Ripple.between(before.layout, proposal), proposal]
+        layout = Norvel::Layout.new(operation.call(before.manuscript), store: @lines)
+        @proposal = Proposal.new(SecureRandom.hex(4), operation, layout, Norvel::Changes::Ripple.between(before.layout, layout))
       end
     end
+
+    # @return [Proposal, nil] the one that is kept, when it has this id
+    def proposal(id) = (@proposal if @proposal && @proposal.id == id)
 
     # @return [Array(State, State, String)] before, after and what was undone
     def undo(head:)

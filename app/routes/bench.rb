@@ -10,9 +10,9 @@ module NorvelWeb
         app.get("/manuscripts/:id/sheets") { erb :sheets, layout: false }
 
         app.get "/manuscripts/:id/pages/:number" do
-          page = state.layout.pages[params["number"].to_i - 1] or halt 404, ""
+          page = shown_layout.pages[params["number"].to_i - 1] or halt 404, ""
           content_type "image/svg+xml"
-          Norvel::Drawing::PageSvg.new(state.layout, page, style_marks: params["codes"] != "off", mark_up: params["hand"] != "off", image: method(:image_address)).to_s
+          Norvel::Drawing::PageSvg.new(shown_layout, page, image: method(:image_address), touched: proposal ? proposal.ripple.paragraphs.to_h { |id| [id, true] } : {}).to_s
         end
 
         app.get "/manuscripts/:id/strip" do
@@ -25,6 +25,13 @@ module NorvelWeb
         app.get("/manuscripts/:id/editor") { chosen.empty? ? halt(404, "") : erb(:editor, layout: false) }
 
         app.get("/manuscripts/:id/outline") { erb :outline, locals: {view: "outline"} }
+
+        app.get("/manuscripts/:id/outline/slip") { erb :outline_slip, layout: false }
+
+        app.get "/manuscripts/:id/lists/:list" do
+          list = manuscript.lists[params["list"]] or raise Norvel::ChangeRefused, "That list is not in the manuscript any more."
+          erb :list_form, layout: false, locals: {list: list}
+        end
 
         app.get("/manuscripts/:id/outline/headings") { erb :headings, layout: false }
 
@@ -42,6 +49,8 @@ module NorvelWeb
         app.get "/manuscripts/:id/styles/:style" do
           erb :style_form, layout: false, locals: {style: manuscript.sheet.fetch(params["style"])}
         end
+
+        app.get("/manuscripts/:id/specimen") { erb :specimen, layout: false }
 
         app.get("/manuscripts/:id/reading") { chosen.empty? ? "" : erb(:reading, layout: false) }
 
@@ -66,15 +75,23 @@ module NorvelWeb
 
     # Which slip fits what is chosen, and which styles are shown.
     module SlipHelpers
-      def shown_styles = %w[used unused all].include?(params["show"]) ? params["show"].to_sym : :used
+      def shown_styles = %w[used unused all specimen].include?(params["show"]) ? params["show"].to_sym : :used
 
-      def family_svg(show, style)
+      def family_svg(show, style, kind: :paragraph)
         link = lambda do |id|
           path = Rack::Utils.escape(id)
           %(href="/manuscripts/#{record.id}/styles?style=#{path}&amp;show=#{show}" hx-get="/manuscripts/#{record.id}/styles/#{Rack::Utils.escape_path(id)}?in=styles" hx-target="#slip")
         end
-        Norvel::Drawing::FamilySvg.new(manuscript, state.layout.cascade, uses: style_uses, show: show, chosen: style&.id, link: link).to_s
+        Norvel::Drawing::FamilySvg.new(manuscript, state.layout.cascade, uses: style_uses, show: show, chosen: style&.id, link: link, kind: kind).to_s
       end
+
+      # What is looked at before it is done, where the request asks for it.
+      def proposal = @proposal ||= (params["proposal"] && bench.proposal(params["proposal"]))
+
+      def shown_layout = proposal ? proposal.layout : state.layout
+
+      # The style in dummy copy, as the slip shows it.
+      def specimen_svg(manuscript, style) = Norvel::Drawing::SpecimenSvg.new(manuscript, style).to_s
 
       # @return [Array<Array(Norvel::Manuscript::Paragraph, Integer)>] headings with their level
       def headings

@@ -10,22 +10,13 @@ module NorvelWeb
           answer_change(*bench.change(operation, head: seen_head))
         end
 
-        app.post "/manuscripts/:id/ripple" do
-          values = style_values
-          ripple, proposal = bench.ripple(Norvel::Changes.build("change_style", "style" => params["style"], "values" => values))
-          erb :ripple, layout: false, locals: {ripple: ripple, proposal: proposal, traps: Norvel::Changes::Traps.sprung(manuscript, proposal.manuscript)}
-        rescue Norvel::Error => error
-          erb :half_typed, layout: false, locals: {sentence: error.message}
-        end
+        app.post("/manuscripts/:id/ripple") { answer_proposal(Norvel::Changes.build("change_style", "style" => params["style"], "values" => style_values)) }
+
+        # Any change, to be looked at before it is made.
+        app.post("/manuscripts/:id/propose/:operation") { answer_proposal(Norvel::Changes.build(params["operation"], change_parameters)) }
 
         # What a style would take over from an example, before it does.
-        app.get "/manuscripts/:id/adoption" do
-          operation = Norvel::Changes.build("adopt_look", "paragraph" => chosen_ids.first)
-          ripple, proposal = bench.ripple(operation)
-          erb :ripple, layout: false, locals: {ripple: ripple, proposal: proposal, traps: Norvel::Changes::Traps.sprung(manuscript, proposal.manuscript)}
-        rescue Norvel::Error => error
-          erb :half_typed, layout: false, locals: {sentence: error.message}
-        end
+        app.get("/manuscripts/:id/adoption") { answer_proposal(Norvel::Changes.build("adopt_look", "paragraph" => chosen_ids.first)) }
 
         app.post "/manuscripts/:id/undo" do
           before, after, sentence = bench.undo(head: seen_head)
@@ -113,9 +104,33 @@ module NorvelWeb
         when "insert_paragraph", "join_paragraphs" then {"paragraph" => chosen_ids.first}
         when "delete_paragraphs" then {"paragraphs" => chosen_ids}
         when "move_paragraphs", "shift_headings" then {"paragraphs" => chosen_ids, "by" => params["by"].to_i}
+        when "number_headings" then params.slice("scheme", "prefix")
+        when "change_list" then {"list" => params["list"], "levels" => list_levels}
+        when "make_list" then {"paragraphs" => chosen_ids, "kind" => params["kind"]}
+        when "restart_numbers" then {"paragraph" => chosen_ids.first, "start" => params["start"]}
+        when "continue_numbers" then {"paragraph" => chosen_ids.first}
+        when "shift_items" then {"paragraphs" => chosen_ids, "by" => params["by"].to_i}
         when "adopt_look" then {"paragraph" => chosen_ids.first}
         when "style_from_look" then {"paragraph" => chosen_ids.first, "name" => params["name"]}
         else raise Norvel::ChangeRefused, "There is no change called “#{params["operation"]}”."
+        end
+      end
+
+      # Only what says something else than before.
+      def list_levels
+        list = manuscript.lists[params["list"].to_s]
+        (params["levels"] || {}).filter_map do |index, fields|
+          level = list&.levels&.[](index.to_i) or next
+          changed = fields.reject { |name, written| written.to_s.strip == written_level(list, index.to_i, level, name) }
+          [index, changed] unless changed.empty?
+        end.to_h
+      end
+
+      def written_level(list, index, level, name)
+        case name
+        when "indent_start", "indent_first" then level.properties.key?(name.to_sym) ? Norvel::Properties[name].show(level.properties[name.to_sym]) : ""
+        when "text" then (level.format == "bullet") ? Norvel::ListLabels.sample(list, index) : level.text
+        else level[name].to_s
         end
       end
 
@@ -174,6 +189,15 @@ module NorvelWeb
       def page_parameters
         margin = (params["margin"] || {}).reject { |_, length| length.to_s.strip.empty? }
         {"margin" => (margin unless margin.empty?), "paper" => params["paper"], "sections" => params["sections"]&.map(&:to_i)}.compact
+      end
+
+      # What a change would touch; the pages show it until it is saved or left.
+      def answer_proposal(operation)
+        proposal = bench.propose(operation)
+        headers "HX-Trigger" => JSON.generate({"norvel:proposed" => {id: proposal.id}})
+        erb :ripple, layout: false, locals: {proposal: proposal, traps: Norvel::Changes::Traps.sprung(manuscript, proposal.manuscript)}
+      rescue Norvel::Error => error
+        erb :half_typed, layout: false, locals: {sentence: error.message}
       end
 
       # The slip again, and for the pages: what to draw anew.
@@ -238,7 +262,7 @@ module NorvelWeb
       def with_mends(operation)
         return operation unless params["mend"] == "yes"
 
-        traps = Norvel::Changes::Traps.sprung(manuscript, operation.call(manuscript))
+        traps = Norvel::Changes::Traps.sprung(manuscript, operation.call(manuscript)).reject { |trap| trap.values.empty? }
         return operation if traps.empty?
 
         mends = traps.map { |trap| ["change_style", {"style" => trap.style, "values" => trap.values}] }

@@ -16,6 +16,7 @@ require_relative "changes/adopt_look"
 require_relative "changes/apply_character_style"
 require_relative "changes/text_edit"
 require_relative "changes/shift_headings"
+require_relative "changes/numbering"
 require_relative "changes/traps"
 require_relative "changes/series"
 require_relative "changes/stored"
@@ -26,7 +27,8 @@ module Norvel
   # Named operations on manuscripts.
   module Changes
     OPERATIONS = [ApplyStyle, ChangeStyle, DefineStyle, RemoveDirectFormatting, RemoveEmptyParagraphs, SetPageDesign, RenameStyle, DuplicateStyle, HangStyle, SetNextStyle, DeleteStyle, RemoveUnusedStyles, FormatHere, AdoptLook, StyleFromLook,
-      ApplyCharacterStyle, AdoptTextLook, CharacterStyleFromLook, EditText, SplitParagraph, JoinParagraphs, InsertParagraph, DeleteParagraphs, MoveParagraphs, ShiftHeadings, Series].to_h { |operation| [operation.operation_name, operation] }.freeze
+      ApplyCharacterStyle, AdoptTextLook, CharacterStyleFromLook, EditText, SplitParagraph, JoinParagraphs, InsertParagraph, DeleteParagraphs, MoveParagraphs, ShiftHeadings,
+      ChangeList, NumberHeadings, MakeList, RestartNumbers, ContinueNumbers, ShiftItems, Series].to_h { |operation| [operation.operation_name, operation] }.freeze
 
     # @param name [String] of an operation
     # @param parameters [Hash]

@@ -3,3 +3,4 @@
 require_relative "drawing/page_svg"
 require_relative "drawing/strip_svg"
 require_relative "drawing/family_svg"
+require_relative "drawing/specimen_svg"

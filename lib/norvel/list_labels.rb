@@ -7,6 +7,9 @@ module Norvel
     # Bullets that files take from symbol fonts, by code point of the private area.
     SYMBOLS = {"\uF0B7" => "•", "\uF0A7" => "▪", "\uF0D8" => "›", "\uF0FC" => "✓", "\uF06F" => "o"}.freeze
 
+    # A heading's number that was typed as text: "2.1 ", "IV. ", "Chapter 3:".
+    TYPED = /\A\s*(?:(?:chapter|kapitel|chapitre|capítulo|part|section)\s+(?:\d+|[ivxlc]+)\b|\d+(?:\.\d+)*[.)]?\s|[IVXLC]+[.)]\s|[A-Z][.)]\s)/i
+
     module_function
 
     # @param manuscript [Manuscript] @param cascade [Cascade]
@@ -53,6 +56,10 @@ module Norvel
 
     # a, b … z, aa, bb: the letter repeated (ISO/IEC 29500-1 §17.18.59)
     def letters(number) = number.positive? ? ("a".ord + (number - 1) % 26).chr * ((number - 1) / 26 + 1) : number.to_s
+
+    # @param list [Manuscript::List] @param level [Integer]
+    # @return [String] the first label of that level
+    def sample(list, level) = label(list, level, (0..level).to_h { |index| [index, list.levels[index]&.start || 1] })
 
     # A list that restarts a level does so once, when it first comes up.
     def restart(list, values, started)

@@ -90,6 +90,12 @@ module Norvel
     # @return [Integer, nil] 1–9, by the property, inherited too
     def level_of(style) = chain(style.id).reverse_each.find { |link| link.properties.key?(:outline_level) }&.properties&.[](:outline_level)
 
+    # @param id [String] @param names [Array<Symbol>] properties
+    # @return [Array<Style>] styles under this one that say one of them themselves, and so do not follow
+    def keeping_own(id, names)
+      styles.values.select { |style| style.id != id && chain(style.id).any? { |link| link.id == id } && names.any? { |name| style.properties.key?(name) } }
+    end
+
     private
 
     def copy(**changed) = StyleSheet.new(styles: styles, defaults: defaults, default_id: default_id, **changed)

@@ -8,6 +8,7 @@
   document.querySelectorAll("[data-drop]").forEach(takeDrops);
   document.addEventListener("keydown", viewKeys);
   document.body.addEventListener("norvel:changed", (event) => told(event.detail));
+  document.body.addEventListener("click", styleClicks);
   document.body.addEventListener("htmx:sendError", () => refuse("Norvel does not answer; is it still running? Nothing was changed."));
   document.body.addEventListener("htmx:afterSwap", (event) => { if (event.detail.target.id === "slip") document.getElementById("refusal")?.replaceChildren(); });
   if (!bench) return;
@@ -16,6 +17,7 @@
   const KEPT = 10; // pages in the document tree at once
   let chosen = new Set();
   let words = []; // chosen stretches of text: [paragraph, from, to]
+  let proposal = null; // what is shown before it is done
   let editing = null; // the editor over a paragraph, when one is open
   let fresh = new Set();
   let drawn = []; // page numbers, oldest first
@@ -37,7 +39,7 @@
     const number = place.dataset.page;
     if (place.dataset.drawn === sheets().dataset.head + "/") return;
     place.dataset.drawn = sheets().dataset.head + "/";
-    const answer = await fetch(`${base}/pages/${number}`);
+    const answer = await fetch(`${base}/pages/${number}${proposal ? `?proposal=${proposal}` : ""}`);
     if (!answer.ok) return void delete place.dataset.drawn;
     const svg = new DOMParser().parseFromString(await answer.text(), "image/svg+xml").documentElement;
     place.querySelector("svg").replaceWith(document.importNode(svg, true));
@@ -100,9 +102,11 @@
   // The pages again after a change; what is chosen, or what was at the top, stays where it is.
   async function redraw() {
     const anchor = anchorNow();
-    const answer = await fetch(`${base}/sheets`);
+    const answer = await fetch(`${base}/sheets${proposal ? `?proposal=${proposal}` : ""}`);
     if (!answer.ok) return;
     sheets().outerHTML = await answer.text();
+    bench.classList.toggle("proposing", Boolean(proposal));
+    if (proposal) document.getElementById("message").textContent = "The pages show what is proposed; nothing is saved yet.";
     watch();
     const page = state()?.dataset.page || anchor?.page;
     const place = page && sheet(page);
@@ -403,6 +407,24 @@
     reveal().then(paintAll);
   }
 
+  // Proposals ---------------------------------------------------------------------------------------
+  // A change that is being considered is shown on the pages, in the proposal colour, until it is saved or left.
+  document.body.addEventListener("norvel:proposed", (event) => { proposal = event.detail.id; redraw(); });
+  document.body.addEventListener("htmx:afterSwap", (event) => {
+    if (event.detail.target.id !== "slip" || !proposal) return;
+    proposal = null;
+    if (!event.detail.xhr.getResponseHeader("HX-Trigger")) redraw();
+  });
+  document.body.addEventListener("click", async (event) => {
+    const link = event.target.closest("[data-see]");
+    if (!link) return;
+    event.preventDefault();
+    const place = sheet(link.dataset.page);
+    if (!place) return;
+    await draw(place);
+    (place.querySelector(`.para[data-p="${link.dataset.see}"]`) || place).scrollIntoView({ block: "center" });
+  });
+
   // Shared with the other views ---------------------------------------------------------------------
   async function told(change) {
     if (bench) bench.dataset.head = change.head;
@@ -412,6 +434,20 @@
     document.getElementById("redo").disabled = !change.can_redo;
     const answer = await fetch(`${base}/conformity`);
     if (answer.ok) document.getElementById("conformity").innerHTML = await answer.text();
+  }
+
+  // In the style form a value goes back to the parent; on the specimen page a click opens the style.
+  function styleClicks(event) {
+    const back = event.target.closest("[data-back]");
+    if (back) {
+      const field = back.parentNode.querySelector("input, select");
+      field.value = "";
+      field.dispatchEvent(new Event("input", { bubbles: true }));
+      return void field.focus();
+    }
+    const page = event.target.closest(".specimen-pages");
+    const found = page && event.target.closest(".para[data-p]");
+    if (found) htmx.ajax("GET", `${base}/styles/${encodeURIComponent(JSON.parse(page.dataset.styles)[found.dataset.p])}?in=styles`, { target: "#slip", swap: "innerHTML" });
   }
 
   function refuse(sentence) {

@@ -4,14 +4,17 @@ module Norvel
   module Changes
     # What a change touches, from the layouts before and after it: nothing is carried out.
     # `paragraphs` are the ids whose formatting differs or that are gone; `styles` the ids whose resolved values differ;
-    # `pages` counts before and after; `moved` the pages (of the layout before) that end elsewhere now.
-    Ripple = Value.define(:paragraphs, :styles, :pages_before, :pages_after, :moved) do
+    # `pages` counts before and after; `moved` the pages (of the layout before) that end elsewhere now; `labels` the ids whose
+    # number or bullet differs.
+    Ripple = Value.define(:paragraphs, :styles, :pages_before, :pages_after, :moved, labels: []) do
       # @param before [Layout] @param after [Layout]
       def self.between(before, after)
         old, now = before.manuscript, after.manuscript
         comparison = Ripple::Comparison.new(before.cascade, after.cascade)
         touched = (old.paragraphs + old.note_paragraphs).reject { |paragraph| comparison.alike?(paragraph, now.paragraph(paragraph.id)) }
-        new(paragraphs: touched.map(&:id), styles: comparison.changed_styles, pages_before: before.pages.size, pages_after: after.pages.size,
+        touched += now.paragraphs.reject { |paragraph| old.paragraph(paragraph.id) } unless old.blocks.equal?(now.blocks)
+        labels = before.labels.equal?(after.labels) ? [] : (before.labels.keys | after.labels.keys).select { |id| before.labels[id] != after.labels[id] && now.paragraph(id) }
+        new(labels: labels, paragraphs: touched.map(&:id), styles: comparison.changed_styles, pages_before: before.pages.size, pages_after: after.pages.size,
           moved: before.pages.each_with_index.filter_map { |page, index| page.number if ends(page) != ends(after.pages[index]) })
       end
 
@@ -50,7 +53,7 @@ module Norvel
         return true if @same_styles && old.equal?(now)
         return false unless same?(@before.paragraph(old), @after.paragraph(now), :paragraph) && same?(@before.mark(old), @after.mark(now), :text)
 
-        old.runs.size == now.runs.size && old.runs.zip(now.runs).all? { |was, is| same?(@before.run(old, was), @after.run(now, is), :text) }
+        old.text == now.text && old.runs.size == now.runs.size && old.runs.zip(now.runs).all? { |was, is| same?(@before.run(old, was), @after.run(now, is), :text) }
       end
 
       # @return [Array<String>] ids of paragraph styles that resolve differently

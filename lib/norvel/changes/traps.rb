@@ -14,7 +14,17 @@ module Norvel
 
       # @param before [Manuscript] @param after [Manuscript] the proposal
       # @return [Array<Trap>] those that the change would spring
-      def sprung(before, after)
+      def sprung(before, after) = spills(before, after) + levels(before, after)
+
+      # A style that calls itself a heading, without a level: it would be missing from the outline and the contents.
+      NAMED = /\A(heading|überschrift|titre|título|kapitel|chapter)\s*\d/i
+
+      def levels(before, after)
+        after.sheet.of_kind(:paragraph).select { |style| style.name.match?(NAMED) && after.sheet.level_of(style).nil? && before.sheet[style.id] != style }
+          .map { |style| Trap.new(style: style.id, values: {}, sentence: "“#{style.name}” is called a heading but has no heading level; it is in no outline and no contents list.") }
+      end
+
+      def spills(before, after)
         old, new = Cascade.new(before), Cascade.new(after)
         after.sheet.of_kind(:paragraph).select { |style| after.sheet.level_of(style) }.flat_map do |style|
           SPILLS.filter_map do |name, (spills, clear)|
@@ -27,6 +37,7 @@ module Norvel
           end
         end
       end
+      private_class_method :levels, :spills
     end
   end
 end

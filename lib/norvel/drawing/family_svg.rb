@@ -16,13 +16,15 @@ module Norvel
       # @param manuscript [Manuscript] @param cascade [Cascade]
       # @param uses [Hash{String=>Integer}] by style id
       # @param show [Symbol] :used, :unused or :all
+      # @param kind [Symbol] :paragraph or :character
       # @param link [Proc] style id to the attributes of its link
-      def initialize(manuscript, cascade, uses:, show: :all, chosen: nil, link: ->(_) { "" })
+      def initialize(manuscript, cascade, uses:, show: :all, kind: :paragraph, chosen: nil, link: ->(_) { "" })
         @sheet = manuscript.sheet
         @cascade = cascade
         @formats = Layout::FormatTable.new(Fonts::Book.shipped)
         @uses = uses
         @show = show
+        @kind = kind
         @chosen = chosen
         @link = link
       end
@@ -32,19 +34,19 @@ module Norvel
         @out = +""
         @y = 8.0
         roots.each { |style| draw(style, 0) }
-        %(<svg xmlns="http://www.w3.org/2000/svg" class="family" viewBox="0 0 #{WIDTH} #{(@y + 8).round}" role="group" aria-label="The family of styles">#{@out}</svg>)
+        %(<svg xmlns="http://www.w3.org/2000/svg" class="family" viewBox="0 0 #{WIDTH} #{(@y + 8).round}" role="group" aria-label="The family of #{@kind} styles">#{@out}</svg>)
       end
 
       private
 
-      def shown = @shown ||= @sheet.of_kind(:paragraph).select { |style| show?(style) }
+      def shown = @shown ||= @sheet.of_kind(@kind).select { |style| show?(style) }
 
       # An ancestor of a style that is shown is shown too, or the tree would fall apart.
       def show?(style)
         return true if @show == :all
         return @uses[style.id].to_i.zero? && !style.hidden if @show == :unused
 
-        @uses[style.id].to_i.positive? || @sheet.of_kind(:paragraph).any? { |other| @uses[other.id].to_i.positive? && @sheet.chain(other.id).include?(style) }
+        @uses[style.id].to_i.positive? || @sheet.of_kind(@kind).any? { |other| @uses[other.id].to_i.positive? && @sheet.chain(other.id).include?(style) }
       end
 
       def roots = shown.select { |style| parent(style).nil? }

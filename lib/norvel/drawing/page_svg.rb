@@ -22,8 +22,9 @@ module Norvel
       # @param layout [Layout] @param page [Layout::Page]
       # @param style_marks [Boolean] @param mark_up [Boolean]
       # @param image [Proc, nil] a package member to the address of its picture, nil when it cannot be shown
+      # @param window [Array<Float>, nil] x, y, width and height of the part that is shown, instead of the page with its margins
       # @param touched [Hash{Integer=>true}] paragraphs drawn in the proposal colour
-      def initialize(layout, page, style_marks: true, mark_up: true, image: nil, touched: {})
+      def initialize(layout, page, style_marks: true, mark_up: true, image: nil, touched: {}, window: nil)
         @layout = layout
         @manuscript = layout.manuscript
         @page = page
@@ -31,6 +32,7 @@ module Norvel
         @mark_up = mark_up
         @image = image
         @touched = touched
+        @window = window
       end
 
       # @return [String] the viewBox of a page with its outer margins
@@ -38,7 +40,7 @@ module Norvel
 
       # @return [String] an svg element
       def to_s
-        @out = %(<svg xmlns="http://www.w3.org/2000/svg" class="page" viewBox="#{self.class.view_box(@page)}" role="group" aria-label="Page #{@page.number}">)
+        @out = %(<svg xmlns="http://www.w3.org/2000/svg" class="page" viewBox="#{@window ? @window.map { |side| n(side) }.join(" ") : self.class.view_box(@page)}" role="group" aria-label="Page #{@page.number}">)
         @out << %(<rect class="paper" width="#{n(@page.width)}" height="#{n(@page.height)}"/>)
         @page.rules.each { |rule| @out << %(<line class="rule" x1="#{n(rule.x1)}" y1="#{n(rule.y1)}" x2="#{n(rule.x2)}" y2="#{n(rule.y2)}"/>) }
         @word_y = 0

@@ -14,7 +14,7 @@ module Norvel
       def length? = kind == :length
 
       # @return [Boolean] whether a person can write its value in one field
-      def written? = !%i[numbering language].include?(kind) && !%i[hidden right_to_left].include?(name)
+      def written? = kind != :numbering && !%i[hidden right_to_left].include?(name)
 
       # @return [String] the key in JSON, with its unit
       def json_key = length? ? "#{name}_pt" : name.to_s
@@ -41,6 +41,7 @@ module Norvel
         when :choice then value.to_s.tr("_", " ")
         when :tabs then value.join(", ")
         when :borders then Borders.show(value)
+        when :numbering then value.list ? "list #{value.list}, level #{value.level + 1}" : "none"
         else (self.unit == "%") ? "#{value} %" : value.to_s
         end
       end
@@ -57,6 +58,8 @@ module Norvel
         when :colour then parse_colour(written.to_s.strip.downcase)
         when :number then parse_number(written.to_s.strip)
         when :font then parse_name(written.to_s.strip)
+        when :language then parse_language(written.to_s.strip)
+        when :numbering then parse_place(written.to_s.strip)
         when :tabs then written.to_s.strip.match?(/\Anone\z/i) ? [] : written.to_s.split(/;|,\s+/).map { |stop| TabStop.parse(stop) }.sort_by(&:position)
         when :borders then Borders.parse(written.to_s)
         else raise Error, "#{label} cannot be written in one field."
@@ -93,9 +96,29 @@ module Norvel
       end
 
       def parse_number(written)
+        written = written.delete_suffix("%").strip
         raise Error, "#{label} is a whole number." unless written.match?(/\A\d{1,3}\z/)
 
-        written.to_i
+        number = written.to_i
+        raise Error, "#{label} is between #{least} and #{most}#{" %" if unit == "%"}." unless number.between?(least || 0, most || 999)
+
+        number
+      end
+
+      def parse_language(written)
+        raise Error, "#{label} is written like en-GB or de." unless written.match?(/\A[a-z]{2,3}(-[A-Za-z0-9]{2,8})*\z/)
+
+        written
+      end
+
+      # "list 3, level 2"; a bare number is a list, at its first level.
+      def parse_place(written)
+        return Manuscript::NumberRef.new(list: nil) if written.match?(/\Anone\z/i)
+
+        list, level = written.match(/\A(?:list )?([[:alnum:]]+)(?:,? level (\d))?\z/i)&.captures
+        raise Error, "#{label} is written like list 3, level 2, or none." unless list && (level.nil? || level.to_i.between?(1, 9))
+
+        Manuscript::NumberRef.new(list: list, level: (level || 1).to_i - 1)
       end
 
       def parse_name(written)

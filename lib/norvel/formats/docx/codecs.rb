@@ -52,6 +52,12 @@ module Norvel
           node
         end
 
+        # @return [Nokogiri::XML::Element] a new first child in the parent's own namespace
+        def make_first(parent, name)
+          first = parent.children.first
+          make(parent, name).tap { |node| first&.add_previous_sibling(node) }
+        end
+
         # @return [Integer, nil] EMU of a measure in twips or with a unit (§22.9.2.14)
         def measure(text, per = Lengths::TWIP)
           return if text.nil?
@@ -230,12 +236,8 @@ module Norvel
           node.element_children.each { |child| child.unlink if %w[ilvl numId].include?(child.name) }
           return unless value
 
-          number = node.prepend_child(make(node, "numId"))
-          put(number, "val", value.list || "0")
-          return unless value.list
-
-          level = node.prepend_child(make(node, "ilvl"))
-          put(level, "val", value.level)
+          put(make_first(node, "numId"), "val", value.list || "0")
+          put(make_first(node, "ilvl"), "val", value.level) if value.list
         end
       end
     end

@@ -12,14 +12,17 @@ module Norvel
 
         # @return [Hash{String=>Manuscript::List}]
         def read
-          abstract = children(@root, "abstractNum").to_h { |node| [attribute(node, "abstractNumId"), children(node, "lvl").to_h { |level| read_level(level) }] }
+          nodes = children(@root, "abstractNum")
+          styles = nodes.filter_map { |node| (style = child_value(node, "styleLink")) && [style, node] }.to_h
+          abstract = nodes.to_h { |node| [attribute(node, "abstractNumId"), children(styles.fetch(child_value(node, "numStyleLink"), node), "lvl").to_h { |level| read_level(level) }] }
+          names = nodes.to_h { |node| [attribute(node, "abstractNumId"), child_value(node, "styleLink") || child_value(node, "numStyleLink") || child_value(node, "name")] }
           children(@root, "num").to_h do |node|
             base = child_value(node, "abstractNumId")
             overrides = children(node, "lvlOverride")
             levels = (abstract[base] || {}).merge(overrides.flat_map { |over| children(over, "lvl").map { |level| read_level(level) } }.to_h)
             starts = overrides.filter_map { |over| (start = child_value(over, "startOverride")) && [attribute(over, "ilvl").to_i, start.to_i] }.to_h
             id = attribute(node, "numId")
-            [id, Manuscript::List.new(id: id, levels: levels, counter: base, starts: starts)]
+            [id, Manuscript::List.new(id: id, levels: levels, counter: base, starts: starts, name: names[base])]
           end
         end
 

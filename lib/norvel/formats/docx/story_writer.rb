@@ -214,11 +214,7 @@ module Norvel
           node.unlink
         end
 
-        def first_child(node, name)
-          made = @spelling.codecs.make(node, name)
-          node.prepend_child(made) unless node.children.first == made
-          made
-        end
+        def first_child(node, name) = @spelling.codecs.make_first(node, name)
 
         def child(node, name) = node&.element_children&.find { |candidate| candidate.name == name }
       end

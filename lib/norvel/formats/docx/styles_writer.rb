@@ -6,8 +6,6 @@ module Norvel
       # Patches the styles part: changed styles by their own differences, new ones at its end.
       class StylesWriter
         PART = "word/styles.xml"
-        TYPE = "application/vnd.openxmlformats-officedocument.wordprocessingml.styles+xml"
-        RELATION = "http://schemas.openxmlformats.org/officeDocument/2006/relationships/styles"
         NAMESPACE = "http://schemas.openxmlformats.org/wordprocessingml/2006/main"
         ORDER = %w[name aliases basedOn next link autoRedefine hidden uiPriority semiHidden unhideWhenUsed qFormat locked personal personalCompose
           personalReply rsid pPr rPr tblPr trPr tcPr tblStylePr].freeze
@@ -21,8 +19,9 @@ module Norvel
           @now = now
         end
 
-        # @return [Hash{String=>String}] the members of the file that change
-        def members
+        # @param changed [Hash{String=>String}] the members of the file that change; added to
+        # @return [void]
+        def write(changed)
           name = @package.related("styles")
           document = name ? @package.parse(name) : Nokogiri::XML(%(<w:styles xmlns:w="#{NAMESPACE}"/>))
           @spelling = Spelling.new(document.root, @theme)
@@ -30,7 +29,8 @@ module Norvel
           @now.styles.each_value { |style| patch(document.root, style) unless @before[style.id] == style }
           @before.styles.each_key { |id| @nodes[id]&.unlink unless @now[id] }
           add_written_default(document.root) unless name
-          {name || PART => document.to_xml(save_with: Nokogiri::XML::Node::SaveOptions::AS_XML)}.merge(name ? {} : links)
+          changed[name || PART] = document.to_xml(save_with: Nokogiri::XML::Node::SaveOptions::AS_XML)
+          NewPart.link(@package, changed, "styles") unless name
         end
 
         private
@@ -85,23 +85,6 @@ module Norvel
         end
 
         def child(node, name) = node.element_children.find { |candidate| candidate.name == name }
-
-        # What tells a file that had no styles part of the new one.
-        def links
-          types = @package.parse("[Content_Types].xml")
-          add(types.root, "Override", "PartName" => "/#{PART}", "ContentType" => TYPE)
-          name = Package.relationships_name(@package.main)
-          relations = @package.part?(name) ? @package.parse(name) : Nokogiri::XML(%(<Relationships xmlns="http://schemas.openxmlformats.org/package/2006/relationships"/>))
-          taken = relations.root.element_children.map { |link| link["Id"] }
-          id = (1..).lazy.map { |number| "rIdStyles#{number}" }.find { |candidate| !taken.include?(candidate) }
-          add(relations.root, "Relationship", "Id" => id, "Type" => RELATION, "Target" => "/#{PART}")
-          {"[Content_Types].xml" => types.to_xml, name => relations.to_xml}
-        end
-
-        def add(root, name, attributes)
-          node = @spelling.codecs.make(root, name)
-          attributes.each { |attribute, value| node[attribute] = value }
-        end
       end
     end
   end

@@ -1,6 +1,8 @@
 # frozen_string_literal: true
 
+require_relative "new_part"
 require_relative "styles_writer"
+require_relative "numbering_writer"
 require_relative "story_writer"
 
 module Norvel
@@ -26,7 +28,8 @@ module Norvel
         def write
           patch_body
           patch_notes
-          @changed.merge!(StylesWriter.new(@package, @theme, @before.sheet, @now.sheet).members) if @now.sheet.styles != @before.sheet.styles
+          StylesWriter.new(@package, @theme, @before.sheet, @now.sheet).write(@changed) if @now.sheet.styles != @before.sheet.styles
+          NumberingWriter.new(@package, @theme, @before.lists, @now.lists).write(@changed) if @now.lists != @before.lists
           return @source if @changed.empty?
 
           @package.archive.write(@changed).tap { |bytes| verify(bytes) }

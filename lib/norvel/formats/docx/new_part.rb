@@ -1,0 +1,41 @@
+# frozen_string_literal: true
+
+module Norvel
+  module Formats
+    module Docx
+      # Tells a file of a part that it did not have: its content type, and the relationship from the main part
+      # (ISO/IEC 29500-2 §9.2–9.3).
+      module NewPart
+        TYPES = "application/vnd.openxmlformats-officedocument.wordprocessingml"
+        RELATIONS = "http://schemas.openxmlformats.org/officeDocument/2006/relationships"
+        EMPTY = %(<Relationships xmlns="http://schemas.openxmlformats.org/package/2006/relationships"/>)
+
+        module_function
+
+        # @param package [Package] @param changed [Hash{String=>String}] members that change anyway; added to
+        # @param kind [String] "styles" or "numbering", the part's name and type
+        # @return [void]
+        def link(package, changed, kind)
+          types = parse(package, changed, "[Content_Types].xml")
+          add(types.root, "Override", "PartName" => "/word/#{kind}.xml", "ContentType" => "#{TYPES}.#{kind}+xml")
+          name = Package.relationships_name(package.main)
+          relations = (changed.key?(name) || package.part?(name)) ? parse(package, changed, name) : Nokogiri::XML(EMPTY)
+          taken = relations.root.element_children.map { |link| link["Id"] }
+          id = (1..).lazy.map { |number| "rId#{kind.capitalize}#{number}" }.find { |candidate| !taken.include?(candidate) }
+          add(relations.root, "Relationship", "Id" => id, "Type" => "#{RELATIONS}/#{kind}", "Target" => "/word/#{kind}.xml")
+          changed.merge!("[Content_Types].xml" => types.to_xml, name => relations.to_xml)
+        end
+
+        def parse(package, changed, name) = changed.key?(name) ? Nokogiri::XML(changed[name]) : package.parse(name)
+
+        def add(root, name, attributes)
+          node = Nokogiri::XML::Element.new(name, root.document)
+          root.add_child(node)
+          node.namespace = root.namespace
+          attributes.each { |attribute, value| node[attribute] = value }
+        end
+        private_class_method :parse, :add
+      end
+    end
+  end
+end

@@ -1,0 +1,141 @@
+# frozen_string_literal: true
+
+module Norvel
+  module Formats
+    module Docx
+      # Patches the numbering part (ISO/IEC 29500-1 §17.9): changed levels where they are said, new lists behind the others.
+      class NumberingWriter
+        PART = "word/numbering.xml"
+        LEVEL_ORDER = %w[start numFmt lvlRestart pStyle isLgl suff lvlText lvlPicBulletId legacy lvlJc pPr rPr].freeze
+        PLAIN = {"start" => :start, "numFmt" => :format, "suff" => :suffix, "lvlText" => :text, "pStyle" => :style, "lvlRestart" => :restart_after}.freeze
+
+        # @param before [Hash{String=>Manuscript::List}] as read @param now [Hash{String=>Manuscript::List}]
+        def initialize(package, theme, before, now)
+          @package = package
+          @theme = theme
+          @before = before
+          @now = now
+        end
+
+        # @param changed [Hash{String=>String}] the members that change; added to
+        # @return [void]
+        def write(changed)
+          name = @package.related("numbering")
+          document = name ? @package.parse(name) : Nokogiri::XML(%(<w:numbering xmlns:w="#{StylesWriter::NAMESPACE}"/>))
+          @root = document.root
+          @spelling = Spelling.new(@root, @theme)
+          @abstracts = {}
+          @now.each { |id, list| @before[id] ? patch(@before[id], list) : add(list) unless @before[id] == list }
+          (@before.keys - @now.keys).each { |id| find("num", "numId", id)&.unlink }
+          changed[name || PART] = document.to_xml(save_with: Nokogiri::XML::Node::SaveOptions::AS_XML)
+          NewPart.link(@package, changed, "numbering") unless name
+        end
+
+        private
+
+        def patch(before, now)
+          now.levels.each { |index, level| patch_level(level_node(now, index), before.levels[index], level) unless before.levels[index] == level }
+          now.starts.each { |index, start| override_start(find("num", "numId", now.id), index, start) unless before.starts[index] == start }
+        end
+
+        # The level as this list has it: its own, or that of the definition it shares with others.
+        def level_node(list, index)
+          number = find("num", "numId", list.id)
+          own = children(number, "lvlOverride").find { |node| attribute(node, "ilvl") == index.to_s }
+          own_level = own && children(own, "lvl").first
+          return own_level if own_level
+
+          abstract = definition(child_value(number, "abstractNumId"))
+          children(abstract, "lvl").find { |node| attribute(node, "ilvl") == index.to_s } || new_level(abstract, index)
+        end
+
+        # A definition may only point at the one of a list style (§17.9.21).
+        def definition(id)
+          node = find("abstractNum", "abstractNumId", id)
+          link = node && child_value(node, "numStyleLink")
+          (link && children(@root, "abstractNum").find { |other| child_value(other, "styleLink") == link }) || node
+        end
+
+        def new_level(abstract, index)
+          node = make(abstract, "lvl")
+          put(node, "ilvl", index)
+          follower = children(abstract, "lvl").find { |other| attribute(other, "ilvl").to_i > index }
+          follower&.add_previous_sibling(node)
+          node
+        end
+
+        def patch_level(node, before, now)
+          before ||= Manuscript::ListLevel.new(start: nil, format: nil, suffix: nil, text: nil)
+          PLAIN.each { |name, member| set(node, name, now[member]) unless before[member] == now[member] }
+          set(node, "isLgl", now.legal ? "1" : nil) unless before.legal == now.legal
+          {"pPr" => [:paragraph, :properties], "rPr" => [:text, :label_properties]}.each do |name, (target, member)|
+            next if before[member] == now[member]
+
+            properties = children(node, name).first || insert(node, name)
+            @spelling.patch(properties, target, before[member], now[member])
+            properties.unlink if properties.children.empty?
+          end
+        end
+
+        def set(node, name, value)
+          child = children(node, name).first
+          return child&.unlink if value.nil? || (name == "suff" && value == :tab && child.nil?)
+
+          put(child || insert(node, name), "val", value)
+        end
+
+        def add(list)
+          shared = definition_id(list)
+          number = make(@root, "num")
+          children(@root, "num").reject { |node| node == number }.last&.add_next_sibling(number)
+          put(number, "numId", list.id)
+          put(make(number, "abstractNumId"), "val", shared)
+          list.starts.each { |index, start| override_start(number, index, start) }
+        end
+
+        # @return [String] the definition that the list shares with others of its counter, or a new one
+        def definition_id(list)
+          return list.counter if find("abstractNum", "abstractNumId", list.counter)
+
+          @abstracts[list.counter] ||= begin
+            id = ((children(@root, "abstractNum").map { |node| attribute(node, "abstractNumId").to_i }.max || -1) + 1).to_s
+            node = make(@root, "abstractNum")
+            others = children(@root, "abstractNum").reject { |other| other == node }
+            if others.any? then others.last.add_next_sibling(node)
+            else children(@root, "num").first&.add_previous_sibling(node)
+            end
+            put(node, "abstractNumId", id)
+            put(make(node, "multiLevelType"), "val", "multilevel")
+            list.levels.each { |index, level| patch_level(new_level(node, index), nil, level) }
+            id
+          end
+        end
+
+        def override_start(number, index, start)
+          override = children(number, "lvlOverride").find { |node| attribute(node, "ilvl") == index.to_s } || make(number, "lvlOverride").tap { |node| put(node, "ilvl", index) }
+          put(children(override, "startOverride").first || @spelling.codecs.make_first(override, "startOverride"), "val", start)
+        end
+
+        def insert(node, name)
+          rank = LEVEL_ORDER.index(name)
+          follower = node.element_children.find { |child| (LEVEL_ORDER.index(child.name) || LEVEL_ORDER.size) > rank }
+          made = make(node, name)
+          follower&.add_previous_sibling(made)
+          made
+        end
+
+        def find(name, key, value) = children(@root, name).find { |node| attribute(node, key) == value }
+
+        def children(node, name) = node ? node.element_children.select { |child| child.name == name } : []
+
+        def child_value(node, name) = (child = children(node, name).first) && attribute(child)
+
+        def attribute(node, name = "val") = @spelling.codecs.attribute(node, name)
+
+        def put(node, name, value) = @spelling.codecs.put(node, name, value)
+
+        def make(parent, name) = @spelling.codecs.make(parent, name)
+      end
+    end
+  end
+end
