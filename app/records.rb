@@ -66,4 +66,17 @@ module NorvelWeb
   class HouseGuide < ActiveRecord::Base
     scope :on_desk, -> { where(deleted_at: nil).order(:name) }
   end
+
+  # A style sheet in the library.
+  class KeptSheetRecord < ActiveRecord::Base
+    self.table_name = "kept_sheets"
+    scope :kept, -> { where(deleted_at: nil).order(:name) }
+    scope :put_away, -> { where.not(deleted_at: nil).order(deleted_at: :desc) }
+
+    # @param sheet [Norvel::KeptSheet]
+    def self.keep(sheet) = create!(name: sheet.name, data: JSON.generate(sheet.dump))
+
+    # @return [Norvel::KeptSheet]
+    def sheet = Norvel::KeptSheet.load(JSON.parse(data)).with(name: name)
+  end
 end

@@ -11,6 +11,7 @@ require_relative "routes/bench"
 require_relative "routes/changes"
 require_relative "routes/guides"
 require_relative "routes/deliver"
+require_relative "routes/sheets"
 
 module NorvelWeb
   # The web application: routes read the request, call the core, render.
@@ -31,7 +32,7 @@ module NorvelWeb
     disable :sessions, :protection
 
     helpers Helpers
-    register Routes::Desk, Routes::Bench, Routes::Changes, Routes::Guides, Routes::Deliver
+    register Routes::Desk, Routes::Bench, Routes::Changes, Routes::Guides, Routes::Deliver, Routes::Sheets
 
     # @param folder [String] of the data
     # @return [#call] the application with its session and its protection

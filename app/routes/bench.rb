@@ -75,7 +75,7 @@ module NorvelWeb
 
     # Which slip fits what is chosen, and which styles are shown.
     module SlipHelpers
-      def shown_styles = %w[used unused all specimen].include?(params["show"]) ? params["show"].to_sym : :used
+      def shown_styles = %w[used unused all specimen sheets].include?(params["show"]) ? params["show"].to_sym : :used
 
       def family_svg(show, style, kind: :paragraph)
         link = lambda do |id|
@@ -99,6 +99,10 @@ module NorvelWeb
       end
 
       def slip_view
+        if params["swap"]
+          params["sheet"] = params["swap"]
+          return :swap_form
+        end
         return :slip_text if (params["text"] || params["words"]) && stretches.any?
 
         case chosen.size

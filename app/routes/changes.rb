@@ -104,6 +104,8 @@ module NorvelWeb
         when "insert_paragraph", "join_paragraphs" then {"paragraph" => chosen_ids.first}
         when "delete_paragraphs" then {"paragraphs" => chosen_ids}
         when "move_paragraphs", "shift_headings" then {"paragraphs" => chosen_ids, "by" => params["by"].to_i}
+        when "swap_sheet" then other_sheet.then { |kept| {"sheet" => kept.dump, "mapping" => sheet_mapping(kept)} }
+        when "take_styles" then {"sheet" => other_sheet.dump, "styles" => (params["styles"] || {}).reject { |_, how| how.to_s.empty? }}
         when "number_headings" then params.slice("scheme", "prefix")
         when "change_list" then {"list" => params["list"], "levels" => list_levels}
         when "make_list" then {"paragraphs" => chosen_ids, "kind" => params["kind"]}

@@ -28,6 +28,10 @@ module Norvel
         direct ? [Vote.new(role: heading(direct), weight: 0.85, reason: "has heading level #{direct} set by hand")] : votes
       end
 
+      # @param id [String] of a paragraph style
+      # @return [Vote, nil] what its level or name says of it
+      def of_style(id) = style_votes(id).first
+
       private
 
       def style_votes(id)

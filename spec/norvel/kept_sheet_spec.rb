@@ -1,0 +1,92 @@
+# frozen_string_literal: true
+
+# Style sheets apart from their manuscripts: kept, matched, swapped in, taken from.
+RSpec.describe Norvel::KeptSheet do
+  def change(now, name, **parameters) = Norvel::Changes.build(name, JSON.parse(JSON.generate(parameters))).call(now)
+
+  def of(manuscript, name: "Kept") = described_class.of(manuscript, Norvel::Roles.new(manuscript), name: name)
+
+  def matched(kept, manuscript) = kept.match(manuscript, described_class.roles_of(manuscript, Norvel::Roles.new(manuscript)))
+
+  def swap(manuscript, kept, **corrected) = change(manuscript, "swap_sheet", sheet: kept.dump, mapping: matched(kept, manuscript).merge(corrected.transform_keys(&:to_s)))
+
+  def looks(manuscript)
+    cascade = Norvel::Cascade.new(manuscript)
+    manuscript.paragraphs.map { |paragraph| [paragraph.text, cascade.paragraph(paragraph).values(%i[align indent_first space_after line_spacing outline_level]), cascade.mark(paragraph).values(%i[font_family size bold color])] }
+  end
+
+  let(:body) { paragraph(1, "The lamp is lit an hour before the ebb and put out when the last boat lies at the steps.") }
+  let(:start) { manuscript(paragraph(0, "One", style: "Heading1"), body, paragraph(2, "A long quotation of a witness.", style: "Quote"), defaults: {space_after: 76_200}) }
+  let(:other) do
+    styles = {"Base" => {name: "Report base", properties: {size: 139_700}}, "H" => {name: "Chapter heading", parent: "Base", properties: {outline_level: 1, color: "#102030", align: :center}},
+              "Quote" => {name: "Long quotation", parent: "Base", properties: {indent_start: 900_000}}, "Term" => {name: "Term", kind: :character, properties: {italic: true}}}
+    sheet = Norvel::StyleSheet.new(styles: styles.to_h { |id, style| [id, Norvel::StyleSheet::Style.new(id: id, **style)] }, default_id: "Base", defaults: {font_family: "Carlito", line_spacing: Norvel::Properties::LineSpacing.multiple(2.0)})
+    Norvel::Manuscript.new(blocks: [paragraph(0, "Head", style: "H"), paragraph(1, "Running text that is long enough to be running text, with more of it."), paragraph(2, "Quoted.", style: "Quote")], sheet: sheet)
+  end
+
+  it "says the document defaults in its roots, and is plain data" do
+    kept = of(other)
+    expect(kept.styles["Base"].properties).to include(font_family: "Carlito", size: 139_700)
+    expect(described_class.load(JSON.parse(JSON.generate(kept.dump)))).to eq(kept)
+  end
+
+  it "matches styles by role, then by name" do
+    expect(matched(of(other), start)).to eq("Base" => "Base", "Heading1" => "H", "Quote" => "Quote")
+  end
+
+  it "puts the other sheet in the place of this one and touches no paragraph" do
+    after = swap(start, of(other))
+    expect(after.paragraphs).to eq(start.paragraphs)
+    expect(after.sheet.styles.values.map(&:name)).to contain_exactly("Report base", "Chapter heading", "Long quotation", "Term")
+    cascade = Norvel::Cascade.new(after)
+    head, text, quote = after.paragraphs
+    expect(cascade.mark(head).values(%i[font_family size color])).to eq(font_family: "Carlito", size: 139_700, color: "#102030")
+    expect(cascade.paragraph(text).values(%i[space_after line_spacing])).to eq(space_after: 0, line_spacing: Norvel::Properties::LineSpacing.multiple(2.0))
+    expect(cascade.paragraph(quote)[:indent_start]).to eq(900_000)
+  end
+
+  it "swaps back to the same look" do
+    after = swap(swap(start, of(other)), of(start, name: "Old"))
+    expect(looks(after)).to eq(looks(start))
+    expect(after.sheet.styles.values.map(&:name)).to include("Base", "Heading 1", "Block quotation")
+  end
+
+  it "can be corrected: a style that keeps its own, two that become one" do
+    apart = swap(start, of(other), Quote: "")
+    expect([apart.sheet["Quote"].name, apart.paragraphs[2].style]).to eq(["Block quotation", "Quote"])
+    merged = swap(start, of(other), Quote: "H")
+    expect(merged.paragraphs.map { |one| merged.sheet[one.style].name }).to eq(["Chapter heading", "Report base", "Chapter heading"])
+  end
+
+  it "is made of a guide, with a style for each role" do
+    kept = described_class.of_guide(Norvel::Guide.find("marrowby-diploma"))
+    after = swap(start, kept)
+    heading = after.sheet["Heading1"]
+    expect([heading.name, after.sheet.level_of(heading)]).to eq(["Chapter heading", 1])
+    expect(Norvel::Cascade.new(after).paragraph(after.paragraphs[1])[:line_spacing].value).to eq(1.5)
+  end
+
+  it "brings the lists of its styles" do
+    numbered = change(other, "number_headings", scheme: "1, 1.1, 1.1.1", prefix: "Part")
+    after = swap(start, of(numbered))
+    expect(Norvel::ListLabels.for(after, Norvel::Cascade.new(after))).to eq(0 => "Part 1")
+  end
+
+  it "gives single styles: in the place of one of the same name, or beside it" do
+    kept = of(change(other, "rename_style", style: "Quote", name: "Block quotation"))
+    taken = change(start, "take_styles", sheet: kept.dump, styles: {"Quote" => "take", "Term" => "take"})
+    expect(taken.sheet["Quote"].properties[:indent_start]).to eq(900_000)
+    expect(taken.sheet["Quote"].parent).to eq("Base")
+    expect(taken.sheet["Term"].kind).to eq(:character)
+    beside = change(start, "take_styles", sheet: kept.dump, styles: {"Quote" => "beside"})
+    expect([beside.sheet["Quote"], beside.sheet["Quote2"].name]).to eq([start.sheet["Quote"], "Block quotation 2"])
+  end
+
+  it "is delivered in the file, also on the demo report" do
+    source = demo("night-ferries.docx")
+    before = read(source)
+    after = swap(before, of(read(demo("boat-shed-handbook.docx"))))
+    again = read(Norvel::Formats.write(after, source: source))
+    expect(looks(again)).to eq(looks(after))
+  end
+end
