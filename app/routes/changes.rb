@@ -106,6 +106,8 @@ module NorvelWeb
         when "move_paragraphs", "shift_headings" then {"paragraphs" => chosen_ids, "by" => params["by"].to_i}
         when "swap_sheet" then other_sheet.then { |kept| {"sheet" => kept.dump, "mapping" => sheet_mapping(kept)} }
         when "take_styles" then {"sheet" => other_sheet.dump, "styles" => (params["styles"] || {}).reject { |_, how| how.to_s.empty? }}
+        when "set_run_in" then {"paragraph" => chosen_ids.first, "run_in" => params["run_in"] != "no"}
+        when "run_in_from_words" then {"text" => text_chosen.first(1), "style" => params["style"]}
         when "number_headings" then params.slice("scheme", "prefix")
         when "change_list" then {"list" => params["list"], "levels" => list_levels}
         when "make_list" then {"paragraphs" => chosen_ids, "kind" => params["kind"]}
@@ -222,6 +224,7 @@ module NorvelWeb
 
       # What is chosen afterwards: the same paragraphs, or the one that came about.
       def follow_chosen(before, after)
+        params.delete("text") if params["operation"] == "run_in_from_words" # those words are a paragraph now
         @stretches = nil
         @go_on = params["operation"] == "insert_paragraph"
         @chosen = if @go_on then [after.manuscript.paragraph(after.manuscript.free_id - 1)]

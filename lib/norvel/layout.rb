@@ -4,6 +4,7 @@ require_relative "fonts/book"
 require_relative "list_labels"
 require_relative "layout/formats"
 require_relative "layout/paragraph_lines"
+require_relative "layout/run_in"
 require_relative "layout/line_store"
 require_relative "layout/setter"
 require_relative "layout/page"
@@ -77,6 +78,7 @@ module Norvel
     def note_untrue_things
       manuscript.paragraphs.each do |paragraph|
         paragraph.insets.each { |inset| approximate(inset_kind(inset), paragraph) if inset_kind(inset) } if paragraph.text.include?(Manuscript::INSET_MARK)
+        approximate(:run_in_heading, paragraph) if paragraph.run_in && paragraph.in_table
         approximate(:right_to_left, paragraph) if cascade.paragraph(paragraph)[:right_to_left]
         script = @store.script(paragraph)
         approximate(script, paragraph) if script

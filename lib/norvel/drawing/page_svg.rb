@@ -66,10 +66,14 @@ module Norvel
       end
 
       def hit_area(lines)
-        top = lines.first.y
-        bottom = lines.last.y + lines.last.line.height
-        width = (lines.first.area == :cell) ? 90.0 : @page.design.text_width / 12_700.0
-        @out << %(<rect class="hit" x="#{n(lines.first.x - 4)}" y="#{n(top)}" width="#{n(width + 8)}" height="#{n([bottom - top, 2].max)}"/>)
+        first = lines.first
+        top, bottom = first.y, lines.last.y + lines.last.line.height
+        left = first.x - 4
+        right = left + 8 + ((first.area == :cell) ? 90.0 : @page.design.text_width / 12_700.0)
+        right = first.x + lines.last.line.x + lines.last.line.width if lines.last.setting.is_a?(Layout::RunIn::Part) && lines.size == 1 && first.paragraph.run_in
+        # Beside the end of a run-in heading the area begins where the text does.
+        from = (first.line.start.zero? && first.setting.runs_in?) ? first.x + first.line.x : left
+        @out << %(<path class="hit" d="M#{n(from)} #{n(top)}H#{n(right)}V#{n([bottom, top + 2].max)}H#{n(left)}V#{n(top + first.line.height)}H#{n(from)}Z"/>)
       end
 
       def draw_line(placed)
@@ -132,10 +136,13 @@ module Norvel
       def draw_style_mark(lines, paragraph)
         return if lines.first.area == :cell
 
+        lines = lines.drop(1) if lines.first.line.start.zero? && lines.first.setting.runs_in? # its first line has the heading's code
+        return if lines.empty?
+
         top = lines.first.y + [lines.first.line.height - lines.first.line.baseline, 2].min + 1
         bottom = lines.last.y + lines.last.line.height - 1
         code = @manuscript.sheet.marks.fetch(paragraph.style, "?")
-        starts = lines.first.line.start.zero?
+        starts = lines.first.line.start.zero? || lines.first.setting.runs_in?
         @out << %(<g class="style-mark#{" heading" if @layout.cascade.paragraph(paragraph)[:outline_level]}"><path d="M-4 #{n(top)}H-8V#{n(bottom)}H-4"/>)
         @out << %(<text x="#{CODE_X}" y="#{n([lines.first.baseline, top + 6].max)}"><title>#{h(@manuscript.sheet[paragraph.style]&.name)}</title>#{h(code)}#{"…" unless starts}</text></g>)
       end

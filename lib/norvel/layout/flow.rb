@@ -4,8 +4,9 @@ module Norvel
   class Layout
     # One thing that pages are filled with: a line, or a row of a table. `gap` is the space above it where it
     # is not at the top, `before` the space its paragraph asks for; `keep` says what forbids a page break
-    # before it (nil: nothing); `forced` the reason why a new page must begin with it.
-    Item = Struct.new(:height, :gap, :before, :keep, :forced, :notes, :paragraph, :setting, :line, :row, :area, keyword_init: true)
+    # before it (nil: nothing); `forced` the reason why a new page must begin with it; `run_in` the end of a run-in heading
+    # that stands in the same line, as [paragraph, setting, line].
+    Item = Struct.new(:height, :gap, :before, :keep, :forced, :notes, :paragraph, :setting, :line, :row, :area, :run_in, keyword_init: true)
 
     # Turns blocks into items: the rules of orphans and widows, keeps and space between paragraphs are read here.
     class Flow
@@ -22,8 +23,18 @@ module Norvel
         @items = []
         @last = nil
         @break_next = nil
-        blocks.each do |block|
-          block.is_a?(Manuscript::Table) ? add_table(block, width) : add_paragraph(block, @setter.set(block, width, **setting), area)
+        heading = nil
+        blocks.each_with_index do |block, index|
+          if block.is_a?(Manuscript::Table)
+            add_table(block, width)
+          elsif heading.nil? && block.run_in && blocks[index + 1].is_a?(Manuscript::Paragraph)
+            heading = block
+          elsif heading
+            add_run_in(heading, block, @setter.set_run_in(heading, block, width, **setting), area)
+            heading = nil
+          else
+            add_paragraph(block, @setter.set(block, width, **setting), area)
+          end
         end
         @items
       end
@@ -34,24 +45,35 @@ module Norvel
       private
 
       def add_paragraph(paragraph, setting, area)
-        format = setting.format
+        add_lines(paragraph, setting.format, setting.lines.map { |line| Item.new(height: line.height, gap: 0.0, before: 0.0, notes: line.notes, paragraph: paragraph, setting: setting, line: line, area: area) })
+      end
+
+      # The line that heading and body share is one item.
+      def add_run_in(heading, body, pair, area)
+        items = pair.rows.map do |head, line|
+          first = head && [heading, pair.heading, head]
+          paragraph, setting, own = line ? [body, pair.body, line] : first
+          Item.new(height: own.height, gap: 0.0, before: 0.0, notes: own.notes, paragraph: paragraph, setting: setting, line: own, area: area, run_in: line && first)
+        end
+        add_lines(body, pair.body.format, items)
+      end
+
+      def add_lines(paragraph, format, items)
         gap = space_between(paragraph, format)
         forced = @break_next || (:break_before if format.break_before)
         keep = :keep_with_next if @last && @last[1].keep_next && !forced
-        count = setting.lines.size
         after_page_break = false
-        setting.lines.each_with_index do |line, index|
-          item = Item.new(height: line.height, gap: 0.0, before: 0.0, notes: line.notes, paragraph: paragraph, setting: setting, line: line, area: area)
+        items.each_with_index do |item, index|
           if index.zero?
             item.gap, item.before, item.forced, item.keep = gap, format.before, forced, keep
           elsif after_page_break
             item.forced = :manual
           else
-            item.keep = inner_keep(format, index, count)
+            item.keep = inner_keep(format, index, items.size)
           end
-          after_page_break = line.ends_with == :page
-          @items << item
+          after_page_break = item.line.ends_with == :page
         end
+        @items.concat(items)
         @break_next = after_page_break ? :manual : nil
         @last = [paragraph, format]
       end

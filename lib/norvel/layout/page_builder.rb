@@ -118,10 +118,15 @@ module Norvel
           if item.row
             y = place_row(page, item.row, x, y)
           else
-            page.placed << Placed.new(item.area, item.paragraph, item.setting, item.line, x, y)
+            place_line(page, item, item.area, x, y)
             y += item.height
           end
         end
+      end
+
+      def place_line(page, item, area, x, y)
+        page.placed << Placed.new(area, *item.run_in, x, y) if item.run_in
+        page.placed << Placed.new(area, item.paragraph, item.setting, item.line, x, y)
       end
 
       def place_row(page, row, x, y)
@@ -152,7 +157,7 @@ module Norvel
           if item.row
             y = place_row(page, item.row, x, y)
           else
-            page.placed << Placed.new(area, item.paragraph, item.setting, item.line, x, y)
+            place_line(page, item, area, x, y)
             y += item.height
           end
         end

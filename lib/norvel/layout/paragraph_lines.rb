@@ -52,6 +52,9 @@ module Norvel
         pieces
       end
 
+      # @return [Boolean] true where the first line begins with the end of a run-in heading
+      def runs_in? = false
+
       # @return [Float] x of the label, points from the column's left edge
       def label_x = @format.start + @format.first
 

@@ -36,6 +36,21 @@ module Norvel
         end
       end
 
+      # @param heading [Manuscript::Paragraph] a run-in heading @param body [Manuscript::Paragraph] the one that goes on in its line
+      # @return [RunIn]
+      def set_run_in(heading, body, width, folios: nil)
+        format = @store.formats.paragraph(@cascade.paragraph(body))
+        mark = text_format(@cascade.mark(body))
+        parts = [heading, body].map { |paragraph| [paragraph, paragraph.runs.map { |run| text_format(@cascade.run(paragraph, run)) }] }
+        marks = [heading, body].flat_map(&:insets).filter_map { |inset| @note_labels[inset.ref] if inset.kind == :note }
+        label = label_for(heading) || label_for(body)
+        @store.fetch(body, [width, format, mark, parts, marks, label, folios, @tab]) do
+          (head_text, head_segments), (text, segments) = parts.map { |paragraph, texts| segments(paragraph, texts, width, folios, format, mark) }
+          moved = segments.each { |segment| segment.start += head_text.length }
+          RunIn.new(ParagraphLines.new(text: head_text + text, segments: joined(head_segments + moved), format: format, width: width, mark: mark, default_tab: @tab, label: label), head_text.length)
+        end
+      end
+
       # @return [String] the number of a note
       def note_label(ref) = @note_labels.fetch(ref, "*")
 

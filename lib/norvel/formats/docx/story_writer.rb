@@ -147,12 +147,10 @@ module Norvel
           mark.unlink if mark.children.empty?
         end
 
-        # A hidden paragraph end joins the line of the next (ISO/IEC 29500-1 §17.3.2.36).
+        # An end that is always hidden joins the line of the next (ISO/IEC 29500-1 §17.3.2.36).
         def patch_run_in(mark, run_in)
-          %w[vanish specVanish].each do |name|
-            present = child(mark, name)
-            run_in ? (present || @spelling.insert(mark, name, :text)) : present&.unlink
-          end
+          present = child(mark, "specVanish")
+          run_in ? (present || @spelling.insert(mark, "specVanish", :text)) : present&.unlink
         end
 
         # Only formatting differs: the nodes stay as they are.

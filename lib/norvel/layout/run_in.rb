@@ -1,0 +1,73 @@
+# frozen_string_literal: true
+
+module Norvel
+  class Layout
+    # A run-in heading and the paragraph that goes on in its line: set as one text, in the paragraph formatting of the
+    # second (ISO/IEC 29500-1 §17.3.2.36), and seen as two.
+    #
+    #   pair = RunIn.new(lines, heading_length)
+    #   pair.heading.lines, pair.body.lines     # the line they share is in both, each with its own part
+    class RunIn
+      # One of the two: answers as ParagraphLines does, with offsets in its own text.
+      class Part
+        attr_reader :lines, :text, :label
+
+        # @param lines [ParagraphLines] of both @param range [Range] of its own text in theirs
+        def initialize(lines, range, label)
+          @joined = lines
+          @range = range
+          @text = lines.text[range]
+          @label = label
+          @sources = {}.compare_by_identity
+          @lines = lines.lines.select { |line| mine?(line) }.map { |line| own(line) }
+        end
+
+        def format = @joined.format
+
+        def label_x = @joined.label_x
+
+        # @return [Array<Piece>]
+        def pieces(line) = pieces_of(@sources.fetch(line)).map { |piece| piece.dup.tap { |copy| copy.start = piece.start && piece.start - @range.begin } }
+
+        # @return [Boolean] whether its first line begins with the other's end
+        def runs_in? = @range.begin.positive? && @sources.fetch(@lines.first).start < @range.begin
+
+        private
+
+        def mine?(line) = (line.start < @range.end && line.end > @range.begin) || (@range.begin == @range.end && line.end == @range.end)
+
+        def own(line)
+          copy = line.dup
+          copy.start = [line.start - @range.begin, 0].max
+          copy.end = [line.end, @range.end].min - @range.begin
+          shrink(copy, pieces_of(line)) if line.start < @range.begin || line.end > @range.end
+          @sources[copy] = line
+          copy
+        end
+
+        def shrink(line, pieces)
+          line.x = pieces.first&.x || (line.x + line.width)
+          line.width = pieces.empty? ? 0.0 : pieces.last.x + pieces.last.width - line.x
+        end
+
+        # An inserted hyphen goes with the end of the line.
+        def pieces_of(line) = @joined.pieces(line).select { |piece| piece.start ? @range.cover?(piece.start) : line.end <= @range.end }
+      end
+
+      attr_reader :lines, :heading, :body
+
+      # @param lines [ParagraphLines] of both texts @param length [Integer] code points of the heading
+      def initialize(lines, length)
+        @lines = lines
+        @heading = Part.new(lines, 0...length, lines.label)
+        @body = Part.new(lines, length...lines.text.length, nil)
+      end
+
+      # @return [Array<Array(Line, Line)>] for each line of both, the heading's part and the body's (nil where there is none)
+      def rows
+        heads, bodies = @heading.lines.dup, @body.lines.dup
+        @lines.lines.map { |line| [(heads.shift if line.start < @heading.text.length), (bodies.shift if line.end > @heading.text.length || line.equal?(@lines.lines.last))] }
+      end
+    end
+  end
+end
