@@ -8,6 +8,7 @@ require_relative "layout/run_in"
 require_relative "layout/line_store"
 require_relative "layout/setter"
 require_relative "layout/page"
+require_relative "layout/frames"
 require_relative "layout/flow"
 require_relative "layout/table_rows"
 require_relative "layout/paginator"
@@ -78,7 +79,6 @@ module Norvel
     def note_untrue_things
       manuscript.paragraphs.each do |paragraph|
         paragraph.insets.each { |inset| approximate(inset_kind(inset), paragraph) if inset_kind(inset) } if paragraph.text.include?(Manuscript::INSET_MARK)
-        approximate(:run_in_heading, paragraph) if paragraph.run_in && paragraph.in_table
         approximate(:right_to_left, paragraph) if cascade.paragraph(paragraph)[:right_to_left]
         script = @store.script(paragraph)
         approximate(script, paragraph) if script

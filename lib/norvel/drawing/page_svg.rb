@@ -2,6 +2,7 @@
 
 require "cgi/escape"
 require_relative "mark_up"
+require_relative "frame_svg"
 
 module Norvel
   # Pages as SVG, from the layout alone; units are points.
@@ -43,6 +44,7 @@ module Norvel
         @out = %(<svg xmlns="http://www.w3.org/2000/svg" class="page" viewBox="#{@window ? @window.map { |side| n(side) }.join(" ") : self.class.view_box(@page)}" role="group" aria-label="Page #{@page.number}">)
         @out << %(<rect class="paper" width="#{n(@page.width)}" height="#{n(@page.height)}"/>)
         @page.rules.each { |rule| @out << %(<line class="rule" x1="#{n(rule.x1)}" y1="#{n(rule.y1)}" x2="#{n(rule.x2)}" y2="#{n(rule.y2)}"/>) }
+        @page.frames.each { |frame| @out << FrameSvg.draw(frame) }
         @word_y = 0
         @page.placed.chunk_while { |one, other| one.paragraph.equal?(other.paragraph) && one.area == other.area }.each { |lines| draw_paragraph(lines) }
         @out << "</svg>"

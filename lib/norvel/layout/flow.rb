@@ -5,8 +5,9 @@ module Norvel
     # One thing that pages are filled with: a line, or a row of a table. `gap` is the space above it where it
     # is not at the top, `before` the space its paragraph asks for; `keep` says what forbids a page break
     # before it (nil: nothing); `forced` the reason why a new page must begin with it; `run_in` the end of a run-in heading
-    # that stands in the same line, as [paragraph, setting, line].
-    Item = Struct.new(:height, :gap, :before, :keep, :forced, :notes, :paragraph, :setting, :line, :row, :area, :run_in, keyword_init: true)
+    # that stands in the same line, as [paragraph, setting, line]; `frame` what is drawn around it, which takes `lead` above
+    # the line and `trail` below it and is `open`ed or `shut` here.
+    Item = Struct.new(:height, :gap, :before, :keep, :forced, :notes, :paragraph, :setting, :line, :row, :area, :run_in, :frame, :lead, :trail, :open, :shut, keyword_init: true)
 
     # Turns blocks into items: the rules of orphans and widows, keeps and space between paragraphs are read here.
     class Flow
@@ -23,6 +24,7 @@ module Norvel
         @items = []
         @last = nil
         @break_next = nil
+        @width = width
         heading = nil
         blocks.each_with_index do |block, index|
           if block.is_a?(Manuscript::Table)
@@ -36,8 +38,12 @@ module Norvel
             add_paragraph(block, @setter.set(block, width, **setting), area)
           end
         end
+        Frames.make_room(@items) if @items.any?(&:frame)
         @items
       end
+
+      # @return [Float] the space that the last paragraph asks for below it, points
+      def after = (@last && @last[0].is_a?(Manuscript::Paragraph)) ? @last[1].after : 0.0
 
       # @return [Float] the height of items stacked without a page break
       def self.height(items) = items.each_with_index.sum { |item, index| item.height + (index.zero? ? item.before : item.gap) }
@@ -63,7 +69,9 @@ module Norvel
         forced = @break_next || (:break_before if format.break_before)
         keep = :keep_with_next if @last && @last[1].keep_next && !forced
         after_page_break = false
+        frame = Frames.frame(format, @width)
         items.each_with_index do |item, index|
+          item.frame, item.lead, item.trail = frame, 0.0, 0.0 if frame
           if index.zero?
             item.gap, item.before, item.forced, item.keep = gap, format.before, forced, keep
           elsif after_page_break

@@ -14,8 +14,8 @@ module Norvel
     # A straight line on the page, points.
     Rule = Struct.new(:x1, :y1, :x2, :y2)
 
-    # One physical page. `part` is the index of its section.
-    Page = Struct.new(:number, :folio, :part, :design, :placed, :rules, :turn, :top, :bottom, keyword_init: true) do
+    # One physical page. `part` is the index of its section; `frames` are what is drawn around and behind paragraphs.
+    Page = Struct.new(:number, :folio, :part, :design, :placed, :rules, :frames, :turn, :top, :bottom, keyword_init: true) do
       def width = design.width / 12_700.0
 
       def height = design.height / 12_700.0

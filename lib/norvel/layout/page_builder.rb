@@ -86,13 +86,13 @@ module Norvel
         return :part unless wrong
 
         pages.last.turn = pages.last.turn.with(reason: :recto)
-        pages << Page.new(number: next_number, part: index, design: section.page, placed: [], rules: [], top: 0.0, bottom: 0.0,
+        pages << Page.new(number: next_number, part: index, design: section.page, placed: [], rules: [], frames: [], top: 0.0, bottom: 0.0,
           turn: Turn.new(reason: :recto, empty: room(section, next_number - 1, false)))
         :recto
       end
 
       def build_page(number, index, section, items, leaf, first)
-        page = Page.new(number: number, part: index, design: section.page, placed: [], rules: [])
+        page = Page.new(number: number, part: index, design: section.page, placed: [], rules: [], frames: [])
         page.top = top(section, number, first)
         page.bottom = page.height - bottom(section, number, first)
         place_items(page, items, leaf)
@@ -109,12 +109,14 @@ module Norvel
         x = left(page)
         first = items[leaf.from]
         first&.row&.heads&.each { |head| y = place_row(page, head, x, y) }
+        framed = []
         (leaf.from...leaf.to).each do |index|
           item = items[index]
           y += if index > leaf.from then item.gap
           elsif index.zero? || item.forced then item.before
           else 0.0
           end
+          framed << [item, y] if item.frame
           if item.row
             y = place_row(page, item.row, x, y)
           else
@@ -122,15 +124,22 @@ module Norvel
             y += item.height
           end
         end
+        place_frames(page, framed, x) if framed.any?
+      end
+
+      def place_frames(page, framed, x)
+        page.frames.concat(Frames.place(framed).map { |frame| frame.moved(x, 0.0) })
       end
 
       def place_line(page, item, area, x, y)
+        y += item.lead if item.frame
         page.placed << Placed.new(area, *item.run_in, x, y) if item.run_in
         page.placed << Placed.new(area, item.paragraph, item.setting, item.line, x, y)
       end
 
       def place_row(page, row, x, y)
         row.lines.each { |paragraph, setting, line, inner_x, inner_y| page.placed << Placed.new(:cell, paragraph, setting, line, x + inner_x, y + inner_y) }
+        row.frames.each { |frame| page.frames << frame.moved(x, y) }
         row.rules.each { |rule| page.rules << Rule.new(x + rule.x1, y + rule.y1, x + rule.x2, y + rule.y2) }
         y + row.height
       end
@@ -152,8 +161,10 @@ module Norvel
       end
 
       def stack(page, items, x, y, area)
+        framed = []
         items.each_with_index do |item, index|
           y += index.zero? ? item.before : item.gap
+          framed << [item, y] if item.frame
           if item.row
             y = place_row(page, item.row, x, y)
           else
@@ -161,6 +172,7 @@ module Norvel
             y += item.height
           end
         end
+        place_frames(page, framed, x) if framed.any?
         y
       end
 

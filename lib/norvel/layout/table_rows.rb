@@ -4,7 +4,7 @@ module Norvel
   class Layout
     # A row set to its height: the lines of its cells at their places, from the row's top and the column's
     # left edge. `heads` are the header rows that are repeated above it on a new page.
-    RowBox = Struct.new(:height, :lines, :rules, :header, :notes, :heads, :first_paragraph, :first_setting, keyword_init: true)
+    RowBox = Struct.new(:height, :lines, :rules, :frames, :header, :notes, :heads, :first_paragraph, :first_setting, keyword_init: true)
 
     # Sets the rows of a table; a cell is a narrow column of its own.
     class TableRows
@@ -41,7 +41,7 @@ module Norvel
 
       def row_box(table, row, columns, left)
         margin = table.cell_margin / POINT
-        lines = []
+        lines, rules, frames = [], [], []
         edges = [left]
         height = row.height / POINT
         column = 0
@@ -49,38 +49,41 @@ module Norvel
           cell_width = columns[column, cell.span].to_a.sum
           column += cell.span
           x = edges.last
-          height = [height, cell_lines(cell, x + margin, [cell_width - 2 * margin, 1.0].max, lines)].max
+          height = [height, fill_cell(cell, x + margin, [cell_width - 2 * margin, 1.0].max, lines, rules, frames)].max
           edges << x + cell_width
         end
-        rules = edges.map { |edge| Rule.new(edge, 0.0, edge, height) } + [Rule.new(left, 0.0, edges.last, 0.0), Rule.new(left, height, edges.last, height)]
+        rules += edges.map { |edge| Rule.new(edge, 0.0, edge, height) } + [Rule.new(left, 0.0, edges.last, 0.0), Rule.new(left, height, edges.last, height)]
         first = lines.first
-        RowBox.new(height: height, lines: lines, rules: rules, header: row.header, notes: lines.flat_map { |line| line[2].notes || [] }.then { |notes| notes.empty? ? nil : notes },
+        RowBox.new(height: height, lines: lines, rules: rules, frames: frames, header: row.header, notes: lines.flat_map { |line| line[2].notes || [] }.then { |notes| notes.empty? ? nil : notes },
           heads: [], first_paragraph: first&.[](0), first_setting: first&.[](1))
       end
 
-      # Lines as [paragraph, setting, line, x, y]; nested tables are stacked in.
+      # A cell is a narrow column: lines as [paragraph, setting, line, x, y].
       # @return [Float] the height the cell needs
-      def cell_lines(cell, x, width, lines)
+      def fill_cell(cell, x, width, lines, rules, frames)
+        flow = Flow.new(@setter, between: @between)
         y = 0.0
-        after = 0.0
-        cell.blocks.each do |block|
-          if block.is_a?(Manuscript::Table)
-            TableRows.new(@setter, @between).rows(block, width).each do |row|
-              row.lines.each { |paragraph, setting, line, inner_x, inner_y| lines << [paragraph, setting, line, x + inner_x, y + inner_y] }
-              y += row.height
-            end
-            after = 0.0
-          else
-            setting = @setter.set(block, width)
-            y += (@between == :larger) ? [after, setting.format.before].max : after + setting.format.before
-            setting.lines.each do |line|
-              lines << [block, setting, line, x, y]
-              y += line.height
-            end
-            after = setting.format.after
-          end
+        framed = []
+        flow.items(cell.blocks, width, area: :cell).each_with_index do |item, index|
+          y += index.zero? ? item.before : item.gap
+          framed << [item, y] if item.frame
+          item.row ? nest(item.row, x, y, lines, rules, frames) : add_line(item, x, y, lines)
+          y += item.height
         end
-        y + after
+        frames.concat(Frames.place(framed).map { |frame| frame.moved(x, 0.0) })
+        y + flow.after
+      end
+
+      def add_line(item, x, y, lines)
+        y += item.lead if item.frame
+        lines << [*item.run_in, x, y] if item.run_in
+        lines << [item.paragraph, item.setting, item.line, x, y]
+      end
+
+      def nest(row, x, y, lines, rules, frames)
+        row.lines.each { |paragraph, setting, line, inner_x, inner_y| lines << [paragraph, setting, line, x + inner_x, y + inner_y] }
+        row.rules.each { |rule| rules << Rule.new(x + rule.x1, y + rule.y1, x + rule.x2, y + rule.y2) }
+        row.frames.each { |frame| frames << frame.moved(x, y) }
       end
     end
   end
