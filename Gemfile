@@ -8,6 +8,7 @@ gem "rubyzip", "~> 2.4"
 gem "ttfunk", "~> 1.8"
 gem "json_schemer", "~> 2.3"
 gem "diff-lcs", "~> 1.5"
+gem "text-hyphen", "~> 1.5"     # patterns of many languages
 
 # The versions that Debian's Ruby 3.1 carries, so that they need not be compiled
 gem "json", "2.6.1"

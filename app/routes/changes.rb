@@ -108,6 +108,7 @@ module NorvelWeb
         when "take_styles" then {"sheet" => other_sheet.dump, "styles" => (params["styles"] || {}).reject { |_, how| how.to_s.empty? }}
         when "set_run_in" then {"paragraph" => chosen_ids.first, "run_in" => params["run_in"] != "no"}
         when "run_in_from_words" then {"text" => text_chosen.first(1), "style" => params["style"]}
+        when "set_hyphenation" then {"on" => params["on"] == "yes"}
         when "number_headings" then params.slice("scheme", "prefix")
         when "change_list" then {"list" => params["list"], "levels" => list_levels}
         when "make_list" then {"paragraphs" => chosen_ids, "kind" => params["kind"]}

@@ -16,6 +16,7 @@ require_relative "changes/adopt_look"
 require_relative "changes/apply_character_style"
 require_relative "changes/text_edit"
 require_relative "changes/shift_headings"
+require_relative "changes/set_hyphenation"
 require_relative "changes/run_in"
 require_relative "changes/numbering"
 require_relative "changes/swap_sheet"
@@ -30,7 +31,7 @@ module Norvel
   module Changes
     OPERATIONS = [ApplyStyle, ChangeStyle, DefineStyle, RemoveDirectFormatting, RemoveEmptyParagraphs, SetPageDesign, RenameStyle, DuplicateStyle, HangStyle, SetNextStyle, DeleteStyle, RemoveUnusedStyles, FormatHere, AdoptLook, StyleFromLook,
       ApplyCharacterStyle, AdoptTextLook, CharacterStyleFromLook, EditText, SplitParagraph, JoinParagraphs, InsertParagraph, DeleteParagraphs, MoveParagraphs, ShiftHeadings,
-      ChangeList, NumberHeadings, MakeList, RestartNumbers, ContinueNumbers, ShiftItems, SwapSheet, TakeStyles, SetRunIn, RunInFromWords, Series].to_h { |operation| [operation.operation_name, operation] }.freeze
+      ChangeList, NumberHeadings, MakeList, RestartNumbers, ContinueNumbers, ShiftItems, SwapSheet, TakeStyles, SetRunIn, RunInFromWords, SetHyphenation, Series].to_h { |operation| [operation.operation_name, operation] }.freeze
 
     # @param name [String] of an operation
     # @param parameters [Hash]

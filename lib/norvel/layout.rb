@@ -3,6 +3,7 @@
 require_relative "fonts/book"
 require_relative "list_labels"
 require_relative "layout/formats"
+require_relative "layout/hyphenation"
 require_relative "layout/paragraph_lines"
 require_relative "layout/run_in"
 require_relative "layout/line_store"

@@ -12,8 +12,9 @@ module Norvel
   # A change gives another manuscript that shares whatever did not change.
   class Manuscript
     # What the file says about itself as a whole. `between` is :sum or :larger: whether the space after
-    # one paragraph and before the next add up. `tab` is the distance of default tab stops, EMU.
-    Settings = Value.define(between: :sum, tab: 457_200, even_differs: false, records_revisions: false)
+    # one paragraph and before the next add up. `tab` is the distance of default tab stops, EMU; `hyphenate` whether words are
+    # divided where the style allows it.
+    Settings = Value.define(between: :sum, tab: 457_200, even_differs: false, records_revisions: false, hyphenate: false)
 
     # Document properties.
     Info = Value.define(title: nil, language: nil)

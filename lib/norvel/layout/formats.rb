@@ -32,7 +32,7 @@ module Norvel
 
     # What the layout needs of paragraph formatting, in points.
     ParagraphFormat = Value.define(align: :start, start: 0.0, end: 0.0, first: 0.0, before: 0.0, after: 0.0, spacing: nil, tabs: [],
-      keep_next: false, keep_together: false, break_before: false, orphans: 2, widows: 2, close_to_same: false, shading: "none", borders: {})
+      keep_next: false, keep_together: false, break_before: false, orphans: 2, widows: 2, close_to_same: false, shading: "none", borders: {}, hyphenate: true)
 
     # Turns resolved formatting into the two above, each combination once, so that equal formats are one object.
     class FormatTable
@@ -80,7 +80,7 @@ module Norvel
         ParagraphFormat.new(align: set[:align], start: set[:indent_start] / POINT, end: set[:indent_end] / POINT, first: set[:indent_first] / POINT,
           before: set[:space_before] / POINT, after: set[:space_after] / POINT, spacing: set[:line_spacing], tabs: set[:tabs],
           keep_next: set[:keep_next], keep_together: set[:keep_together], break_before: set[:break_before],
-          orphans: set[:orphans], widows: set[:widows], close_to_same: set[:close_to_same], shading: set[:shading], borders: sides(set[:borders]))
+          orphans: set[:orphans], widows: set[:widows], close_to_same: set[:close_to_same], shading: set[:shading], borders: sides(set[:borders]), hyphenate: set[:hyphenate])
       end
 
       def sides(borders)

@@ -20,7 +20,8 @@ module Norvel
       # @param width [Float] of the column, points
       # @param mark [TextFormat] of the paragraph's end, which gives an empty line its height
       # @param default_tab [Float] points
-      def initialize(text:, segments:, format:, width:, mark:, label: nil, default_tab: 36.0)
+      # @param hyphens [Array<Array(Integer, Hyphenation)>, nil] from which offset on which language divides words
+      def initialize(text:, segments:, format:, width:, mark:, label: nil, default_tab: 36.0, hyphens: nil)
         @text = text
         @segments = segments
         @format = format
@@ -28,6 +29,7 @@ module Norvel
         @mark = mark
         @label = label
         @default_tab = default_tab
+        @hyphens = hyphens
         @atoms = Atoms.new(text, segments)
         @uniform = segments.all? { |segment| segment.inset.nil? && segment.format.equal?(segments.first.format) }
         @lines = break_lines
@@ -165,13 +167,15 @@ module Norvel
       def take_word(atom)
         wanted = @used + @gap + atom.width
         if wanted > @room + HAIR
-          return step_back if @index > @start
-
-          if atom.kind == :word && atom.solid > 1
-            split(@index, @room - @used)
+          if divide(atom)
             atom = @list[@index]
-            wanted = @used + @gap + atom.width
+          else
+            return step_back if @index > @start
+
+            split(@index, @room - @used) if atom.kind == :word && atom.solid > 1
+            atom = @list[@index]
           end
+          wanted = @used + @gap + atom.width
         end
         @used = wanted
         @spaces += @gap_spaces
@@ -182,6 +186,25 @@ module Norvel
         return true if following&.glued || (atom.soft && @used + hyphen_width(atom) > @room + HAIR)
 
         remember_fit(atom.soft)
+      end
+
+      # Divides a word that is too long for the rest of the line at its last place that fits.
+      # @return [Boolean]
+      def divide(atom)
+        return false unless @hyphens && atom.kind == :word && atom.solid >= Hyphenation::LEAST
+
+        room = @room + HAIR - @used - @gap - hyphen_width(atom)
+        at = division_points(atom).reverse.find { |count| @atoms.measure(atom.start, count) <= room } or return false
+        cut(@index, at, soft: true)
+        true
+      end
+
+      def division_points(atom)
+        word = @text[atom.start, atom.solid]
+        first = word.index(/\p{L}/) or return []
+        letters = word[first..][/\A\p{L}+/]
+        language = @hyphens.reverse_each.find { |start, _| start <= atom.start + first }&.last or return []
+        language.points(letters).map { |point| first + point }
       end
 
       def remember_fit(soft)
@@ -262,8 +285,13 @@ module Norvel
       def split(index, room)
         atom = @list[index]
         count = (1...atom.solid).bsearch { |length| @atoms.measure(atom.start, length) > room + HAIR } || atom.solid
-        count = [count - 1, 1].max
-        head = Atoms::Atom.new(:word, atom.start, count, count, @atoms.measure(atom.start, count), 0.0, atom.glued, false)
+        cut(index, [count - 1, 1].max)
+      end
+
+      # Makes two atoms of one.
+      def cut(index, count, soft: false)
+        atom = @list[index]
+        head = Atoms::Atom.new(:word, atom.start, count, count, @atoms.measure(atom.start, count), 0.0, atom.glued, soft)
         tail = Atoms::Atom.new(:word, atom.start + count, atom.length - count, atom.solid - count, @atoms.measure(atom.start + count, atom.solid - count), atom.space, false, atom.soft)
         @list[index, 1] = [head, tail]
       end

@@ -17,6 +17,8 @@ module Norvel
         @note_labels = note_labels
         @lists = manuscript.lists
         @tab = manuscript.settings.tab / POINT
+        @hyphenate = manuscript.settings.hyphenate
+        @language = manuscript.info.language
       end
 
       # @param paragraph [Manuscript::Paragraph]
@@ -29,10 +31,11 @@ module Norvel
         texts = paragraph.runs.map { |run| text_format(@cascade.run(paragraph, run)) }
         marks = paragraph.insets.filter_map { |inset| @note_labels[inset.ref] if inset.kind == :note } if @note_labels.any?
         label = label_for(paragraph)
-        @store.fetch(paragraph, [width, format, mark, texts, marks, label, folios, @tab]) do
+        hyphens = hyphens(format, [paragraph])
+        @store.fetch(paragraph, [width, format, mark, texts, marks, label, folios, @tab, hyphens]) do
           text, segments = segments(paragraph, texts, width, folios, format, mark)
           ParagraphLines.new(text: text, segments: segments, format: format, width: width, mark: mark, default_tab: @tab,
-            label: label)
+            label: label, hyphens: hyphens)
         end
       end
 
@@ -44,10 +47,11 @@ module Norvel
         parts = [heading, body].map { |paragraph| [paragraph, paragraph.runs.map { |run| text_format(@cascade.run(paragraph, run)) }] }
         marks = [heading, body].flat_map(&:insets).filter_map { |inset| @note_labels[inset.ref] if inset.kind == :note }
         label = label_for(heading) || label_for(body)
-        @store.fetch(body, [width, format, mark, parts, marks, label, folios, @tab]) do
+        hyphens = hyphens(format, [heading, body])
+        @store.fetch(body, [width, format, mark, parts, marks, label, folios, @tab, hyphens]) do
           (head_text, head_segments), (text, segments) = parts.map { |paragraph, texts| segments(paragraph, texts, width, folios, format, mark) }
           moved = segments.each { |segment| segment.start += head_text.length }
-          RunIn.new(ParagraphLines.new(text: head_text + text, segments: joined(head_segments + moved), format: format, width: width, mark: mark, default_tab: @tab, label: label), head_text.length)
+          RunIn.new(ParagraphLines.new(text: head_text + text, segments: joined(head_segments + moved), format: format, width: width, mark: mark, default_tab: @tab, label: label, hyphens: hyphens), head_text.length)
         end
       end
 
@@ -55,6 +59,19 @@ module Norvel
       def note_label(ref) = @note_labels.fetch(ref, "*")
 
       private
+
+      # Where hyphenation is on: from which offset on which language divides words.
+      # @return [Array<Array(Integer, Hyphenation)>, nil]
+      def hyphens(format, paragraphs)
+        return unless @hyphenate && format.hyphenate
+
+        offset = 0
+        paragraphs.flat_map { |paragraph| paragraph.runs.map { |run| [paragraph, run] } }.map do |paragraph, run|
+          start = offset
+          offset += run.text.length
+          [start, Hyphenation.for(@cascade.run(paragraph, run)[:language] || @language)]
+        end
+      end
 
       # Formats of one Formatting object are looked up once a layout.
       def text_format(formatting, small: false)

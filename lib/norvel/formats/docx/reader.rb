@@ -100,7 +100,8 @@ module Norvel
           recording = found["trackRevisions"] && codecs.on?(found["trackRevisions"])
           @warnings << "The file records revisions; changes made here are not recorded as revisions." if recording
           Manuscript::Settings.new(tab: tab&.positive? ? tab : 457_200,
-            even_differs: found.key?("evenAndOddHeaders") && codecs.on?(found["evenAndOddHeaders"]), records_revisions: recording || false)
+            even_differs: found.key?("evenAndOddHeaders") && codecs.on?(found["evenAndOddHeaders"]), records_revisions: recording || false,
+            hyphenate: found.key?("autoHyphenation") && codecs.on?(found["autoHyphenation"]))
         end
 
         def read_info(sheet)

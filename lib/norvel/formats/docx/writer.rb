@@ -3,6 +3,7 @@
 require_relative "new_part"
 require_relative "styles_writer"
 require_relative "numbering_writer"
+require_relative "settings_writer"
 require_relative "story_writer"
 
 module Norvel
@@ -30,6 +31,7 @@ module Norvel
           patch_notes
           StylesWriter.new(@package, @theme, @before.sheet, @now.sheet).write(@changed) if @now.sheet.styles != @before.sheet.styles
           NumberingWriter.new(@package, @theme, @before.lists, @now.lists).write(@changed) if @now.lists != @before.lists
+          SettingsWriter.new(@package, @theme, @now.settings).write(@changed) if @now.settings != @before.settings
           return @source if @changed.empty?
 
           @package.archive.write(@changed).tap { |bytes| verify(bytes) }

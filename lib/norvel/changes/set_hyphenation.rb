@@ -1,0 +1,16 @@
+# frozen_string_literal: true
+
+module Norvel
+  module Changes
+    # Divides words at line ends where the style allows it ("on": true), or nowhere.
+    class SetHyphenation < Operation
+      def carry_out(manuscript) = manuscript.with(settings: manuscript.settings.with(hyphenate: on))
+
+      def sentence(_manuscript) = on ? "Words are divided at line ends." : "Words are not divided."
+
+      private
+
+      def on = parameters["on"] ? true : false
+    end
+  end
+end
