@@ -67,9 +67,21 @@ module Norvel
 
     def defaults = @defaults ||= Layer.new(kind: :defaults, properties: sheet.defaults)
 
-    def table_style(paragraph) = paragraph.in_table ? @manuscript.table_of(paragraph.id)&.style : nil
+    # @return [Array(String, Array<Symbol>), nil] the style of the table and the conditions of it that hold here
+    def table_style(paragraph)
+      table = @manuscript.table_of(paragraph.id) if paragraph.in_table
+      [table.style, @manuscript.table_conditions(paragraph.id)] if table&.style
+    end
 
-    def table_layers(id) = id ? sheet.chain(id).map { |style| Layer.new(kind: :table, properties: style.properties, source: style.id) } : []
+    # The whole table first, then the conditional parts, each through the chain of styles.
+    def table_layers(place)
+      return [] unless place
+
+      id, conditions = place
+      chain = sheet.chain(id)
+      parts = conditions.flat_map { |condition| chain.filter_map { |style| (set = style.conditions[condition]) && Layer.new(kind: :table, properties: set, source: style.id) } }
+      chain.map { |style| Layer.new(kind: :table, properties: style.properties, source: style.id) } + parts
+    end
 
     # The level of a style's numbering brings its indents just before the style that asks for it.
     def chain_layers(id, numbered: true)

@@ -70,6 +70,21 @@ module Norvel
       @memo[:table_of][id]
     end
 
+    # @return [Array<Symbol>] the conditions of its table style that hold where the paragraph stands
+    def table_conditions(id)
+      @memo[:conditions] ||= tables.each_with_object({}) do |table, found|
+        next unless sheet.chain(table.style).any? { |style| style.conditions.any? }
+
+        table.rows.each_with_index do |row, at|
+          row.cells.each_with_index { |cell, place| table.conditions(at, place).then { |conditions| cell.blocks.each { |block| found[block.id] = conditions if block.is_a?(Paragraph) } } }
+        end
+      end
+      @memo[:conditions].fetch(id, NONE)
+    end
+
+    NONE = [].freeze
+    private_constant :NONE
+
     # @return [Array<Section, Integer>] for each body paragraph, the index of its section
     def section_indexes
       @memo[:sections] ||= begin

@@ -2,8 +2,21 @@
 
 module Norvel
   class Manuscript
-    # `columns` are widths in EMU; `cell_margin` is the room left and right of a cell's text.
-    Table = Value.define(:id, :rows, columns: [], style: nil, indent: 0, cell_margin: 68_580) do
+    # `columns` are widths in EMU; `cell_margin` is the room left and right of a cell's text. `look` names the parts of its
+    # style that it uses (:first_row, :last_row, :first_column, :last_column, :row_bands, :column_bands).
+    Table = Value.define(:id, :rows, columns: [], style: nil, indent: 0, cell_margin: 68_580, look: %i[first_row first_column row_bands]) do
+      # Which conditions of the table style hold at a cell, farthest first (ISO/IEC 29500-1 §17.7.6).
+      # @return [Array<Symbol>]
+      def conditions(row, column)
+        last_row, last_column = rows.size - 1, rows[row].cells.size - 1
+        edges = {first_column: column.zero?, last_column: column == last_column, first_row: row.zero?, last_row: row == last_row}.select { |part, here| here && look.include?(part) }.keys
+        bands = []
+        bands << ((column - (look.include?(:first_column) ? 1 : 0)).even? ? :odd_columns : :even_columns) if look.include?(:column_bands) && (edges & %i[first_column last_column]).empty?
+        bands << ((row - (look.include?(:first_row) ? 1 : 0)).even? ? :odd_rows : :even_rows) if look.include?(:row_bands) && (edges & %i[first_row last_row]).empty?
+        corners = {%i[first_column first_row] => :start_of_first_row, %i[last_column first_row] => :end_of_first_row, %i[first_column last_row] => :start_of_last_row, %i[last_column last_row] => :end_of_last_row}
+        bands + edges + corners.filter_map { |both, corner| corner if (both - edges).empty? }
+      end
+
       def blocks = rows.flat_map { |row| row.cells.flat_map(&:blocks) }
     end
 

@@ -7,6 +7,10 @@ module Norvel
       class StylesReader
         KINDS = {"paragraph" => :paragraph, "character" => :character, "table" => :table, "numbering" => :list}.freeze
 
+        # Conditional parts of table styles (§17.18.89).
+        CONDITIONS = {"firstRow" => :first_row, "lastRow" => :last_row, "firstCol" => :first_column, "lastCol" => :last_column, "band1Vert" => :odd_columns, "band2Vert" => :even_columns,
+                      "band1Horz" => :odd_rows, "band2Horz" => :even_rows, "nwCell" => :start_of_first_row, "neCell" => :end_of_first_row, "swCell" => :start_of_last_row, "seCell" => :end_of_last_row}.freeze
+
         # @return [StyleSheet] for a file without a styles part
         def self.empty = StyleSheet.new(styles: {"Plain" => StyleSheet::Style.new(id: "Plain", name: "Plain", from_file: false)}, default_id: "Plain")
 
@@ -39,7 +43,14 @@ module Norvel
           value = ->(name) { parts[name] && attribute(parts[name]) }
           StyleSheet::Style.new(id: id, name: value["name"] || id, kind: kind, parent: value["basedOn"], next_style: value["next"], linked: value["link"],
             properties: @spelling.read(parts["pPr"], :paragraph).merge(@spelling.read(parts["rPr"], :text)).freeze,
-            hidden: parts.key?("semiHidden") && @spelling.codecs.on?(parts["semiHidden"]))
+            conditions: (kind == :table) ? read_conditions(node) : {}, hidden: parts.key?("semiHidden") && @spelling.codecs.on?(parts["semiHidden"]))
+        end
+
+        def read_conditions(node)
+          node.element_children.select { |child| child.name == "tblStylePr" && CONDITIONS[attribute(child, "type")] }.to_h do |part|
+            sets = part.element_children.to_h { |child| [child.name, child] }
+            [CONDITIONS[attribute(part, "type")], @spelling.read(sets["pPr"], :paragraph).merge(@spelling.read(sets["rPr"], :text)).freeze]
+          end.reject { |_, set| set.empty? }
         end
 
         def read_defaults
