@@ -121,6 +121,10 @@ module NorvelWeb
     # A refusal is one sentence where the eyes are; the person's input stays.
     def refuse(error)
       status error.is_a?(Behind) ? 409 : 422
+      if error.is_a?(Behind)
+        @state = nil
+        headers "HX-Trigger" => JSON.generate({"norvel:behind" => {head: record.reload.head_id || "", can_undo: !record.head_id.nil?, can_redo: !record.undone.nil?}})
+      end
       return erb(:refusal, layout: false, locals: {sentence: error.message}) if htmx?
 
       erb :refusal_page, locals: {sentence: error.message}

@@ -86,7 +86,7 @@ module NorvelWeb
       end
 
       # What is looked at before it is done, where the request asks for it.
-      def proposal = @proposal ||= (params["proposal"] && bench.proposal(params["proposal"]))
+      def proposal = @proposal ||= params["proposal"] && bench.proposal(params["proposal"])
 
       def shown_layout = proposal ? proposal.layout : state.layout
 
@@ -95,7 +95,7 @@ module NorvelWeb
 
       # @return [Array<Array(Norvel::Manuscript::Paragraph, Integer)>] headings with their level
       def headings
-        manuscript.paragraphs.filter_map { |paragraph| (level = state.layout.cascade.paragraph(paragraph)[:outline_level]) && !paragraph.blank? ? [paragraph, level] : nil }
+        manuscript.paragraphs.filter_map { |paragraph| ((level = state.layout.cascade.paragraph(paragraph)[:outline_level]) && !paragraph.blank?) ? [paragraph, level] : nil }
       end
 
       def slip_view

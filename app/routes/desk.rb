@@ -28,6 +28,13 @@ module NorvelWeb
           redirect to("/manuscripts/#{row.id}")
         end
 
+        app.post "/manuscripts/new" do
+          name = params["name"].to_s.strip[0, 200].then { |written| written.empty? ? "Untitled" : written }
+          row = Intake.take(Norvel::Formats.blank(guide_named(params["guide"].to_s)), "#{name.downcase.gsub(/[^[:alnum:]]+/, "-").delete_suffix("-")}.docx", name: name, guide: params["guide"])
+          refresh_facts(row, settings.workbenches[row.id].state)
+          redirect to("/manuscripts/#{row.id}?chosen=0&write=yes")
+        end
+
         app.post "/manuscripts/:id/name" do
           name = params["name"].to_s.strip[0, 200]
           raise Norvel::ChangeRefused, "A manuscript needs a name." if name.empty?

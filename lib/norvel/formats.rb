@@ -2,6 +2,7 @@
 
 require_relative "formats/docx/reader"
 require_relative "formats/docx/writer"
+require_relative "formats/docx/blank"
 
 module Norvel
   # Files to manuscripts and back. Formats do not know each other.
@@ -23,6 +24,10 @@ module Norvel
 
       Docx::Reader.read(bytes)
     end
+
+    # @param guide [Guide]
+    # @return [String] the bytes of an empty manuscript in the guide's styles
+    def blank(guide) = Docx::Blank.bytes(guide)
 
     # @param manuscript [Manuscript] as it is now
     # @param source [String] the file it was read from

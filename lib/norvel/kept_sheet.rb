@@ -69,7 +69,7 @@ module Norvel
       by_role = roles.invert
       manuscript.sheet.of_kind(:paragraph).to_h do |style|
         same_name = sheet.named(style.name)
-        found = if style.id == manuscript.sheet.default_id && own_roles[style.id] != :body then default_id
+        found = if style.id == manuscript.sheet.default_id && (own_roles[style.id] != :body || roles[default_id] == :body) then default_id
         elsif same_name && roles[same_name.id] == own_roles[style.id] then same_name.id
         else by_role[own_roles[style.id]] || same_name&.id
         end

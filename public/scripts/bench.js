@@ -243,11 +243,19 @@
     editing = null;
     open.contentEditable = "false";
     goOnAt = at;
+    const over = new AbortController();
+    let refused = false;
+    document.body.addEventListener("htmx:responseError", () => {
+      refused = true;
+      open.contentEditable = "plaintext-only";
+      editing = open;
+      open.focus();
+    }, { once: true, signal: over.signal });
+    document.body.addEventListener("norvel:changed", () => open.remove(), { once: true, signal: over.signal });
     htmx.ajax("POST", `${base}/write`, { target: "#slip", swap: "innerHTML", values: { ...values, chosen: open.dataset.p, written: open.textContent, head: bench.dataset.head } }).then(() => {
-      if (state()?.dataset.goOn === undefined) open.remove();
+      over.abort();
+      if (!refused && state()?.dataset.goOn === undefined) open.remove();
     });
-    document.body.addEventListener("htmx:responseError", () => { open.contentEditable = "plaintext-only"; editing = open; open.focus(); }, { once: true });
-    document.body.addEventListener("norvel:changed", () => open.remove(), { once: true });
   }
 
   let goOnAt = 0;
@@ -404,7 +412,7 @@
   paintAll();
   if (state()?.dataset.chosen) {
     chosen = new Set(state().dataset.chosen.split(","));
-    reveal().then(paintAll);
+    reveal().then(paintAll).then(goOn);
   }
 
   // Proposals ---------------------------------------------------------------------------------------
@@ -425,13 +433,24 @@
     (place.querySelector(`.para[data-p="${link.dataset.see}"]`) || place).scrollIntoView({ block: "center" });
   });
 
+  // Another window was faster: the pages show what it did, what was typed here stays open.
+  document.body.addEventListener("norvel:behind", (event) => {
+    stand(event.detail);
+    if (!pages.querySelector(".editor")) redraw();
+  });
+
   // Shared with the other views ---------------------------------------------------------------------
-  async function told(change) {
+  // Where the ledger stands now.
+  function stand(change) {
     if (bench) bench.dataset.head = change.head;
     document.querySelectorAll("input[data-head]").forEach((field) => { field.value = change.head; });
-    document.getElementById("message").textContent = `${change.sentence} ${change.ripple}`;
     document.getElementById("undo").disabled = !change.can_undo;
     document.getElementById("redo").disabled = !change.can_redo;
+  }
+
+  async function told(change) {
+    stand(change);
+    document.getElementById("message").textContent = `${change.sentence} ${change.ripple}`;
     const answer = await fetch(`${base}/conformity`);
     if (answer.ok) document.getElementById("conformity").innerHTML = await answer.text();
   }

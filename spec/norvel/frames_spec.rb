@@ -33,7 +33,7 @@ RSpec.describe Norvel::Layout::Frames do
   end
 
   it "shades behind the text" do
-    svg = Norvel::Drawing::PageSvg.new((laid = layout(on_page(paragraph(0, "One", shading: "#eeeecc", indent_end: 254_000)))), laid.pages.first).to_s
+    svg = Norvel::Drawing::PageSvg.new(laid = layout(on_page(paragraph(0, "One", shading: "#eeeecc", indent_end: 254_000))), laid.pages.first).to_s
     expect(Nokogiri::XML(svg).remove_namespaces!.at(".shade").attributes.transform_values(&:value)).to include("fill" => "#eeeecc", "x" => "50", "width" => "180")
   end
 

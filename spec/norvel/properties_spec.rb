@@ -23,3 +23,26 @@ RSpec.describe Norvel::Properties do
     expect(described_class.all).to all(have_attributes(label: /\A[A-Z]/, docx: include(:el, :codec)))
   end
 end
+
+RSpec.describe "Values as people type them" do
+  def change(now, name, **parameters) = Norvel::Changes.build(name, JSON.parse(JSON.generate(parameters))).call(now)
+
+  it "takes characters as a unit of the style's own font and size" do
+    now = manuscript(paragraph(0, "x"))
+    after = change(now, "change_style", style: "Base", values: {"indent_first" => "4 ch"})
+    zero = Norvel::Fonts::Book.shipped.face("Liberation Serif").then { |face| face.units("0") * 12.0 / face.units_per_em }
+    expect(Norvel::Lengths.points(after.sheet["Base"].properties[:indent_first])).to be_within(0.01).of(zero * 4)
+    expect(change(now, "format_here", paragraphs: [0], values: {"indent_start" => "2ch"}).paragraphs.first.properties[:indent_start]).to eq((zero * 2 * 12_700).round)
+  end
+
+  it "reads what it shows, for every property that can be typed" do
+    values = {font_family: "Caladea", size: 152_400, bold: true, underline: :wave, color: "#aabbcc", scale: 90, raised: :superscript, shift: -12_700, language: "en-GB", align: :justify, indent_first: -360_000,
+              line_spacing: Norvel::Properties::LineSpacing.new(rule: :at_least, value: 152_400), tabs: [Norvel::Properties::TabStop.new(position: 360_000), Norvel::Properties::TabStop.new(position: 1_800_000, align: :end, leader: :dot)],
+              borders: {top: {style: "double", width: 12_700, color: "auto", space: 12_700}}, outline_level: 2, numbering: Norvel::Manuscript::NumberRef.new(list: "3", level: 1), orphans: 3}
+    values.each { |name, value| expect([name, Norvel::Properties[name].parse(Norvel::Properties[name].show(value))]).to eq([name, value]) }
+  end
+
+  it "refuses in a sentence" do
+    {scale: "0 %", outline_level: "12", language: "English!", numbering: "third", tabs: "somewhere", borders: "round"}.each { |name, written| expect { Norvel::Properties[name].parse(written) }.to raise_error(Norvel::Error, /.{12,}/) }
+  end
+end

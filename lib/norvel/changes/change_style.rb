@@ -6,11 +6,16 @@ module Norvel
     # otherwise, follows. Values are written as a person types them; "" gives one back to the parent.
     class ChangeStyle < Operation
       def carry_out(manuscript)
+        @manuscript = manuscript
         style = manuscript.sheet.fetch(parameters["style"])
+        list = (values[:numbering] if values[:numbering] != :inherit)&.list
+        raise ChangeRefused, "There is no list #{list} in this manuscript." if list && !manuscript.lists.key?(list)
+
         manuscript.with(sheet: follow(manuscript.sheet.with_style(style.with_values(values)), style))
       end
 
       def sentence(manuscript)
+        @manuscript = manuscript
         parts = values.map do |name, value|
           property = Properties[name]
           (value == :inherit) ? "#{property.label.downcase} from its parent" : "#{property.label.downcase} #{property.show(value)}"
@@ -27,7 +32,7 @@ module Norvel
         (twin && twin.linked == style.id && text.any?) ? sheet.with_style(twin.with_values(text)) : sheet
       end
 
-      def values = @values ||= parsed_values(blank: :inherit)
+      def values = @values ||= parsed_values(blank: :inherit) { Cascade.new(@manuscript).style(parameters["style"]) }
     end
   end
 end

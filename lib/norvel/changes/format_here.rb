@@ -6,6 +6,7 @@ module Norvel
     # formatting: "values" by property as a person types them; "" takes one away.
     class FormatHere < Operation
       def carry_out(manuscript)
+        @manuscript = manuscript
         return format_text(manuscript) if parameters["text"]
 
         block, text = values.partition { |name, _| !Properties[name].text? }.map(&:to_h)
@@ -13,13 +14,16 @@ module Norvel
       end
 
       def sentence(manuscript)
+        @manuscript = manuscript
         parts = values.map { |name, value| value.nil? ? "no #{Properties[name].label.downcase} by hand" : "#{Properties[name].label.downcase} #{Properties[name].show(value)}" }
         "Tried #{parts.join(", ")} on #{parameters["text"] ? stretches_named(manuscript) : counted(chosen(manuscript).size, "paragraph")}."
       end
 
       private
 
-      def values = @values ||= parsed_values(blank: nil)
+      def values = @values ||= parsed_values(blank: nil) { first_chosen.then { |paragraph| Cascade.new(@manuscript).mark(paragraph) } }
+
+      def first_chosen = parameters["text"] ? stretches(@manuscript).first.first : chosen(@manuscript).first
 
       def format_text(manuscript)
         block = values.keys.find { |name| !Properties[name].text? }

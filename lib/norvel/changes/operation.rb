@@ -80,14 +80,24 @@ module Norvel
 
       def short(text, length = 40) = text.tr("\u{FFFC}", "").gsub(/[[:space:]]+/, " ").strip.then { |plain| (plain.length > length) ? "#{plain[0, length].strip} …" : plain }
 
-      # @return [Object] what a person typed, as a value @raise [ChangeRefused]
-      def parsed_values(blank:)
-        parameters.fetch("values").to_h { |name, written| [Properties[name].name, written.to_s.strip.empty? ? blank : Properties[name].parse(written)] }
+      # What a person typed, as values; "ch" is the width of a zero in the formatting at hand.
+      # @param blank [Object] what an empty field means
+      # @yieldreturn [Cascade::Formatting] asked for only where a length is in characters
+      # @return [Hash{Symbol=>Object}]
+      # @raise [ChangeRefused]
+      def parsed_values(blank:, &formatting)
+        parameters.fetch("values").to_h do |name, written|
+          ch = character_width(formatting.call) if written.to_s.match?(/\dch|\d ch/i)
+          [Properties[name].name, written.to_s.strip.empty? ? blank : Properties[name].parse(written, ch: ch)]
+        end
       rescue ChangeRefused
         raise
       rescue Error => error
         raise ChangeRefused, error.message
       end
+
+      # CSS Values 3 §6.1.1: the advance of the figure zero, EMU.
+      def character_width(formatting) = (Layout::FormatTable.new(Fonts::Book.shipped).text(formatting).width("0") * Lengths::PT).round
 
       # @return [String] a name that no other style of the sheet has
       def free_name(sheet, name, except: nil)

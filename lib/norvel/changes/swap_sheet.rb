@@ -45,18 +45,19 @@ module Norvel
     end
 
     # Puts another style sheet in the place of this one: "mapping" says for each of the manuscript's paragraph styles which of
-    # the other's stands for it ("" keeps its own). Paragraphs and what was formatted by hand are not touched.
+    # the other's stands for it ("" keeps its own). No paragraph is touched: the style that comes takes the id of the one it
+    # stands for; where it stands for several, the others rest on it without values of their own.
     class SwapSheet < StylesFromElsewhere
       def carry_out(manuscript)
         sheet = manuscript.sheet
         mapping = wanted_mapping(sheet)
         ids = ids_here(manuscript, mapping)
         list_ids = list_ids(manuscript, kept.styles.values)
-        keeps = sheet.styles.values.reject { |style| mapping.key?(style.id) || same_character(sheet).value?(style.id) }
-        coming = free_names(kept.styles.values.map { |style| moved(style, ids, list_ids, sheet) }, keeps.map(&:name)).to_h { |style| [style.id, at_place(sheet, style)] }
-        merged = mapping.reject { |own, other| ids[other] == own }
-        manuscript.with(sheet: sheet.with_styles(coming.merge(orphans(sheet, merged)).merge(merged.transform_values { nil })), lists: manuscript.lists.merge(lists(list_ids, ids)))
-          .with_paragraphs(restyled(manuscript, merged, ids))
+        others = sheet.styles.except(*ids.values)
+        coming = free_names(kept.styles.values.map { |style| moved(style, ids, list_ids, sheet) }, others.values.map(&:name)).to_h { |style| [style.id, at_place(sheet, style)] }
+        under = mapping.reject { |own, other| ids[other] == own }.to_h { |own, other| [own, sheet[own].with(parent: ids[other], next_style: nil, properties: {})] }
+        after = manuscript.with(sheet: sheet.with_styles(coming.merge(under)), lists: manuscript.lists.merge(lists(list_ids, ids)))
+        after.with(sheet: after.sheet.with_styles(left_over(after, others, under)))
       end
 
       def sentence(_manuscript) = "Put the style sheet “#{kept.name}” in the place of the old one."
@@ -69,33 +70,29 @@ module Norvel
         mapping
       end
 
-      # The style that most paragraphs have lends its id to the one that comes, so that nothing needs to be touched.
+      # The style that most paragraphs have lends its id to the one that comes.
       def ids_here(manuscript, mapping)
         uses = manuscript.paragraphs.map(&:style).tally
         sheet = manuscript.sheet
         lenders = mapping.group_by(&:last).transform_values { |pairs| pairs.map(&:first).max_by { |id| [(id == sheet.default_id) ? 1 : 0, uses[id].to_i] } }
+        characters = same_characters(sheet)
         taken = sheet
         kept.styles.to_h do |id, style|
-          here = lenders[id] || same_character(sheet)[id] || taken.free_id(style.id)
+          here = lenders[id] || characters[id] || taken.free_id(style.id)
           taken = taken.with_style(style.with(id: here)) unless taken[here]
           [id, here]
         end
       end
 
       # Character styles of the same name take the other's values.
-      def same_character(sheet) = @same_character ||= kept.styles.values.select { |style| style.kind == :character }.filter_map { |style| (own = sheet.named(style.name, kind: :character)) && [style.id, own.id] }.to_h
+      def same_characters(sheet) = kept.styles.values.select { |style| style.kind == :character }.filter_map { |style| (own = sheet.named(style.name, kind: :character)) && [style.id, own.id] }.to_h
 
       def at_place(sheet, style) = (own = sheet[style.id]) ? style.with(from_file: own.from_file, hidden: own.hidden) : style
 
-      # What rested on a style that goes rests on the one that came for it.
-      def orphans(sheet, merged)
-        sheet.styles.values.select { |style| !merged.key?(style.id) && (merged.key?(style.parent) || merged.key?(style.next_style)) && !parameters["mapping"].key?(style.id) }.to_h do |style|
-          [style.id, style.with(parent: merged.key?(style.parent) ? nil : style.parent, next_style: merged.key?(style.next_style) ? nil : style.next_style)]
-        end
-      end
-
-      def restyled(manuscript, merged, ids)
-        (manuscript.paragraphs + manuscript.note_paragraphs).filter_map { |paragraph| (other = merged[paragraph.style]) && [paragraph.id, paragraph.with(style: ids[other])] }.to_h
+      # What an earlier swap brought and nothing needs any more goes again.
+      def left_over(after, others, under)
+        unused = RemoveUnusedStyles.unused(after)
+        unused.select { |style| others.key?(style.id) && !under.key?(style.id) && !style.from_file }.to_h { |style| [style.id, nil] }
       end
     end
 

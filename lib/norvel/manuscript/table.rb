@@ -11,8 +11,20 @@ module Norvel
         last_row, last_column = rows.size - 1, rows[row].cells.size - 1
         edges = {first_column: column.zero?, last_column: column == last_column, first_row: row.zero?, last_row: row == last_row}.select { |part, here| here && look.include?(part) }.keys
         bands = []
-        bands << ((column - (look.include?(:first_column) ? 1 : 0)).even? ? :odd_columns : :even_columns) if look.include?(:column_bands) && (edges & %i[first_column last_column]).empty?
-        bands << ((row - (look.include?(:first_row) ? 1 : 0)).even? ? :odd_rows : :even_rows) if look.include?(:row_bands) && (edges & %i[first_row last_row]).empty?
+        if look.include?(:column_bands) && (edges & %i[first_column last_column]).empty?
+          bands << (if (column - (look.include?(:first_column) ? 1 : 0)).even?
+                      :odd_columns
+                    else
+                      :even_columns
+          end)
+        end
+        if look.include?(:row_bands) && (edges & %i[first_row last_row]).empty?
+          bands << (if (row - (look.include?(:first_row) ? 1 : 0)).even?
+                      :odd_rows
+                    else
+                      :even_rows
+          end)
+        end
         corners = {%i[first_column first_row] => :start_of_first_row, %i[last_column first_row] => :end_of_first_row, %i[first_column last_row] => :start_of_last_row, %i[last_column last_row] => :end_of_last_row}
         bands + edges + corners.filter_map { |both, corner| corner if (both - edges).empty? }
       end

@@ -47,11 +47,12 @@ module Norvel
       end
 
       # @param written [String, Boolean] what a person typed or a guide says
+      # @param ch [Integer, nil] the width of one character in EMU, for lengths in "ch"
       # @return [Object] the value
       # @raise [Error] when it is none
-      def parse(written)
+      def parse(written, ch: nil)
         case kind
-        when :length then in_range(Lengths.parse(written, default_unit: unit))
+        when :length then in_range(Lengths.parse(written, default_unit: unit, ch: ch))
         when :switch then parse_switch(written)
         when :choice then parse_choice(written.to_s.strip)
         when :line_spacing then LineSpacing.parse(written)
@@ -115,7 +116,7 @@ module Norvel
       def parse_place(written)
         return Manuscript::NumberRef.new(list: nil) if written.match?(/\Anone\z/i)
 
-        list, level = written.match(/\A(?:list )?([[:alnum:]]+)(?:,? level (\d))?\z/i)&.captures
+        list, level = written.match(/\A(?:list )?(\d+)(?:,? level (\d))?\z/i)&.captures
         raise Error, "#{label} is written like list 3, level 2, or none." unless list && (level.nil? || level.to_i.between?(1, 9))
 
         Manuscript::NumberRef.new(list: list, level: (level || 1).to_i - 1)

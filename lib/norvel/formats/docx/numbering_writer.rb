@@ -25,7 +25,11 @@ module Norvel
           @root = document.root
           @spelling = Spelling.new(@root, @theme)
           @abstracts = {}
-          @now.each { |id, list| @before[id] ? patch(@before[id], list) : add(list) unless @before[id] == list }
+          @now.each { |id, list|
+            unless @before[id] == list
+              @before[id] ? patch(@before[id], list) : add(list)
+            end
+          }
           (@before.keys - @now.keys).each { |id| find("num", "numId", id)&.unlink }
           changed[name || PART] = document.to_xml(save_with: Nokogiri::XML::Node::SaveOptions::AS_XML)
           NewPart.link(@package, changed, "numbering") unless name

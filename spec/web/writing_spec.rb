@@ -1,0 +1,149 @@
+# frozen_string_literal: true
+
+require_relative "../support/browser"
+
+# Tasks with the hands on the keyboard: writing, words, headings.
+RSpec.describe "Writing and styling in the browser", type: :feature do
+  before { Web.clear }
+
+  let(:row) { NorvelWeb::ManuscriptRecord.first }
+
+  def now = NorvelWeb::Workbench.new(row.id).state.manuscript
+
+  def texts = now.paragraphs.map(&:text)
+
+  def type(*keys) = page.driver.browser.switch_to.active_element.send_keys(*keys)
+
+  def open_at(paragraph)
+    visit "/manuscripts/#{row.id}?chosen=#{paragraph.id}"
+    expect(page).to have_css(".para.chosen")
+  end
+
+  it "starts an empty manuscript in a guide's styles and writes it from scratch" do
+    visit "/"
+    fill_in "Name", with: "A night on the sound"
+    select "Presentation of Diploma Reports", from: "In the styles of"
+    click_button "Start writing"
+    expect(page).to have_css(".editor")
+    type("A night on the sound", :enter)
+    expect(page).to have_css(".editor", text: "")
+    expect(page).to have_css(".slip-place", text: "Paragraph 2")
+    type("The boat left at dusk.", :enter)
+    expect(page).to have_css(".slip-place", text: "Paragraph 3")
+    type("It was quiet", [:control, :enter])
+    expect(page).to have_no_css(".editor")
+    expect(texts).to eq(["A night on the sound", "The boat left at dusk.", "It was quiet"])
+    expect(now.paragraphs.map { |one| now.sheet[one.style].name }).to eq(["Report title", "Report text", "Report text"])
+    click_button "Undo"
+    expect(page).to have_css("#message", text: "Undone")
+    expect(texts.last).to eq("")
+  end
+
+  it "edits in place with the emphasis kept, joins and moves" do
+    Web.bring("night-ferries.docx")
+    paragraph = now.paragraphs.find { |one| one.runs.any? { |run| run.properties[:italic] } && one.text.length > 200 }
+    italic = paragraph.runs.find { |run| run.properties[:italic] }.text
+    following = now.paragraphs[now.index_of(paragraph.id) + 1]
+    open_at(paragraph)
+    find("body").send_keys("e")
+    expect(page).to have_css(".editor", text: italic)
+    type(:home, [:control, :home], "Once again: ", [:control, :enter])
+    expect(page).to have_css("#message", text: "Edited the text")
+    changed = now.paragraph(paragraph.id)
+    expect(changed.text).to eq("Once again: #{paragraph.text}")
+    expect(changed.runs.find { |run| run.properties[:italic] }.text).to eq(italic)
+    click_button "Join with the next"
+    expect(page).to have_css("#message", text: "Joined")
+    expect(now.paragraph(following.id)).to be_nil
+    click_button "Undo"
+    expect(page).to have_css("#message", text: "Undone")
+    find("#move-down").click
+    expect(page).to have_css("#message", text: "Moved")
+    expect(now.index_of(paragraph.id)).to be > now.index_of(following.id)
+  end
+
+  it "loses nothing typed when another window was faster" do
+    Web.bring("quayside-notice.docx")
+    paragraph = now.paragraphs.find { |one| one.text.length > 60 }
+    open_at(paragraph)
+    find("body").send_keys("e")
+    expect(page).to have_css(".editor")
+    NorvelWeb::App.workbenches[row.id].change(Norvel::Changes.build("remove_empty_paragraphs", "paragraphs" => "all"), head: nil)
+    type("TYPED", [:control, :enter])
+    expect(page).to have_css("#refusal", text: "Meanwhile, in another window")
+    expect(page).to have_css(".editor", text: "TYPED")
+    expect(texts.join).not_to include("TYPED")
+    type([:control, :enter])
+    expect(page).to have_css("#message", text: "Edited the text")
+    expect(texts.join.scan("TYPED").size).to eq(1)
+  end
+
+  it "gives words on the page a character style, and the style adopts what was tried on them" do
+    Web.bring("night-ferries.docx")
+    paragraph = now.paragraphs.find { |one| one.text.length > 300 && one.runs.size == 1 }
+    open_at(paragraph)
+    execute_script(<<~JS, paragraph.id)
+      const words = [...document.querySelectorAll(`.para[data-p="${arguments[0]}"] tspan[data-o]`)];
+      const range = document.createRange();
+      range.setStart(words[1].firstChild, 0);
+      range.setEnd(words[2].firstChild, words[2].textContent.trimEnd().length);
+      window.getSelection().removeAllRanges();
+      window.getSelection().addRange(range);
+      words[1].closest(".para").dispatchEvent(new MouseEvent("click", { bubbles: true }));
+    JS
+    chosen = paragraph.text.split[1, 2].join(" ")
+    expect(page).to have_css(".slip-text", text: "“#{chosen}”")
+    expect(page).to have_css(".picked", minimum: 2)
+    select "Emphasis", from: "Character style"
+    click_button "Apply"
+    expect(page).to have_css("#message", text: "Gave “#{chosen}” the character style “Emphasis”.")
+    select "Colour", from: "Try just here"
+    fill_in "Value to try", with: "#2a4b8d"
+    click_button "Try"
+    expect(page).to have_css("#message", text: "Tried colour")
+    click_button "Let “Emphasis” adopt this look"
+    expect(page).to have_css("#message", text: /Emphasis” adopted .*colour #2a4b8d/)
+    expect(now.sheet.named("Emphasis", kind: :character).properties).to include(color: "#2a4b8d")
+    span = now.paragraph(paragraph.id).spans.find { |one| one[:style] }
+    expect([paragraph.text[span[:start]...span[:end]], span[:properties].key?(:color)]).to eq([chosen, false])
+  end
+
+  it "chooses words wherever they stand" do
+    Web.bring("night-ferries.docx")
+    visit "/manuscripts/#{row.id}?chosen=#{now.paragraphs.find { |one| one.text.include?("Ottery Quay") }.id}"
+    fill_in "Choose words", with: "ottery quay"
+    find_field("Choose words").send_keys(:enter)
+    expect(page).to have_css(".slip-text", text: "“Ottery Quay”")
+  end
+
+  it "numbers the headings, restarts nothing by accident, promotes with subordinates" do
+    Web.bring("night-ferries.docx")
+    visit "/manuscripts/#{row.id}/outline"
+    fill_in "Before the first level", with: "Part"
+    expect(page).to have_css(".ripple-line", text: "paragraphs touched").and have_css(".ripple .note", text: "19 numbers or bullets change")
+    click_button "Number the headings"
+    expect(page).to have_css(".head-label", text: "Part 1").and have_css(".head-label", text: "1.2.1")
+    click_button "Each level …"
+    select "I, II, III", from: "l0-format"
+    expect(page).to have_css(".ripple-line", text: "touched")
+    click_button "Save the list"
+    expect(page).to have_css(".head-label", text: "Part I").and have_css("#message", text: "Changed the list")
+    within(find(".head-2", text: "1.2 Four landings")) { click_button "Promote 1.2 Four landings" }
+    expect(page).to have_css("#message", text: "Promoted “1.2 Four landings” and 1 heading with it")
+    expect(page).to have_css(".head-1", text: "Part II 1.2 Four landings")
+  end
+
+  it "runs a heading in" do
+    Web.bring("night-ferries.docx")
+    paragraph = now.paragraphs.find { |one| one.text.length > 300 && one.runs.size == 1 }
+    first = paragraph.text.split.first(2).join(" ")
+    visit "/manuscripts/#{row.id}?text=#{paragraph.id}:0-#{first.length}"
+    select "heading 3", from: "Heading style"
+    click_button "Run it in"
+    expect(page).to have_css("#message", text: "Made “#{first}” a run-in heading")
+    heading = now.paragraphs[now.index_of(paragraph.id) - 1]
+    expect([heading.text.strip, heading.run_in]).to eq([first, true])
+    visit "/manuscripts/#{row.id}/outline"
+    expect(page).to have_css(".head-3", text: first).and have_css(".head-3 .note", text: "run-in")
+  end
+end
