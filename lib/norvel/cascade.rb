@@ -17,13 +17,18 @@ module Norvel
       @lists = manuscript.lists
       @kept = {}
       @chains = {}
+      @numberings = {}
+      @places = {}
+      # By the sets themselves, which many paragraphs share, for text outside of tables and lists.
+      @paragraphs = {}.compare_by_identity
+      @texts = {}.compare_by_identity
     end
 
     # @return [Formatting] of the paragraph as a whole
     def paragraph(paragraph)
-      keep([:paragraph, paragraph.style, table_style(paragraph), paragraph.properties]) do
-        below(paragraph) + direct_numbering(paragraph) + [Layer.new(kind: :direct, properties: paragraph.properties)]
-      end
+      return whole_paragraph(paragraph) if paragraph.in_table
+
+      (@paragraphs[paragraph.properties] ||= {})[paragraph.style] ||= whole_paragraph(paragraph)
     end
 
     # @return [Formatting] of one stretch of its text
@@ -54,8 +59,20 @@ module Norvel
       @kept[key] ||= Formatting.new(yield)
     end
 
+    def whole_paragraph(paragraph)
+      keep([:paragraph, paragraph.style, table_style(paragraph), paragraph.properties]) do
+        below(paragraph) + direct_numbering(paragraph) + [Layer.new(kind: :direct, properties: paragraph.properties)]
+      end
+    end
+
     def text(paragraph, style, direct)
-      keep([:text, paragraph.style, table_style(paragraph), style, direct]) do
+      return any_text(paragraph, style, direct) if style || paragraph.in_table || paragraph.properties.key?(:numbering)
+
+      (@texts[direct] ||= {})[paragraph.style] ||= any_text(paragraph, nil, direct)
+    end
+
+    def any_text(paragraph, style, direct)
+      keep([:text, paragraph.style, table_style(paragraph), style, direct, paragraph.properties.key?(:numbering)]) do
         below(paragraph) + character_layers(style) + [Layer.new(kind: :direct, properties: direct)]
       end
     end
@@ -70,7 +87,10 @@ module Norvel
     # @return [Array(String, Array<Symbol>), nil] the style of the table and the conditions of it that hold here
     def table_style(paragraph)
       table = @manuscript.table_of(paragraph.id) if paragraph.in_table
-      [table.style, @manuscript.table_conditions(paragraph.id)] if table&.style
+      return unless table&.style
+
+      conditions = @manuscript.table_conditions(paragraph.id)
+      (@places[table.style] ||= {})[conditions] ||= [table.style, conditions]
     end
 
     # The whole table first, then the conditional parts, each through the chain of styles.
@@ -106,6 +126,10 @@ module Norvel
 
     # @return [Array(NumberRef, String), nil] the reference and the style of the chain that has it
     def style_numbering(id)
+      @numberings.fetch(id) { @numberings[id] = find_numbering(id) }
+    end
+
+    def find_numbering(id)
       owner = sheet.chain(id).reverse_each.find { |style| style.properties[:numbering] }
       return unless owner
 

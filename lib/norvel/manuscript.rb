@@ -72,11 +72,12 @@ module Norvel
 
     # @return [Array<Symbol>] the conditions of its table style that hold where the paragraph stands
     def table_conditions(id)
+      shared = {}
       @memo[:conditions] ||= tables.each_with_object({}) do |table, found|
         next unless sheet.chain(table.style).any? { |style| style.conditions.any? }
 
         table.rows.each_with_index do |row, at|
-          row.cells.each_with_index { |cell, place| table.conditions(at, place).then { |conditions| cell.blocks.each { |block| found[block.id] = conditions if block.is_a?(Paragraph) } } }
+          row.cells.each_with_index { |cell, place| table.conditions(at, place).then { |conditions| shared[conditions] ||= conditions }.then { |conditions| cell.blocks.each { |block| found[block.id] = conditions if block.is_a?(Paragraph) } } }
         end
       end
       @memo[:conditions].fetch(id, NONE)

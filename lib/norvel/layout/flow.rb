@@ -25,6 +25,7 @@ module Norvel
         @last = nil
         @break_next = nil
         @width = width
+        @framed = false
         heading = nil
         blocks.each_with_index do |block, index|
           if block.is_a?(Manuscript::Table)
@@ -38,7 +39,7 @@ module Norvel
             add_paragraph(block, @setter.set(block, width, **setting), area)
           end
         end
-        Frames.make_room(@items) if @items.any?(&:frame)
+        Frames.make_room(@items) if @framed
         @items
       end
 
@@ -51,40 +52,47 @@ module Norvel
       private
 
       def add_paragraph(paragraph, setting, area)
-        add_lines(paragraph, setting.format, setting.lines.map { |line| Item.new(height: line.height, gap: 0.0, before: 0.0, notes: line.notes, paragraph: paragraph, setting: setting, line: line, area: area) })
+        add_items(paragraph, setting.format, setting.kept_items(area) { inner(setting.lines.map { |line| item(paragraph, setting, line, area) }, setting.format) })
       end
 
       # The line that heading and body share is one item.
       def add_run_in(heading, body, pair, area)
         items = pair.rows.map do |head, line|
           first = head && [heading, pair.heading, head]
-          paragraph, setting, own = line ? [body, pair.body, line] : first
-          Item.new(height: own.height, gap: 0.0, before: 0.0, notes: own.notes, paragraph: paragraph, setting: setting, line: own, area: area, run_in: line && first)
+          item(*(line ? [body, pair.body, line] : first), area, run_in: line && first)
         end
-        add_lines(body, pair.body.format, items)
+        add_items(body, pair.body.format, inner(items, pair.body.format))
       end
 
-      def add_lines(paragraph, format, items)
-        gap = space_between(paragraph, format)
-        forced = @break_next || (:break_before if format.break_before)
-        keep = :keep_with_next if @last && @last[1].keep_next && !forced
-        after_page_break = false
-        frame = Frames.frame(format, @width)
+      def item(paragraph, setting, line, area, run_in: nil)
+        Item.new(height: line.height, gap: 0.0, before: 0.0, notes: line.notes, paragraph: paragraph, setting: setting, line: line, area: area, run_in: run_in)
+      end
+
+      # What holds between the lines of one paragraph, wherever it stands.
+      def inner(items, format)
         items.each_with_index do |item, index|
-          item.frame, item.lead, item.trail = frame, 0.0, 0.0 if frame
-          if index.zero?
-            item.gap, item.before, item.forced, item.keep = gap, format.before, forced, keep
-          elsif after_page_break
-            item.forced = :manual
-          else
-            item.keep = inner_keep(format, index, items.size)
-          end
-          after_page_break = item.line.ends_with == :page
+          next if index.zero?
+
+          (items[index - 1].line.ends_with == :page) ? item.forced = :manual : item.keep = inner_keep(format, index, items.size)
         end
-        @items.concat(items)
-        @break_next = after_page_break ? :manual : nil
+      end
+
+      # What holds at its first line depends on what stands before it. Items are shared with other layouts: those that are
+      # given anything of their own are copies.
+      def add_items(paragraph, format, items)
+        frame = Frames.frame(format, @width)
+        @framed = true if frame
+        items = frame ? items.map { |item| framed(item, frame) } : items
+        first = items.first.dup
+        first.gap, first.before, first.forced = space_between(paragraph, format), format.before, @break_next || (:break_before if format.break_before)
+        first.keep = :keep_with_next if @last && @last[1].keep_next && !first.forced
+        @items << first
+        @items.concat(items.drop(1)) if items.size > 1
+        @break_next = (items.last.line.ends_with == :page) ? :manual : nil
         @last = [paragraph, format]
       end
+
+      def framed(item, frame) = item.dup.tap { |copy| copy.frame, copy.lead, copy.trail = frame, 0.0, 0.0 }
 
       # What forbids a break between two lines of one paragraph, the outermost reason first.
       def inner_keep(format, index, count)

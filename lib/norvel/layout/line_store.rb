@@ -12,6 +12,8 @@ module Norvel
         @formats = FormatTable.new(fonts)
         @young = {}.compare_by_identity
         @old = {}.compare_by_identity
+        @rows = {}.compare_by_identity
+        @old_rows = @rows
         @scripts = {}.compare_by_identity # by the text itself, which is frozen and shared
       end
 
@@ -36,6 +38,18 @@ module Norvel
         @old = @young
         @scripts.clear if @scripts.size > 2 * @old.size + 100
         @young = {}.compare_by_identity
+        @old_rows = @rows
+        @rows = {}.compare_by_identity
+      end
+
+      # @param table [Manuscript::Table] @param settings [Array] what its paragraphs are set as
+      # @yieldreturn [Array<RowBox>] when they are not kept
+      # @return [Array<RowBox>]
+      def rows(table, width, settings)
+        kept = @rows[table] || @old_rows[table]
+        boxes = (kept && kept[0] == width && kept[1].size == settings.size && kept[1].zip(settings).all? { |was, now| was.equal?(now) }) ? kept[2] : yield
+        @rows[table] = [width, settings, boxes]
+        boxes
       end
 
       # @param paragraph [Manuscript::Paragraph]

@@ -54,6 +54,15 @@ module Norvel
         pieces
       end
 
+      # What a flow makes of the lines, kept as long as they are.
+      # @param area [Symbol]
+      # @yieldreturn [Array<Item>]
+      # @return [Array<Item>]
+      def kept_items(area)
+        @items = [area, yield] unless @items && @items[0] == area
+        @items[1]
+      end
+
       # @return [Boolean] true where the first line begins with the end of a run-in heading
       def runs_in? = false
 
@@ -167,14 +176,12 @@ module Norvel
       def take_word(atom)
         wanted = @used + @gap + atom.width
         if wanted > @room + HAIR
-          if divide(atom)
-            atom = @list[@index]
-          else
+          unless divide(atom)
             return step_back if @index > @start
 
             split(@index, @room - @used) if atom.kind == :word && atom.solid > 1
-            atom = @list[@index]
           end
+          atom = @list[@index]
           wanted = @used + @gap + atom.width
         end
         @used = wanted

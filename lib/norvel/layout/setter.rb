@@ -26,10 +26,10 @@ module Norvel
       # @param folios [Hash{Symbol=>String}, nil] what stands for the fields the layout works out
       # @return [ParagraphLines]
       def set(paragraph, width, folios: nil)
-        format = @store.formats.paragraph(@cascade.paragraph(paragraph))
+        format = paragraph_format(paragraph)
         mark = text_format(@cascade.mark(paragraph))
         texts = paragraph.runs.map { |run| text_format(@cascade.run(paragraph, run)) }
-        marks = paragraph.insets.filter_map { |inset| @note_labels[inset.ref] if inset.kind == :note } if @note_labels.any?
+        marks = paragraph.insets.filter_map { |inset| @note_labels[inset.ref] if inset.kind == :note } if paragraph.insets.any?
         label = label_for(paragraph)
         hyphens = hyphens(format, [paragraph])
         @store.fetch(paragraph, [width, format, mark, texts, marks, label, folios, @tab, hyphens]) do
@@ -39,10 +39,16 @@ module Norvel
         end
       end
 
+      # The rows of a table, kept while its paragraphs are set as before.
+      # @param settings [Array<ParagraphLines, RunIn>] of its paragraphs
+      # @yieldreturn [Array<RowBox>] when they are not kept
+      # @return [Array<RowBox>]
+      def rows(table, width, settings, &block) = @store.rows(table, width, settings, &block)
+
       # @param heading [Manuscript::Paragraph] a run-in heading @param body [Manuscript::Paragraph] the one that goes on in its line
       # @return [RunIn]
       def set_run_in(heading, body, width, folios: nil)
-        format = @store.formats.paragraph(@cascade.paragraph(body))
+        format = paragraph_format(body)
         mark = text_format(@cascade.mark(body))
         parts = [heading, body].map { |paragraph| [paragraph, paragraph.runs.map { |run| text_format(@cascade.run(paragraph, run)) }] }
         marks = [heading, body].flat_map(&:insets).filter_map { |inset| @note_labels[inset.ref] if inset.kind == :note }
@@ -71,6 +77,11 @@ module Norvel
           offset += run.text.length
           [start, Hyphenation.for(@cascade.run(paragraph, run)[:language] || @language)]
         end
+      end
+
+      def paragraph_format(paragraph)
+        formatting = @cascade.paragraph(paragraph)
+        (@known_paragraphs ||= {}.compare_by_identity)[formatting] ||= @store.formats.paragraph(formatting)
       end
 
       # Formats of one Formatting object are looked up once a layout.

@@ -20,6 +20,29 @@ module Norvel
       # @return [Array<RowBox>]
       def rows(table, width)
         columns = columns(table, width)
+        return built(table, columns) if table.rows.any? { |row| row.cells.any? { |cell| cell.blocks.any? { |block| block.is_a?(Manuscript::Table) || block.run_in } } }
+
+        @setter.rows(table, width, settings(table, columns)) { built(table, columns) }
+      end
+
+      private
+
+      def settings(table, columns)
+        table.rows.flat_map { |row| widths(table, row, columns).flat_map { |cell, width| cell.blocks.map { |block| @setter.set(block, width) } } }
+      end
+
+      # @return [Array<Array(Manuscript::Cell, Float)>] the cells of a row with the width of their text, points
+      def widths(table, row, columns)
+        margin = table.cell_margin / POINT
+        column = 0
+        row.cells.map do |cell|
+          width = columns[column, cell.span].to_a.sum
+          column += cell.span
+          [cell, [width - 2 * margin, 1.0].max, width]
+        end
+      end
+
+      def built(table, columns)
         indent = table.indent / POINT
         boxes = table.rows.map { |row| row_box(table, row, columns, indent) }
         heads = boxes.take_while(&:header)
@@ -27,8 +50,6 @@ module Norvel
         boxes.drop(heads.size).each { |box| box.heads = heads }
         boxes
       end
-
-      private
 
       def columns(table, width)
         count = table.rows.map { |row| row.cells.sum(&:span) }.max || 1
@@ -44,13 +65,10 @@ module Norvel
         lines, rules, frames = [], [], []
         edges = [left]
         height = row.height / POINT
-        column = 0
-        row.cells.each do |cell|
-          cell_width = columns[column, cell.span].to_a.sum
-          column += cell.span
+        widths(table, row, columns).each do |cell, inner, outer|
           x = edges.last
-          height = [height, fill_cell(cell, x + margin, [cell_width - 2 * margin, 1.0].max, lines, rules, frames)].max
-          edges << x + cell_width
+          height = [height, fill_cell(cell, x + margin, inner, lines, rules, frames)].max
+          edges << x + outer
         end
         rules += edges.map { |edge| Rule.new(edge, 0.0, edge, height) } + [Rule.new(left, 0.0, edges.last, 0.0), Rule.new(left, height, edges.last, height)]
         first = lines.first

@@ -7,14 +7,12 @@ module Norvel
     # text: :section_end, :page_break, :field, :revision, :anchor. `run_in`: its end is hidden, so that the next
     # paragraph goes on in its line. `id` is its number in the source, from NEW_IDS on where it is new.
     Paragraph = Value.define(:id, :style, properties: {}, mark_properties: {}, mark_style: nil, runs: [], carries: [], in_table: false, run_in: false) do
-      attr_reader :text
+      attr_reader :text, :insets
 
       # The blank line of C4: nothing but white space, and nothing hangs on it.
       def empty? = carries.empty? && text.match?(/\A[[:space:]\u00AD]*\z/) && !text.include?("\f")
 
       def blank? = text.match?(/\A[[:space:]\u00AD]*\z/)
-
-      def insets = runs.flat_map(&:insets)
 
       # @yieldparam run [Run]
       # @yieldparam start [Integer] offset of the run's first code point
@@ -83,7 +81,8 @@ module Norvel
       private
 
       def prepare
-        @text = runs.map(&:text).join.freeze
+        @text = (runs.size == 1) ? runs.first.text : runs.map(&:text).join.freeze
+        @insets = (runs.size == 1) ? runs.first.insets : runs.flat_map(&:insets).freeze
       end
     end
   end

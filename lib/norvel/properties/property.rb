@@ -117,7 +117,7 @@ module Norvel
         return Manuscript::NumberRef.new(list: nil) if written.match?(/\Anone\z/i)
 
         list, level = written.match(/\A(?:list )?(\d+)(?:,? level (\d))?\z/i)&.captures
-        raise Error, "#{label} is written like list 3, level 2, or none." unless list && (level.nil? || level.to_i.between?(1, 9))
+        raise Error, "#{label} is written like list 3, level 2, or none." if list.nil? || (level && !level.to_i.between?(1, 9))
 
         Manuscript::NumberRef.new(list: list, level: (level || 1).to_i - 1)
       end

@@ -41,7 +41,8 @@ module Norvel
               set[property.name] = value unless value.nil?
             end
           end
-          set.freeze
+          # Equal sets are one object: manuscripts have few, and finding them again is quick.
+          (@sets ||= {})[set.freeze] ||= set
         end
 
         # Writes only what differs.
