@@ -44,6 +44,12 @@ module NorvelWeb
       update!(style_keys: JSON.generate(key.empty? ? keys : keys.merge(style_id => key)))
     end
 
+    # @return [Array<String>] ids of the styles the person wants first
+    def styles_at_hand = at_hand ? JSON.parse(at_hand) : []
+
+    # @param keep [Boolean] at hand, or not
+    def keep_at_hand(style_id, keep) = update!(at_hand: JSON.generate(keep ? styles_at_hand | [style_id] : styles_at_hand - [style_id]))
+
     # What the desk shows without opening it.
     # @param check [Norvel::Guide::Check]
     def keep_facts(check)

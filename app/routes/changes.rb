@@ -38,6 +38,11 @@ module NorvelWeb
           erb :style_form, layout: false, locals: {style: manuscript.sheet.fetch(params["style"])}
         end
 
+        app.post "/manuscripts/:id/at-hand" do
+          record.keep_at_hand(manuscript.sheet.fetch(params["style"]).id, params["keep"] == "yes")
+          erb :style_form, layout: false, locals: {style: manuscript.sheet.fetch(params["style"])}
+        end
+
         # One stroke of a sweep: the style, and the next paragraph that is not blank.
         app.post "/manuscripts/:id/sweep" do
           paragraph = chosen.first or raise Norvel::ChangeRefused, "No paragraph is chosen."
@@ -95,6 +100,7 @@ module NorvelWeb
         when "rename_style", "duplicate_style" then params.slice("style", "name")
         when "hang_style" then params.slice("style", "parent")
         when "set_next_style" then params.slice("style", "next")
+        when "define_style" then {"id" => manuscript.sheet.free_id(params["name"].to_s), "name" => params["name"], "parent" => params["parent"], "kind" => manuscript.sheet.fetch(params["parent"]).kind.to_s}
         when "delete_style" then params.slice("style", "replacement")
         when "remove_unused_styles" then {}
         when "format_here" then {**where_chosen, "values" => {params["property"].to_s => params["value"].to_s}}
@@ -220,6 +226,8 @@ module NorvelWeb
         return erb(slip_view, layout: false) unless params["in"] == "styles"
 
         @style_uses = nil
+        return erb(:list_form, layout: false, locals: {list: after.manuscript.lists[params["list"]]}) if params["operation"] == "change_list"
+
         erb :style_form, layout: false, locals: {style: changed_style(before.manuscript.sheet, after.manuscript.sheet)}
       end
 

@@ -300,13 +300,16 @@
     if (box.top < 70 || box.bottom > window.innerHeight - 60) one.scrollIntoView({ block: "center" });
   }
 
+  // What the slip says is chosen: paragraphs, or words of them.
+  function takeChoice() {
+    const here = state()?.dataset || {};
+    words = (here.words || "").split(",").filter(Boolean).map((one) => one.split(/[:-]/).map(Number));
+    chosen = new Set(words.length ? [] : (here.chosen || "").split(",").filter(Boolean));
+  }
+
   document.body.addEventListener("htmx:afterSwap", (event) => {
     if (event.detail.target.id !== "slip") return;
-    const here = state();
-    if (here && here.dataset.keep === undefined) {
-      words = (here.dataset.words || "").split(",").filter(Boolean).map((one) => one.split(/[:-]/).map(Number));
-      chosen = new Set(words.length ? [] : (here.dataset.chosen || "").split(",").filter(Boolean));
-    }
+    if (state()?.dataset.keep === undefined) takeChoice();
     document.getElementById("slip").scrollTop = 0;
     paintAll();
   });
@@ -411,7 +414,7 @@
   watch();
   paintAll();
   if (state()?.dataset.chosen) {
-    chosen = new Set(state().dataset.chosen.split(","));
+    takeChoice();
     reveal().then(paintAll).then(goOn);
   }
 

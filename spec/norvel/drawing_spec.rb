@@ -72,4 +72,13 @@ RSpec.describe Norvel::Drawing do
     strip = Nokogiri::XML(described_class::StripSvg.new(one, findings: {2 => 1}).to_s).remove_namespaces!
     expect(%w[heads hands found ink].map { |part| strip.at("path.#{part}")&.[]("d")&.count("M") }).to eq([1, 1, 1, 2])
   end
+
+  it "draws each kind of underline as what it is" do
+    drawn = %i[single double thick dotted dash wave words].to_h do |kind|
+      laid = layout(on_page(paragraph(0, stretch("two words", underline: kind))))
+      svg = Nokogiri::XML(Norvel::Drawing::PageSvg.new(laid, laid.pages.first).to_s).remove_namespaces!
+      [kind, [svg.css("line.ink").size, svg.css("path.ink").size, svg.at("line.ink")&.[]("stroke-dasharray")]]
+    end
+    expect(drawn).to eq(single: [1, 0, nil], double: [2, 0, nil], thick: [1, 0, nil], dotted: [1, 0, "1 1.5"], dash: [1, 0, "4 2"], wave: [0, 1, nil], words: [2, 0, nil])
+  end
 end

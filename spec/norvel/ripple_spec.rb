@@ -12,7 +12,9 @@ RSpec.describe Norvel::Changes::Ripple do
     style = manuscript.sheet.of_kind(:paragraph).map(&:id).sample(random: random)
     values = choices.keys.sample(random.rand(1..3), random: random).to_h { |name| [name, choices[name].sample(random: random)] }
     [["change_style", {"style" => style, "values" => values}], ["apply_style", {"style" => style, "paragraphs" => ids}], ["remove_direct_formatting", {"paragraphs" => ids}],
-      ["format_here", {"paragraphs" => ids, "values" => values}], ["remove_empty_paragraphs", {"paragraphs" => ids}]].sample(random: random).then { |name, parameters| Norvel::Changes.build(name, parameters) }
+      ["format_here", {"paragraphs" => ids, "values" => values}], ["make_list", {"paragraphs" => ids, "kind" => "numbers"}], ["split_paragraph", {"paragraph" => ids.first, "at" => 5}],
+      ["swap_sheet", {"sheet" => Norvel::KeptSheet.of_guide(Norvel::Guide.find("marrowby-handbook")).dump, "mapping" => {manuscript.sheet.default_id => "Base"}}],
+      ["edit_text", {"paragraph" => ids.first, "text" => "#{manuscript.paragraph(ids.first).text} and more"}], ["remove_empty_paragraphs", {"paragraphs" => ids}]].sample(random: random).then { |name, parameters| Norvel::Changes.build(name, parameters) }
   end
 
   # Every resolved value of every paragraph and of each of its letters' stretches, worked out afresh.
@@ -20,7 +22,7 @@ RSpec.describe Norvel::Changes::Ripple do
     cascade = Norvel::Cascade.new(manuscript)
     names = ->(target) { Norvel::Properties.of(target).map(&:name) }
     (manuscript.paragraphs + manuscript.note_paragraphs).to_h do |paragraph|
-      [paragraph.id, [cascade.paragraph(paragraph).values(names[:paragraph]), cascade.mark(paragraph).values(names[:text]), paragraph.runs.map { |run| cascade.run(paragraph, run).values(names[:text]) }]]
+      [paragraph.id, [paragraph.text, cascade.paragraph(paragraph).values(names[:paragraph]), cascade.mark(paragraph).values(names[:text]), paragraph.runs.map { |run| cascade.run(paragraph, run).values(names[:text]) }]]
     end
   end
 
@@ -33,7 +35,8 @@ RSpec.describe Norvel::Changes::Ripple do
         before_layout, after_layout = layout(now), layout(after)
         ripple = described_class.between(before_layout, after_layout)
         old, new = everything(now), everything(after)
-        expect(ripple.paragraphs).to match_array(old.keys.reject { |id| old[id] == new[id] })
+        expect(ripple.paragraphs).to match_array((old.keys | new.keys).reject { |id| old[id] == new[id] })
+        expect(ripple.labels).to match_array((before_layout.labels.keys | after_layout.labels.keys).select { |id| new[id] && before_layout.labels[id] != after_layout.labels[id] })
         expect([ripple.pages_before, ripple.pages_after]).to eq([before_layout.pages.size, after_layout.pages.size])
         ends = ->(one) { one.pages.map { |page| page.placed.reverse.find { |placed| %i[body cell].include?(placed.area) }&.then { |placed| [placed.paragraph.id, placed.line.end] } } }
         expect(ripple.moved).to eq(ends[before_layout].zip(ends[after_layout]).each_index.select { |index| ends[before_layout][index] != ends[after_layout][index] }.map { |index| index + 1 })

@@ -30,6 +30,31 @@ RSpec.describe "Setting up the styles", type: :feature do
     expect(sheet["Normal"].properties).not_to include(:indent_first)
   end
 
+  it "makes a style for block quotations and gives it to all long ones, in one step" do
+    manuscript = NorvelWeb::Workbench.new(row.id).state.manuscript
+    quotations = [133, 151, 259, 282, 380, 397]
+    visit "/manuscripts/#{row.id}/styles?style=Normal"
+    fill_in "New under it", with: "Extract"
+    click_button "Make"
+    expect(page).to have_css(".slip-text", text: "Extract")
+    fill_in "Indent at start", with: "1.25 cm"
+    fill_in "Indent at end", with: "1.25 cm"
+    fill_in "Size", with: "11 pt"
+    expect(page).to have_css("#specimen .para", text: "in 1.25 cm")
+    click_button "Save the style"
+    expect(page).to have_css("#message", text: "Changed the style “Extract”")
+    click_button "Keep at hand"
+    expect(page).to have_button("No longer at hand")
+    visit "/manuscripts/#{row.id}?chosen=#{manuscript.paragraphs[133].id}"
+    expect(page).to have_css("optgroup[label='At hand'] option", text: "Extract")
+    find("button", text: "of this role").click
+    expect(page).to have_css(".slip-place", text: "6 paragraphs chosen")
+    select "Extract (E)", from: "Style"
+    click_button "Apply"
+    expect(page).to have_css("#message", text: "Gave 6 paragraphs the style “Extract”")
+    expect(NorvelWeb::Workbench.new(row.id).state.manuscript.paragraphs.values_at(*quotations).map(&:style).uniq).to eq(["Extract"])
+  end
+
   it "renames, copies, hangs and deletes" do
     visit "/manuscripts/#{row.id}/styles?style=BlockQuotation"
     fill_in "Name", with: "Long quotation"

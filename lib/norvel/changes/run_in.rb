@@ -34,6 +34,8 @@ module Norvel
         paragraph, from, to = stretches(manuscript).first
         raise ChangeRefused, "A run-in heading stands at the beginning of its paragraph." unless from.zero? && to < paragraph.text.length
 
+        raise ChangeRefused, "The heading would end inside a word; choose the word whole." if paragraph.text[to - 1, 2].match?(/\A[\p{L}\p{N}]{2}\z/)
+
         to += paragraph.text[to..][/\A[[:space:]]*/].length
         style = manuscript.sheet.fetch(parameters["style"])
         heading = paragraph.with(id: manuscript.free_id, style: style.id, properties: {}, mark_properties: {hidden: true}, mark_style: nil, carries: [], run_in: true, runs: paragraph.runs_abroad(paragraph.runs_in(0, to)))

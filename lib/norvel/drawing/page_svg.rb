@@ -101,15 +101,32 @@ module Norvel
         words = run.map { |piece| %(<tspan#{%( data-o="#{piece.start}") if piece.start} x="#{n(x + piece.x)}">#{h(piece.text)}#{" " unless piece.equal?(last)}</tspan>) }.join
         @out << %(<text class="#{css(format)}" font-size="#{n(format.size)}" y="#{n(y)}"#{fill(format)}#{spacing}>#{words}</text>)
         stroke = format.size / 18
-        underline(x + run.first.x, x + finish, y + format.size * 0.11, stroke, format) unless format.underline == :none
+        underlined(run, format).each { |part| underline(x + part.first.x, x + part.last.x + part.last.width, y + format.size * 0.11, stroke, format) }
         @out << %(<line class="ink" stroke-width="#{n(stroke)}" x1="#{n(x + run.first.x)}" x2="#{n(x + finish)}" y1="#{n(y - format.size * 0.26)}" y2="#{n(y - format.size * 0.26)}"/>) if format.strike
       end
 
+      # The stretches of a run that are underlined: all of it, or each word by itself.
+      def underlined(run, format)
+        case format.underline
+        when :none then []
+        when :words then run.map { |piece| [piece] }
+        else [run]
+        end
+      end
+
       def underline(from, to, y, stroke, format)
+        return wave(from, to, y, stroke) if format.underline == :wave
+
         dash = {dotted: %( stroke-dasharray="1 1.5"), dash: %( stroke-dasharray="4 2")}.fetch(format.underline, "")
         ((format.underline == :double) ? [y, y + stroke * 2.2] : [y]).each do |at|
           @out << %(<line class="ink" stroke-width="#{n((format.underline == :thick) ? stroke * 2 : stroke)}" x1="#{n(from)}" x2="#{n(to)}" y1="#{n(at)}" y2="#{n(at)}"#{dash}/>)
         end
+      end
+
+      def wave(from, to, y, stroke)
+        step = stroke * 4
+        waves = [((to - from) / step / 2).floor, 1].max
+        @out << %(<path class="ink" fill="none" stroke-width="#{n(stroke)}" d="M#{n(from)} #{n(y + stroke)}#{"q#{n(step / 2)} #{n(-step / 2)} #{n(step)} 0t#{n(step)} 0" * waves}"/>)
       end
 
       def draw_inset(piece, placed, base)
