@@ -5,7 +5,7 @@ require "rack/protection"
 module NorvelWeb
   # What routes and views share: looking things up and saying them.
   module Helpers
-    VIEWS = [["page", "Page", "1"], ["outline", "Outline", "2"], ["styles", "Styles", "3"], ["findings", "Findings", "4"], ["ledger", "Ledger", "5"], ["deliver", "Deliver", "6"]].freeze
+    VIEWS = [["page", "Page", "1"], ["outline", "Outline", "2"], ["looks", "Looks", "3"], ["styles", "Styles", "4"], ["plan", "Plan", "5"], ["findings", "Findings", "6"], ["ledger", "Ledger", "7"], ["deliver", "Deliver", "8"]].freeze
 
     def views = VIEWS
 

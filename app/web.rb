@@ -12,6 +12,7 @@ require_relative "routes/changes"
 require_relative "routes/guides"
 require_relative "routes/deliver"
 require_relative "routes/sheets"
+require_relative "routes/cleaning"
 
 module NorvelWeb
   # The web application: routes read the request, call the core, render.
@@ -32,7 +33,7 @@ module NorvelWeb
     disable :sessions, :protection
 
     helpers Helpers
-    register Routes::Desk, Routes::Bench, Routes::Changes, Routes::Guides, Routes::Deliver, Routes::Sheets
+    register Routes::Desk, Routes::Bench, Routes::Changes, Routes::Guides, Routes::Deliver, Routes::Sheets, Routes::Cleaning
 
     # @param folder [String] of the data
     # @return [#call] the application with its session and its protection

@@ -45,6 +45,8 @@ module NorvelWeb
 
       def roles = @roles ||= Norvel::Roles.new(manuscript, appearance, layout.cascade)
 
+      def looks = @looks ||= Norvel::Looks.of(manuscript, appearance, layout: layout)
+
       # @return [Norvel::Guide::Check]
       def check(guide)
         @checks.shift if @checks.size > 4

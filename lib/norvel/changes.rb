@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require_relative "direct_formatting"
+require_relative "typed_labels"
 require_relative "changes/operation"
 require_relative "changes/apply_style"
 require_relative "changes/change_style"
@@ -20,6 +21,8 @@ require_relative "changes/set_hyphenation"
 require_relative "changes/run_in"
 require_relative "changes/numbering"
 require_relative "changes/swap_sheet"
+require_relative "changes/substitution"
+require_relative "changes/match_example"
 require_relative "changes/traps"
 require_relative "changes/series"
 require_relative "changes/stored"
@@ -31,7 +34,8 @@ module Norvel
   module Changes
     OPERATIONS = [ApplyStyle, ChangeStyle, DefineStyle, RemoveDirectFormatting, RemoveEmptyParagraphs, SetPageDesign, RenameStyle, DuplicateStyle, HangStyle, SetNextStyle, DeleteStyle, RemoveUnusedStyles, FormatHere, AdoptLook, StyleFromLook,
       ApplyCharacterStyle, AdoptTextLook, CharacterStyleFromLook, EditText, SplitParagraph, JoinParagraphs, InsertParagraph, DeleteParagraphs, MoveParagraphs, ShiftHeadings,
-      ChangeList, NumberHeadings, MakeList, RestartNumbers, ContinueNumbers, ShiftItems, SwapSheet, TakeStyles, SetRunIn, RunInFromWords, SetHyphenation, Series].to_h { |operation| [operation.operation_name, operation] }.freeze
+      ChangeList, NumberHeadings, MakeList, RestartNumbers, ContinueNumbers, ShiftItems, SwapSheet, TakeStyles, SetRunIn, RunInFromWords, SetHyphenation,
+      ListsFromTyped, HeadingsFromTyped, TidyWhiteSpace, ReplaceBlankLines, MatchExample, Series].to_h { |operation| [operation.operation_name, operation] }.freeze
 
     # @param name [String] of an operation
     # @param parameters [Hash]

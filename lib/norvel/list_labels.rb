@@ -29,6 +29,12 @@ module Norvel
       end
     end
 
+    # The words of body and notes with generated labels counted in place: what no change may lose.
+    # @return [Array<Array<String>>] by paragraph, those without a word left out
+    def words(manuscript, labels = self.for(manuscript, Cascade.new(manuscript)))
+      (manuscript.paragraphs + manuscript.note_paragraphs).map { |paragraph| "#{labels[paragraph.id]} #{paragraph.text}".split(/[[:space:]]+/).reject(&:empty?) }.reject(&:empty?)
+    end
+
     # @param number [Integer] from 1
     # @param format [String, Symbol] decimal, lower_roman (or lowerRoman), …
     # @return [String]

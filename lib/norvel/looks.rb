@@ -15,6 +15,24 @@ module Norvel
     MULTIPLE = 0.02
     COLOUR = 2.3 # CIEDE2000: a just noticeable difference
 
+    # What distinguishes one look from another: property to its value here and there.
+    # @param one [Look] @param other [Look]
+    # @return [Hash{Symbol=>Array(Object, Object)}]
+    def self.differences(one, other) = one.appearance.keys.select { |name| one.appearance[name] != other.appearance[name] }.to_h { |name| [name, [one.appearance[name], other.appearance[name]]] }
+
+    # Where the exact variants inside a look differ: property to its values with their counts, commonest first.
+    # @return [Hash{Symbol=>Array<Array(Object, Integer)>}]
+    def self.spread(look)
+      look.appearance.keys.filter_map do |name|
+        counts = look.variants.group_by { |appearance, _| appearance[name] }.transform_values { |same| same.sum { |_, ids| ids.size } }
+        [name, counts.sort_by { |_, count| -count }] if counts.size > 1
+      end.to_h
+    end
+
+    # @param look [Look] @param others [Array<Look>]
+    # @return [Look, nil] the one that differs in the fewest properties, the commoner of several
+    def self.nearest(look, others) = others.reject { |other| other.equal?(look) }.min_by { |other| [differences(look, other).size, -other.paragraphs.size] }
+
     # @return [Array<Look>] in the order of their first paragraphs, empty paragraphs left out
     def self.of(manuscript, appearance = Appearance.new(manuscript), layout: nil) = new(manuscript, appearance, layout).looks
 

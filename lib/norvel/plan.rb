@@ -4,22 +4,42 @@ require_relative "guide"
 
 module Norvel
   # The clean-up of a manuscript against a guide, as a list of changes: the guide's page design, its styles given
-  # to each role, direct formatting and blank lines removed. Each line can be read before it is applied.
+  # to each role, typed lists and numbers made real ones, white space, direct formatting and blank lines removed. Each line can be read before it is applied.
   #
   #   plan = Plan.new(manuscript, guide)
   #   plan.lines.map(&:sentence)
   #   plan.apply                       # the manuscript afterwards
   class Plan
-    Line = Value.define(:operation, :sentence, :paragraphs, :confidence)
+    # `part` is what it belongs to: :page_design, :lists, :headings, :white_space, :direct, :empty or a role.
+    Line = Value.define(:operation, :sentence, :paragraphs, :confidence, :part)
+
+    # Paragraphs that are taken for the same for the same reason: how surely, and in how many looks they come.
+    Group = Value.define(:role, :reason, :paragraphs, :confidence, :looks)
+
+    PARTS = {page_design: "Paper and margins", lists: "Typed numbers and bullets", headings: "Typed numbers of headings", white_space: "White space", direct: "Direct formatting", empty: "Blank lines"}.freeze
 
     # Roles that are left as they are.
     LEFT = %i[other empty contents_entry contents_heading form_field].freeze
 
     # @param manuscript [Manuscript] @param guide [Guide]
-    def initialize(manuscript, guide, roles: nil)
+    # @param roles [Roles] as they are read, or corrected
+    # @param without [Array<Symbol>] parts that were struck out
+    def initialize(manuscript, guide, roles: nil, without: [])
       @manuscript = manuscript
       @guide = guide
       @roles = roles || Roles.new(manuscript)
+      @without = without
+    end
+
+    # What the paragraphs of a manuscript are taken for, the unsure ones first; empty paragraphs are left out.
+    # @param roles [Roles] @param looks [Array<Looks::Look>] of the same manuscript
+    # @return [Array<Group>]
+    def self.groups(roles, looks)
+      look_of = looks.flat_map { |look| look.paragraphs.map { |id| [id, look.id] } }.to_h
+      groups = look_of.keys.sort.group_by { |id| roles.of(id).then { |role| [role.name, role.reasons.first] } }.map do |(role, reason), ids|
+        Group.new(role: role, reason: reason, paragraphs: ids, confidence: (ids.sum { |id| roles.of(id).confidence } / ids.size).round(2), looks: ids.map { |id| look_of[id] }.uniq)
+      end
+      groups.sort_by { |group| [(group.confidence < 0.7) ? 0 : 1, Roles::ALL.index(group.role), -group.paragraphs.size] }
     end
 
     # @return [Array<Line>] in the order they are applied
@@ -42,22 +62,40 @@ module Norvel
       @steps ||= begin
         @now = @manuscript
         @list = []
-        page_design
+        page_design unless struck?(:page_design)
+        try_substitution("lists_from_typed", :lists, 0.9) { Changes::ListsFromTyped.found(@now).flat_map { |row| row.items.map(&:first) } }
         styles
-        add("remove_direct_formatting", {"paragraphs" => "all"}, direct_paragraphs, 0.95)
-        add("remove_empty_paragraphs", {"paragraphs" => "all"}, Changes::RemoveEmptyParagraphs.removable(@now), 0.97)
+        try_substitution("headings_from_typed", :headings, 0.9) { |after| changed_texts(after) }
+        try_substitution("tidy_white_space", :white_space, 0.9) { |after| changed_texts(after) }
+        add("remove_direct_formatting", {"paragraphs" => "all"}, direct_paragraphs, 0.95, :direct) unless struck?(:direct)
+        add("remove_empty_paragraphs", {"paragraphs" => "all"}, Changes::RemoveEmptyParagraphs.removable(@now), 0.97, :empty) unless struck?(:empty)
         @list
       end
     end
 
-    def add(name, parameters, paragraphs, confidence)
+    def struck?(part) = @without.include?(part)
+
+    def add(name, parameters, paragraphs, confidence, part)
       operation = Changes.build(name, parameters)
       after = operation.call(@now)
       return if unchanged?(@now, after)
 
-      @list << [Line.new(operation: operation, sentence: operation.sentence(@now), paragraphs: paragraphs.map(&:id), confidence: confidence), after]
+      @list << [Line.new(operation: operation, sentence: operation.sentence(@now), paragraphs: paragraphs.map(&:id), confidence: confidence, part: part), after]
       @now = after
     end
+
+    # Where there is nothing to substitute, there is no line.
+    def try_substitution(name, part, confidence)
+      return if struck?(part)
+
+      after = Changes.build(name, {"paragraphs" => "all"}).call(@now)
+      touched = yield after
+      add(name, {"paragraphs" => "all"}, touched, confidence, part) unless touched.empty?
+    rescue ChangeRefused
+      nil
+    end
+
+    def changed_texts(after) = @now.paragraphs.select { |paragraph| after.paragraph(paragraph.id)&.text != paragraph.text }
 
     def unchanged?(before, after)
       before.paragraphs == after.paragraphs && before.note_paragraphs == after.note_paragraphs && before.sections == after.sections && before.sheet.styles == after.sheet.styles
@@ -66,7 +104,7 @@ module Norvel
     def page_design
       margins = @guide.page[:margins]
       parameters = {"paper" => @guide.page[:paper], "margin" => margins}.compact
-      add("set_page_design", parameters, [], 0.99) unless parameters.empty?
+      add("set_page_design", parameters, [], 0.99, :page_design) unless parameters.empty?
     end
 
     def direct_paragraphs = @now.paragraphs.select { |paragraph| DirectFormatting.objectionable(paragraph).any? }
@@ -81,7 +119,7 @@ module Norvel
         kept.map(&:style).uniq.each { |id| adjust(@now.sheet[id], role) }
         next if moved.empty?
 
-        add("apply_style", {"style" => ids[role], "paragraphs" => moved.map(&:id)}, moved, (moved.sum { |paragraph| @roles.of(paragraph.id).confidence } / moved.size).round(2))
+        add("apply_style", {"style" => ids[role], "paragraphs" => moved.map(&:id)}, moved, (moved.sum { |paragraph| @roles.of(paragraph.id).confidence } / moved.size).round(2), role)
       end
     end
 
@@ -95,7 +133,7 @@ module Norvel
 
     def occurring
       @occurring ||= (@manuscript.paragraphs + @manuscript.note_paragraphs).group_by { |paragraph| @roles.of(paragraph.id).name }
-        .select { |role, _| @guide.styles.key?(role) && !LEFT.include?(role) }.sort_by { |role, _| Roles::ALL.index(role) }.to_h
+        .select { |role, _| @guide.styles.key?(role) && !LEFT.include?(role) && !struck?(role) }.sort_by { |role, _| Roles::ALL.index(role) }.to_h
     end
 
     def style_for(role, taken)
@@ -106,7 +144,7 @@ module Norvel
       id = @now.sheet.free_id(wanted[:name])
       values = wanted[:values].to_h { |name, value| [name.to_s, Properties[name].show(value)] }
       values["outline_level"] = Roles.level(role).to_s if Roles.level(role)
-      add("define_style", {"id" => id, "name" => wanted[:name], "parent" => @now.sheet.default_id, "values" => values}, [], 0.99)
+      add("define_style", {"id" => id, "name" => wanted[:name], "parent" => @now.sheet.default_id, "values" => values}, [], 0.99, role)
       id
     end
 
@@ -135,7 +173,7 @@ module Norvel
       values = @guide.styles[role][:values].reject { |name, value| style.properties[name] == value }
       unless values.empty?
         users = occurring[role].select { |paragraph| paragraph.style == style.id }
-        add("change_style", {"style" => style.id, "values" => values.to_h { |name, value| [name.to_s, Properties[name].show(value)] }}, users, 0.98)
+        add("change_style", {"style" => style.id, "values" => values.to_h { |name, value| [name.to_s, Properties[name].show(value)] }}, users, 0.98, role)
       end
       style.id
     end

@@ -30,6 +30,14 @@ module Norvel
     # @return [Role]
     def of(id) = @roles.fetch(id) { Role.new(name: :footnote, confidence: 0.9, reasons: ["stands in a note"]) }
 
+    # @param corrections [Hash{Integer=>Symbol}] by paragraph id, what a person says they are
+    # @return [Roles]
+    def corrected(corrections)
+      return self if corrections.empty?
+
+      dup.tap { |copy| copy.instance_variable_set(:@roles, @roles.merge(corrections.to_h { |id, name| [id, Role.new(name: name, confidence: 1.0, reasons: ["you said so"])] })) }
+    end
+
     # @return [Array<Manuscript::Paragraph>] body paragraphs in one of these roles
     def in(*names) = @manuscript.paragraphs.select { |paragraph| names.include?(@roles[paragraph.id].name) }
 

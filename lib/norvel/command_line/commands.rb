@@ -73,7 +73,7 @@ module Norvel
     end
 
     class Tidy < Command
-      command "tidy", "tidy FILE --guide GUIDE --out OUT [--dry-run] [--json]", "makes the plan and applies it (spaces, tabs, line breaks and typed labels come later: null in --json)", files: 1
+      command "tidy", "tidy FILE --guide GUIDE --out OUT [--dry-run] [--json]", "makes the plan and applies it", files: 1
 
       def options(parser)
         json(parser)

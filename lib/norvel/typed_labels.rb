@@ -1,0 +1,89 @@
+# frozen_string_literal: true
+
+module Norvel
+  # Numbers and bullets that were typed as text, told apart from words that only look so: a label counts when it is one of a
+  # row ("1." "2." "3."), begins at the first of its kind, and stands before text. A year at the start of a sentence, or a
+  # date, is none.
+  module TypedLabels
+    # A label at the start of a paragraph: `label` is the sign itself, `length` the code points up to the text, `format` as lists
+    # write it, `pattern` the label with %d for its number (or the bullet), `number` from 1.
+    Label = Value.define(:label, :length, :format, :pattern, number: nil)
+
+    # Neighbouring paragraphs with labels of one pattern, as [paragraph, Label]; `start` is the first number.
+    Row = Value.define(:items) do
+      def format = items.first.last.format
+
+      def pattern = items.first.last.pattern
+
+      def start = items.first.last.number
+    end
+
+    MARKED = /\A[ \t\u00A0]*(?<label>(?<open>\(?)(?<number>\d{1,3}|[a-z]|[A-Z]|[ivx]{1,5}|[IVX]{1,5})(?<close>[.)]|\.\)))[ \t\u00A0]+(?=\S)/
+    BULLET = /\A[ \t\u00A0]*(?<label>[•▪◦·–—*\u2010-])[ \t\u00A0]+(?=\S)/
+    MONTH = /\A\s*(jan|feb|m[aä]r|apr|ma[iy]|jun|jul|aug|sep|o[ck]t|nov|de[cz]|janvier|f[ée]vrier|avril|juin|juillet|ao[uû]t|enero|abril|agosto)/i
+    HABIT = 3 # single items with one bullet, from which on they are meant
+    BETWEEN = 3 # paragraphs without a label that one item may hold
+
+    module_function
+
+    # @param paragraph [Manuscript::Paragraph]
+    # @return [Array<Label>] every way its beginning can be read, the likeliest first
+    def readings(paragraph)
+      text = paragraph.text
+      if (found = text.match(BULLET))
+        return [] if found[:label] =~ /[–—]/ && text.match?(/\A\s*[–—]\s*\p{L}.*[?!.]”?\s*[–—]/) # a dialogue
+
+        return [Label.new(label: found[:label], length: found.end(0), format: "bullet", pattern: found[:label])]
+      end
+      found = text.match(MARKED) or return []
+      return [] if text[found.end(0)..].match?(MONTH) && found[:number].match?(/\d/)
+
+      pattern = "#{found[:open]}%d#{found[:close]}"
+      formats(found[:number]).map { |format, number| Label.new(label: found[:label], length: found.end(0), format: format, pattern: pattern, number: number) }
+    end
+
+    # @return [Array<Array(String, Integer)>] how a number may be meant: "i" is one as a roman numeral, nine as a letter
+    def formats(written)
+      return [["decimal", written.to_i]] if written.match?(/\A\d/)
+
+      roman = (1..50).find { |number| ListLabels.roman(number) == written.downcase }
+      letter = written.downcase.ord - 96 if written.length == 1
+      upper = written == written.upcase
+      [([upper ? "upperLetter" : "lowerLetter", letter] if letter), ([upper ? "upperRoman" : "lowerRoman", roman] if roman)].compact
+    end
+
+    # @param blocks [Array<Manuscript::Paragraph, Manuscript::Table>] of one container
+    # @yieldparam paragraph [Manuscript::Paragraph] @yieldreturn [Boolean] whether it may be an item at all
+    # @return [Array<Row>]
+    def rows(blocks, &possible)
+      rows = []
+      open = {} # by format and pattern: the row that may go on, and how many paragraphs ago its last item stood
+      blocks.each do |block|
+        open.each_value { |state| state[1] += 1 unless block.is_a?(Manuscript::Paragraph) && block.blank? }
+        open.reject! { |_, state| state[1] > BETWEEN + 1 }
+        next open.clear unless block.is_a?(Manuscript::Paragraph)
+        next unless possible.call(block)
+
+        label = carry_on(open, readings(block), block, rows)
+        # Bullets and letters under a number belong to it; another number of the same kind ends it.
+        open.reject! { |key, _| key[0] == label.format && key[1] != label.pattern } if label
+      end
+      habits = rows.map { |items| items.first.last }.select { |label| label.number.nil? }.map(&:pattern).tally
+      rows.map { |items| Row.new(items: items) }.select { |row| row.items.size > 1 || habits[row.pattern].to_i >= HABIT }
+    end
+
+    def carry_on(open, labels, block, rows)
+      label = labels.find { |one| (row = open[[one.format, one.pattern]]) && (one.number.nil? || one.number == row[0].last.last.number + 1) }
+      if label
+        state = open[[label.format, label.pattern]]
+        state[0] << [block, label]
+        state[1] = 0
+      elsif (label = labels.find { |one| one.number.nil? || one.number == 1 })
+        rows << [[block, label]]
+        open[[label.format, label.pattern]] = [rows.last, 0]
+      end
+      label
+    end
+    private_class_method :formats, :carry_on
+  end
+end

@@ -1,0 +1,118 @@
+# frozen_string_literal: true
+
+# What was typed to get an effect, replaced by the property that has it; no word lost.
+RSpec.describe Norvel::Changes::Substitution do
+  def change(now, name, **parameters) = Norvel::Changes.build(name, JSON.parse(JSON.generate(parameters))).call(now)
+
+  def texts(manuscript) = manuscript.paragraphs.map(&:text)
+
+  def labels(manuscript) = Norvel::ListLabels.for(manuscript, Norvel::Cascade.new(manuscript)).values_at(*manuscript.paragraphs.map(&:id))
+
+  def typed(*lines) = manuscript(*lines.each_with_index.map { |line, id| paragraph(id, line) })
+
+  let(:long) { "The lamp is lit an hour before the ebb and put out when the last boat lies at the steps, as the book of the watch says in plain words." }
+
+  describe "typed numbers and bullets" do
+    it "become lists that generate the same labels" do
+      after = change(typed("First:", "1. oars", "2. rope", "3. lamp", long, "– salt", "– rope", "a) one", "b) two"), "lists_from_typed", paragraphs: "all")
+      expect(texts(after)).to eq(["First:", "oars", "rope", "lamp", long, "salt", "rope", "one", "two"])
+      expect(labels(after)).to eq([nil, "1.", "2.", "3.", nil, "–", "–", "a)", "b)"])
+    end
+
+    it "tell i as a letter from i as a numeral by its neighbours" do
+      expect(labels(change(typed("i. one", "ii. two", "iii. three"), "lists_from_typed", paragraphs: "all"))).to eq(%w[i. ii. iii.])
+      letters = ("a".."j").map { |letter| "(#{letter}) item" }
+      expect(labels(change(typed(*letters), "lists_from_typed", paragraphs: "all"))).to eq(("a".."j").map { |letter| "(#{letter})" })
+    end
+
+    it "go on over blank lines and items below them" do
+      after = change(typed("1. one", "", "2. two", "– salt", "– rope", "3. three"), "lists_from_typed", paragraphs: "all")
+      expect(labels(after)).to eq(["1.", nil, "2.", "–", "–", "3."])
+    end
+
+    it "are not a date, a year, a single number or a sentence" do
+      none = typed("1. Janvier fut froid.", "2. Februar kam.", long, "1920. That was the year.", long, "A. Trenn kept the log.", "7. alone", "- ", "I. was here")
+      expect { change(none, "lists_from_typed", paragraphs: "all") }.to raise_error(Norvel::ChangeRefused, /No row/)
+    end
+
+    it "keep the formatting of the words" do
+      now = manuscript(paragraph(0, "1. the ", stretch("Teal", italic: true)), paragraph(1, "2. more"))
+      expect(change(now, "lists_from_typed", paragraphs: "all").paragraphs.first.runs.map { |run| [run.text, run.properties] }).to eq([["the ", {}], ["Teal", {italic: true}]])
+    end
+  end
+
+  describe "typed numbers of headings" do
+    let(:styles) { {"Heading2" => {name: "Heading 2", parent: "Base", properties: {outline_level: 2}}} }
+
+    def headed(*pairs) = manuscript(*pairs.each_with_index.map { |(level, text), id| paragraph(id, text, style: "Heading#{level}") }, styles: styles)
+
+    it "become the styles' numbers where they agree" do
+      after = change(headed([1, "Chapter 1: Water"], [2, "1.1 The shape"], [2, "1.2 Landings"], [1, "Chapter 2: Boats"], [2, "2.1 Lamps"]), "headings_from_typed")
+      expect(texts(after)).to eq(["Water", "The shape", "Landings", "Boats", "Lamps"])
+      expect(labels(after)).to eq(["Chapter 1:", "1.1", "1.2", "Chapter 2:", "2.1"])
+    end
+
+    it "stay where they do not follow, and headings without one stay without" do
+      after = change(headed([1, "Preface"], [1, "1. Water"], [1, "2. Boats"], [1, "4. Tolls"], [1, "3. Ends"], [1, "References"]), "headings_from_typed")
+      expect(after.paragraphs.zip(labels(after)).map { |one, label| [label, one.text].compact.join(" ") }).to eq(["Preface", "1. Water", "2. Boats", "4. Tolls", "3. Ends", "References"])
+      expect(texts(after)).to eq(["Preface", "Water", "Boats", "4. Tolls", "Ends", "References"])
+    end
+
+    it "are refused where they are of no form" do
+      expect { change(headed([1, "Water"], [1, "Boats"]), "headings_from_typed") }.to raise_error(Norvel::ChangeRefused, /no typed numbers/)
+    end
+  end
+
+  describe "white space" do
+    it "of two kinds becomes an indent or centring" do
+      after = change(typed("\t#{long}", "#{" " * 5}#{long}", "\t\t\t\t\t  Notice"), "tidy_white_space", paragraphs: "all")
+      expect(texts(after)).to eq([long, long, "Notice"])
+      expect(after.paragraphs.map { |one| one.properties.slice(:indent_first, :align) }).to match([{indent_first: 457_200}, {indent_first: be_between(180_000, 200_000)}, {align: :center}])
+    end
+
+    it "between words is one space, at the end nothing" do
+      expect(texts(change(typed("one  two   three  ", "#{long}\n#{long}"), "tidy_white_space", paragraphs: "all"))).to eq(["one two three", "#{long} #{long}"])
+    end
+
+    it "that makes columns, and breaks in headings, are left" do
+      now = manuscript(paragraph(0, "Season\tBoats\tLost"), paragraph(1, "Chapter one\nThe sound", style: "Heading1"))
+      expect(change(now, "tidy_white_space", paragraphs: "all").paragraphs).to eq(now.paragraphs)
+    end
+  end
+
+  describe "blank lines" do
+    it "become space after the style that has them, and before headings" do
+      blocks = (0..3).flat_map { |part| [paragraph(part * 10, "Head #{part}", style: "Heading1"), paragraph(part * 10 + 1, long), paragraph(part * 10 + 2), paragraph(part * 10 + 3, long), paragraph(part * 10 + 4), paragraph(part * 10 + 5)] }
+      after = change(manuscript(*blocks), "replace_blank_lines", paragraphs: "all")
+      expect(after.paragraphs.count(&:empty?)).to eq(0)
+      expect(after.sheet["Base"].properties[:space_after]).to eq(12 * 12_700)
+      expect(after.sheet["Heading1"].properties[:space_before]).to be_between(18 * 12_700, 48 * 12_700)
+    end
+
+    it "that pushed a chapter to its page become a page break before" do
+      page = page_design(width: 400, height: 400)
+      blocks = (0..2).flat_map { |part| [paragraph(part * 100, "Head #{part}", style: "Heading1"), *(1..12).map { |line| paragraph(part * 100 + line, "A short line.") }, *(20..30).map { |line| paragraph(part * 100 + line) }] }
+      before = on_page(*blocks, page: page)
+      after = change(before, "replace_blank_lines", paragraphs: "all")
+      expect(after.sheet["Heading1"].properties[:break_before]).to be(true)
+      expect(layout(after).pages.size).to eq(3)
+    end
+  end
+
+  it "never loses a word, and is written down and delivered" do
+    %w[night-ferries.docx quayside-notice.docx boat-shed-handbook.docx].each do |name|
+      source = demo(name)
+      %w[lists_from_typed tidy_white_space replace_blank_lines headings_from_typed].reduce(read(source)) do |now, operation|
+        after = begin
+          change(now, operation, paragraphs: "all")
+        rescue Norvel::ChangeRefused => error
+          expect(error.message).not_to match(/would alter/)
+          next now
+        end
+        data = JSON.parse(JSON.generate(Norvel::Changes::Difference.between(now, after)))
+        expect(Norvel::Changes::Difference.apply(now, data).blocks).to eq(after.blocks)
+        after
+      end.then { |after| expect(labels(read(Norvel::Formats.write(after, source: source)))).to eq(labels(after)) }
+    end
+  end
+end
