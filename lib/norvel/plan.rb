@@ -67,7 +67,7 @@ module Norvel
         styles
         try_substitution("headings_from_typed", :headings, 0.9) { |after| changed_texts(after) }
         try_substitution("tidy_white_space", :white_space, 0.9) { |after| changed_texts(after) }
-        add("remove_direct_formatting", {"paragraphs" => "all"}, direct_paragraphs, 0.95, :direct) unless struck?(:direct)
+        direct unless struck?(:direct)
         add("remove_empty_paragraphs", {"paragraphs" => "all"}, Changes::RemoveEmptyParagraphs.removable(@now), 0.97, :empty) unless struck?(:empty)
         @list
       end
@@ -107,7 +107,11 @@ module Norvel
       add("set_page_design", parameters, [], 0.99, :page_design) unless parameters.empty?
     end
 
-    def direct_paragraphs = @now.paragraphs.select { |paragraph| DirectFormatting.objectionable(paragraph).any? }
+    def direct
+      kept = told_apart_by_hand
+      bared = kept.empty? ? "all" : (@now.paragraphs + @now.note_paragraphs).map(&:id) - kept
+      add("remove_direct_formatting", {"paragraphs" => bared}, @now.paragraphs.select { |paragraph| DirectFormatting.objectionable(paragraph).any? && !kept.include?(paragraph.id) }, 0.95, :direct)
+    end
 
     # Every role that occurs gets a style with the guide's values; the manuscript's own style for the role is
     # taken over where it has one, so that what was styled well keeps its style.
@@ -132,9 +136,24 @@ module Norvel
     end
 
     def occurring
-      @occurring ||= (@manuscript.paragraphs + @manuscript.note_paragraphs).group_by { |paragraph| @roles.of(paragraph.id).name }
+      @occurring ||= (@manuscript.paragraphs + @manuscript.note_paragraphs).group_by { |paragraph| styled_role(@roles.of(paragraph.id).name) }
         .select { |role, _| @guide.styles.key?(role) && !LEFT.include?(role) && !struck?(role) }.sort_by { |role, _| Roles::ALL.index(role) }.to_h
     end
+
+    # What stands for a role that the guide has no style for.
+    STANDS_FOR = {abstract: :body, reference_entry: :body, verse: :block_quotation}.freeze
+
+    # A heading deeper than any of the guide's is of its deepest.
+    def styled_role(role)
+      level = Roles.level(role)
+      return role if @guide.styles.key?(role)
+      return STANDS_FOR.fetch(role, role) unless level
+
+      Roles::HEADINGS.select { |heading| @guide.styles.key?(heading) && Roles.level(heading) < level }.last || role
+    end
+
+    # Direct formatting stays on what the guide has no style for: it is all that tells such paragraphs apart.
+    def told_apart_by_hand = (@manuscript.paragraphs + @manuscript.note_paragraphs).select { |paragraph| styled_role(@roles.of(paragraph.id).name).then { |role| !@guide.styles.key?(role) && !LEFT.include?(role) } }.map(&:id)
 
     def style_for(role, taken)
       wanted = @guide.styles[role]

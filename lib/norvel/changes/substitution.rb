@@ -18,7 +18,7 @@ module Norvel
       end
 
       # @param length [Integer] code points at its beginning
-      def without_start(paragraph, length) = paragraph.with_runs(paragraph.runs_in(length, paragraph.text.length))
+      def without_start(paragraph, length) = paragraph.replaced(0, length)
     end
 
     # Makes lists of numbers and bullets that were typed ("paragraphs": ids or "all"). A label goes only where the list
@@ -115,12 +115,15 @@ module Norvel
       def head(paragraph, level)
         found = paragraph.text.match(TYPED)
         numbers = found && found[:numbers].split(".")
-        return Head.new(paragraph: paragraph, level: level) unless found && [1, level].include?(numbers.size) && (found[:word] || numbers.size > 1 || !found[:close].empty? || numbers.first.match?(/\d/))
+        return Head.new(paragraph: paragraph, level: level) if found.nil? || ![1, level].include?(numbers.size) || bare_letter?(found)
 
         first = (numbers.size == level) ? 1 : level
         Head.new(paragraph: paragraph, level: level, label: found[:label], length: found.end(0), format: format_of(numbers.last),
           text: "#{found[:word]}#{numbers.each_index.map { |index| "%#{first + index}" }.join(".")}#{found[:close]}")
       end
+
+      # "A", "I": the first word of a sentence, not a number.
+      def bare_letter?(found) = found[:word].nil? && found[:close].empty? && found[:numbers].match?(/\A\p{L}+\z/)
 
       def format_of(number)
         return "decimal" if number.match?(/\d/)
@@ -219,9 +222,9 @@ module Norvel
           middle = if kept.empty?
             []
           else
-            [now.runs_in(from, from + 1).first.then { |run| (run.text == " ") ? run : run.with(text: " ", origin: nil, home: nil, from: 0, insets: []) }]
+            [now.runs_in(from, from + 1).find { |run| !run.text.empty? }.then { |run| (run.text == " ") ? run : run.with(text: " ", origin: nil, home: nil, from: 0, insets: []) }]
           end
-          now.with_runs(now.runs_in(0, from) + middle + now.runs_in(to, now.text.length))
+          now.replaced(from, to, middle)
         end
       end
 

@@ -60,11 +60,12 @@ module Norvel
       # What lies between: runs of the old text and strings of the new, in order.
       def replaced(before, offset, old, new)
         was, now = old.scan(TOKENS), new.scan(TOKENS)
-        return [new].reject(&:empty?) if was.empty? || now.empty? || was.size + now.size > MOST_TOKENS
+        return before.runs_in(offset, offset + old.length).select { |run| run.text.empty? } + [new].reject(&:empty?) if was.empty? || now.empty? || was.size + now.size > MOST_TOKENS
 
         Diff::LCS.sdiff(was, now).flat_map do |change|
           length = change.old_element.to_s.length
-          parts = (change.action == "=") ? before.runs_in(offset, offset + length) : [change.new_element.to_s].reject(&:empty?)
+          was = before.runs_in(offset, offset + length)
+          parts = (change.action == "=") ? was : was.select { |run| run.text.empty? } + [change.new_element.to_s].reject(&:empty?)
           offset += length unless change.action == "+"
           parts
         end

@@ -109,7 +109,7 @@ module Norvel
       def underlined(run, format)
         case format.underline
         when :none then []
-        when :words then run.map { |piece| [piece] }
+        when :words then run.zip
         else [run]
         end
       end

@@ -47,8 +47,16 @@ module Norvel
       def runs_in(from, to)
         each_run_with_offset.filter_map do |run, start|
           first, last = [from - start, 0].max, [to - start, run.text.length].min
-          run.slice(first, last - first) if first < last || (run.text.empty? && start.between?(from, to - 1))
+          run.slice(first, last - first) if first < last || (run.text.empty? && (start.between?(from, to - 1) || start == to && to == text.length))
         end
+      end
+
+      # @param from [Integer] @param to [Integer] offsets in its text
+      # @param inserted [Array<Run>]
+      # @return [Paragraph] with other runs in the place of a stretch; fields that have no text of their own stay
+      def replaced(from, to, inserted = [])
+        fields = runs_in(from, to).select { |run| run.text.empty? }
+        with_runs(runs_in(0, from) + fields + inserted + runs_in(to, text.length).reject { |run| fields.any? { |field| field.equal?(run) } })
       end
 
       # @param from [Integer] @param to [Integer] offsets in its text
