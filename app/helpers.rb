@@ -112,6 +112,9 @@ module NorvelWeb
       (plain.length > length) ? "#{plain[0, length].rpartition(" ").first} …" : plain
     end
 
+    # What a paragraph says first.
+    def first_sentence(text) = excerpt(text[/\A.{20,}?[.!?…]["”’)]?(?=\s|\z)/m] || text, 220)
+
     # How far a manuscript meets its guide; kept with its row for the desk.
     def refresh_facts(row, state) = row.keep_facts(state.check(guide_of(row)))
 

@@ -59,6 +59,9 @@ module NorvelWeb
     # @return [State] in force
     def state = @monitor.synchronize { state_at(record.head_id) }
 
+    # @return [State] as it came
+    def original_state = @monitor.synchronize { @original_state ||= State.new(nil, original, Norvel::Layout::LineStore.new(Norvel::Fonts::Book.shipped)) }
+
     # Carries out a change and keeps it, in one transaction.
     # @param operation [Norvel::Changes::Operation]
     # @param head [Integer, nil] the state the person saw

@@ -12,7 +12,7 @@ module NorvelWeb
         app.get "/manuscripts/:id/pages/:number" do
           page = shown_layout.pages[params["number"].to_i - 1] or halt 404, ""
           content_type "image/svg+xml"
-          Norvel::Drawing::PageSvg.new(shown_layout, page, image: method(:image_address), touched: proposal ? proposal.ripple.paragraphs.to_h { |id| [id, true] } : {}).to_s
+          Norvel::Drawing::PageSvg.new(shown_layout, page, image: method(:image_address), signs: params["signs"] == "on", touched: proposal ? proposal.ripple.paragraphs.to_h { |id| [id, true] } : {}).to_s
         end
 
         app.get "/manuscripts/:id/strip" do
@@ -25,6 +25,10 @@ module NorvelWeb
         app.get("/manuscripts/:id/editor") { chosen.empty? ? halt(404, "") : erb(:editor, layout: false) }
 
         app.get("/manuscripts/:id/outline") { erb :outline, locals: {view: "outline"} }
+
+        app.get("/manuscripts/:id/original-page") { bench.original_state.layout.page_of(params["chosen"].to_i).to_s }
+
+        app.get("/manuscripts/:id/find") { erb :found, layout: false }
 
         app.get("/manuscripts/:id/outline/slip") { erb :outline_slip, layout: false }
 
@@ -88,7 +92,11 @@ module NorvelWeb
       # What is looked at before it is done, where the request asks for it.
       def proposal = @proposal ||= params["proposal"] && bench.proposal(params["proposal"])
 
-      def shown_layout = proposal ? proposal.layout : state.layout
+      def shown_layout
+        return bench.original_state.layout if params["at"] == "original"
+
+        proposal ? proposal.layout : state.layout
+      end
 
       # The style in dummy copy, as the slip shows it.
       def specimen_svg(manuscript, style) = Norvel::Drawing::SpecimenSvg.new(manuscript, style).to_s

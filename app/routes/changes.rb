@@ -6,7 +6,7 @@ module NorvelWeb
     module Changes
       def self.registered(app)
         app.post "/manuscripts/:id/changes/:operation" do
-          operation = with_mends(Norvel::Changes.build(params["operation"], change_parameters))
+          operation = (params["operation"] == "start_over") ? start_over : with_mends(Norvel::Changes.build(params["operation"], change_parameters))
           answer_change(*bench.change(operation, head: seen_head))
         end
 
@@ -94,7 +94,7 @@ module NorvelWeb
         case params["operation"]
         when "apply_style" then {"style" => params["style"], "paragraphs" => chosen_ids}
         when "change_style" then {"style" => params["style"], "values" => style_values}
-        when "remove_direct_formatting" then where_chosen.merge("kinds" => params["kind"].to_s.empty? ? nil : params["kind"].split(",")).compact
+        when "remove_direct_formatting" then where_chosen.merge("kinds" => params["kind"].to_s.empty? ? nil : params["kind"].split(","), "meaning" => params["meaning"]&.slice("italic", "bold", "underline")).compact
         when "remove_empty_paragraphs" then {"paragraphs" => chosen_ids}
         when "set_page_design" then page_parameters
         when "rename_style", "duplicate_style" then params.slice("style", "name")
@@ -115,6 +115,8 @@ module NorvelWeb
         when "set_run_in" then {"paragraph" => chosen_ids.first, "run_in" => params["run_in"] != "no"}
         when "run_in_from_words" then {"text" => text_chosen.first(1), "style" => params["style"]}
         when "set_hyphenation" then {"on" => params["on"] == "yes"}
+        when "replace_text" then {"find" => params["find"], "replace" => params["replace"], "case" => params["case"] == "yes"}
+        when "lists_from_typed", "headings_from_typed", "tidy_white_space", "replace_blank_lines" then {"paragraphs" => chosen_ids}
         when "number_headings" then params.slice("scheme", "prefix")
         when "change_list" then {"list" => params["list"], "levels" => list_levels}
         when "make_list" then {"paragraphs" => chosen_ids, "kind" => params["kind"]}
@@ -143,6 +145,13 @@ module NorvelWeb
         when "text" then (level.format == "bullet") ? Norvel::ListLabels.sample(list, index) : level.text
         else level[name].to_s
         end
+      end
+
+      # For hopeless cases: one style for everything, the exceptions afterwards.
+      def start_over
+        style = manuscript.sheet.fetch(params["style"])
+        ids = manuscript.paragraphs.reject(&:in_table).map(&:id)
+        Norvel::Changes.build("series", "title" => "Began anew: #{plural(ids.size, "paragraph")} in “#{style.name}”, emphasis kept.", "changes" => [["remove_direct_formatting", {"paragraphs" => "all"}], ["apply_style", {"style" => style.id, "paragraphs" => ids}]])
       end
 
       # Words where words are chosen, otherwise paragraphs.

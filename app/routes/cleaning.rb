@@ -5,6 +5,8 @@ module NorvelWeb
     # From accidental looks to a handful of styles: looks, and the plan of the whole clean-up.
     module Cleaning
       def self.registered(app)
+        app.get("/manuscripts/:id/survey") { erb :survey, locals: {view: "survey"} }
+
         app.get("/manuscripts/:id/looks") { erb :looks, locals: {view: "looks"} }
 
         app.get("/manuscripts/:id/looks/list") { erb :look_list, layout: false }
@@ -36,6 +38,38 @@ module NorvelWeb
 
     # Looks by their number, and the plan as it was corrected.
     module CleaningHelpers
+      # What the manuscript is made of: groups of [what, how many, paragraph ids where it is].
+      # @return [Hash{String=>Array}]
+      def survey
+        paragraphs = manuscript.paragraphs
+        where = ->(&chosen) { paragraphs.select(&chosen).map(&:id) }
+        {
+          "The text" => [["pages", state.layout.pages.size, nil], ["words", paragraphs.sum { |one| one.text.split(/[[:space:]]+/).count { |word| word.match?(/[[:alnum:]]/) } }, nil], ["paragraphs", paragraphs.size, nil],
+            ["notes", manuscript.notes.size, where.call { |one| one.insets.any? { |inset| inset.kind == :note } }], ["tables", manuscript.tables.size, where.call(&:in_table)], ["images", paragraphs.sum { |one| one.insets.count { |inset| inset.kind == :image } }, where.call { |one| one.insets.any? { |inset| inset.kind == :image } }]],
+          "What stands in for formatting" => [["empty paragraphs", paragraphs.count(&:empty?), where.call(&:empty?)], *typed_things(paragraphs)],
+          "Formatted by hand" => by_hand_counts(paragraphs),
+          "Headings" => headings.group_by(&:last).sort.map { |level, heads| ["level #{level}", heads.size, heads.map { |one, _| one.id }] },
+          "Styles" => manuscript.sheet.styles.values.select { |style| style_uses[style.id].positive? }.sort_by { |style| -style_uses[style.id] }.map { |style| [style.name, style_uses[style.id], where.call { |one| one.style == style.id || one.runs.any? { |run| run.style == style.id } }] },
+          "Roles, as Norvel reads them" => paragraphs.reject(&:blank?).group_by { |one| state.roles.of(one.id).name }.sort_by { |_, same| -same.size }.map { |role, same| [role_name(role), same.size, same.map(&:id)] },
+          "Fonts asked for" => fonts_asked(paragraphs)
+        }
+      end
+
+      def typed_things(paragraphs)
+        {"tabs at the start" => /\A\t/, "runs of spaces" => /\S {2,}\S|\A {2,}/, "line breaks" => /\S\n/}.map { |name, pattern| paragraphs.select { |one| one.text.match?(pattern) }.then { |found| [name, found.size, found.map(&:id)] } } +
+          [Norvel::Changes::ListsFromTyped.found(manuscript, state.layout.cascade).flat_map(&:items).then { |items| ["items of typed lists", items.size, items.map { |one, _| one.id }] }]
+      end
+
+      def by_hand_counts(paragraphs)
+        kinds = Hash.new { |found, name| found[name] = [] }
+        paragraphs.each { |one| Norvel::DirectFormatting.objectionable(one).map(&:first).uniq.each { |name| kinds[name] << one.id } }
+        kinds.sort_by { |_, ids| -ids.size }.map { |name, ids| [Norvel::Properties[name].label.downcase, ids.size, ids] }
+      end
+
+      def fonts_asked(paragraphs)
+        paragraphs.reject(&:blank?).group_by { |one| state.appearance.of(one)[:font_family] }.sort_by { |_, same| -same.size }.map { |family, same| ["#{family}#{" (#{font_match(family)})" if font_match(family)}", same.size, same.map(&:id)] }
+      end
+
       def look_named(id) = state.looks.find { |look| look.id == id.to_i } || raise(Norvel::ChangeRefused, "That look is not there any more.")
 
       # @return [Norvel::Changes::Operation]

@@ -38,7 +38,7 @@ module Demo
       @truth = []
       @size = [20, 22, 22, 24, 24].sample(random: @random)
       @font = ["Times New Roman", "Arial", "Calibri", "Cambria"].sample(random: @random)
-      @styled = [0, 0, 0.5, 1].sample(random: @random) # how much of it is styled
+      @styled = [0, 0, 50, 100].sample(random: @random) # how much of it is styled, in a hundred
       @between = %i[indent space blank tab].sample(random: @random)
       @justify = @random.rand < 0.5
       @head = %i[bold_large bold caps centred numbered italic underlined].sample(random: @random)
@@ -65,7 +65,7 @@ module Demo
 
     def add(role, text, paragraph: "", run: "", style: nil)
       @truth << role
-      style = nil unless style && @random.rand < @styled
+      style = nil unless style && @random.rand(100) < @styled
       dressed = style ? "" : %(<w:rFonts w:ascii="#{@font}" w:hAnsi="#{@font}"/>#{run}#{"<w:sz w:val=\"#{@size}\"/>" unless run.include?("w:sz ")})
       @docx.paragraph([@docx.text(text, dressed)], style ? %(<w:pStyle w:val="#{style}"/>) : paragraph)
     end
@@ -126,7 +126,7 @@ module Demo
       large = %(<w:sz w:val="#{@size + [10, 4, 2][level - 1]}"/>)
       run = {bold_large: "<w:b/>#{large}", bold: "<w:b/>#{"<w:i/>" if level == 3}#{"<w:sz w:val=\"#{@size + 2}\"/>" if level == 1}", caps: "<w:b/>#{large if level < 3}", centred: "<w:b/>#{large}", numbered: "<w:b/>#{large}", italic: (level == 1) ? "<w:b/>#{large}" : "<w:i/>#{large}", underlined: "#{large if level == 1}#{"<w:i/>" if level == 3}<w:u w:val=\"single\"/>"}[@head]
       # Who uses heading styles for some makes the others by hand look like them, near enough.
-      run = %(<w:b/><w:sz w:val="#{34 - level * 4 + pick([-1, 0, 0, 1])}"/>) if @styled == 0.5
+      run = %(<w:b/><w:sz w:val="#{34 - level * 4 + pick([-1, 0, 0, 1])}"/>) if @styled == 50
       run = order(run)
       add(:"heading_#{level}", text, paragraph: (@head == :centred && level == 1) ? %(<w:jc w:val="center"/>) : "", run: run, style: "H#{level}")
       blank if @between == :blank && @random.rand < 0.5

@@ -33,7 +33,7 @@ module Norvel
   # Named operations on manuscripts.
   module Changes
     OPERATIONS = [ApplyStyle, ChangeStyle, DefineStyle, RemoveDirectFormatting, RemoveEmptyParagraphs, SetPageDesign, RenameStyle, DuplicateStyle, HangStyle, SetNextStyle, DeleteStyle, RemoveUnusedStyles, FormatHere, AdoptLook, StyleFromLook,
-      ApplyCharacterStyle, AdoptTextLook, CharacterStyleFromLook, EditText, SplitParagraph, JoinParagraphs, InsertParagraph, DeleteParagraphs, MoveParagraphs, ShiftHeadings,
+      ApplyCharacterStyle, AdoptTextLook, CharacterStyleFromLook, EditText, ReplaceText, SplitParagraph, JoinParagraphs, InsertParagraph, DeleteParagraphs, MoveParagraphs, ShiftHeadings,
       ChangeList, NumberHeadings, MakeList, RestartNumbers, ContinueNumbers, ShiftItems, SwapSheet, TakeStyles, SetRunIn, RunInFromWords, SetHyphenation,
       ListsFromTyped, HeadingsFromTyped, TidyWhiteSpace, ReplaceBlankLines, MatchExample, Series].to_h { |operation| [operation.operation_name, operation] }.freeze
 

@@ -51,6 +51,13 @@ module Norvel
       found
     end
 
+    # @param word [String] as the trade mark-up has it: "ital.", "12 pt", "flush"
+    # @return [Array<Manuscript::Paragraph>] with formatting by hand of that word
+    def by_mark(manuscript, word)
+      wanted = word.to_s.strip.downcase
+      manuscript.paragraphs.select { |paragraph| DirectFormatting.objectionable(paragraph).any? { |name, value, _| [Drawing::MarkUp.word(name, value), Properties[name].label].any? { |said| said.downcase.start_with?(wanted) } } }
+    end
+
     # What all of a paragraph's text and the paragraph itself have by hand.
     def by_hand(paragraph) = DirectFormatting.on_paragraph(paragraph).merge(DirectFormatting.whole_and_parts(paragraph).first)
     private_class_method :by_hand

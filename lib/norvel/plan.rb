@@ -149,7 +149,7 @@ module Norvel
       return role if @guide.styles.key?(role)
       return STANDS_FOR.fetch(role, role) unless level
 
-      Roles::HEADINGS.select { |heading| @guide.styles.key?(heading) && Roles.level(heading) < level }.last || role
+      Roles::HEADINGS.reverse.find { |heading| @guide.styles.key?(heading) && Roles.level(heading) < level } || role
     end
 
     # Direct formatting stays on what the guide has no style for: it is all that tells such paragraphs apart.

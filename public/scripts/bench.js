@@ -39,7 +39,7 @@
     const number = place.dataset.page;
     if (place.dataset.drawn === sheets().dataset.head + "/") return;
     place.dataset.drawn = sheets().dataset.head + "/";
-    const answer = await fetch(`${base}/pages/${number}${proposal ? `?proposal=${proposal}` : ""}`);
+    const answer = await fetch(`${base}/pages/${number}?${proposal ? `proposal=${proposal}&` : ""}${signs() ? "signs=on" : ""}`);
     if (!answer.ok) return void delete place.dataset.drawn;
     const svg = new DOMParser().parseFromString(await answer.text(), "image/svg+xml").documentElement;
     place.querySelector("svg").replaceWith(document.importNode(svg, true));
@@ -295,7 +295,7 @@
     const place = page && sheet(page);
     if (!place) return;
     await draw(place);
-    const one = place.querySelector(".para.chosen") || place;
+    const one = place.querySelector(".picked") || place.querySelector(".para.chosen") || place;
     const box = one.getBoundingClientRect();
     if (box.top < 70 || box.bottom > window.innerHeight - 60) one.scrollIntoView({ block: "center" });
   }
@@ -395,7 +395,7 @@
     ArrowDown: (event) => move(1, event.shiftKey), ArrowUp: (event) => move(-1, event.shiftKey),
     Escape: () => slip(""), s: () => document.getElementById("style-choice")?.focus(), r: () => document.getElementById("remove-direct")?.click(),
     u: () => document.getElementById("undo").click(), y: () => document.getElementById("redo").click(),
-    w: startSweep, e: () => write([...chosen][0]), Enter: () => chosen.size === 1 && write([...chosen][0]), n: () => document.getElementById("insert-after")?.click(), m: () => flip("codes"), h: () => flip("hand"), "?": toggleKeys,
+    w: startSweep, e: () => write([...chosen][0]), Enter: () => chosen.size === 1 && write([...chosen][0]), n: () => document.getElementById("insert-after")?.click(), m: () => flip("codes"), h: () => flip("hand"), p: () => bench.querySelector("[data-signs]").click(), o: () => bench.querySelector("[data-original]").click(), f: find, "?": toggleKeys,
   };
   document.addEventListener("keydown", (event) => {
     if (event.altKey && /^Arrow(Up|Down)$/.test(event.key) && !event.target.closest("input, select, textarea")) {
@@ -410,6 +410,53 @@
     event.preventDefault();
     act(event);
   });
+
+  // Find, signs, the original --------------------------------------------------------------------------
+  const signs = () => bench.querySelector("[data-signs]").checked;
+  bench.querySelector("[data-signs]").addEventListener("change", redraw);
+  bench.querySelector("[data-find]").addEventListener("click", find);
+
+  function find() { htmx.ajax("GET", `${base}/find`, { target: "#slip", swap: "innerHTML" }).then(() => document.getElementById("find").focus()); }
+
+  document.getElementById("slip").addEventListener("click", (event) => { if (event.target.closest("[data-reveal]")) document.body.addEventListener("htmx:afterSettle", () => reveal(), { once: true }); });
+
+  // The pages as they came, beside those of the copy, at the same paragraph.
+  const original = document.getElementById("original");
+  bench.querySelector("[data-original]").addEventListener("change", async (event) => {
+    original.hidden = !event.target.checked;
+    bench.classList.toggle("with-original", event.target.checked);
+    if (event.target.checked && !original.firstElementChild) {
+      original.innerHTML = (await (await fetch(`${base}/sheets?at=original`)).text()).replaceAll('id="', 'data-id="');
+      const seen = new IntersectionObserver((entries) => entries.forEach((entry) => entry.isIntersecting && drawOriginal(entry.target)), { root: original, rootMargin: "300px 0px" });
+      original.querySelectorAll(".sheet").forEach((one) => seen.observe(one));
+    }
+    alignOriginal();
+  });
+
+  async function drawOriginal(place) {
+    if (place.dataset.drawn) return;
+    place.dataset.drawn = "yes";
+    const answer = await fetch(`${base}/pages/${place.dataset.page}?at=original`);
+    if (!answer.ok) return void delete place.dataset.drawn;
+    place.querySelector("svg").replaceWith(document.importNode(new DOMParser().parseFromString(await answer.text(), "image/svg+xml").documentElement, true));
+  }
+
+  async function alignOriginal() {
+    if (original.hidden) return;
+    const here = pages.querySelector(".para.chosen") || [...pages.querySelectorAll(".para[data-p]")].find((one) => one.getBoundingClientRect().top > 60);
+    if (!here) return;
+    const answer = await fetch(`${base}/original-page?chosen=${here.dataset.p}`);
+    const number = answer.ok && (await answer.text());
+    const place = number && original.querySelector(`.sheet[data-page="${number}"]`);
+    if (!place) return;
+    await drawOriginal(place);
+    const same = place.querySelector(`.para[data-p="${here.dataset.p}"]`) || place;
+    original.querySelectorAll(".chosen").forEach((one) => one.classList.remove("chosen"));
+    if (same !== place) same.classList.add("chosen");
+    original.scrollTop += same.getBoundingClientRect().top - here.getBoundingClientRect().top;
+  }
+
+  document.body.addEventListener("htmx:afterSwap", (event) => { if (event.detail.target.id === "slip") requestAnimationFrame(alignOriginal); });
 
   watch();
   paintAll();

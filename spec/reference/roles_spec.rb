@@ -11,7 +11,7 @@ RSpec.describe Norvel::Roles do
       habits = Demo::Habits.new(seed)
       one = Norvel::Formats.read(habits.bytes)
       roles = described_class.new(one)
-      one.paragraphs.zip(habits.truth).map { |paragraph, truth| [truth, roles.of(paragraph.id)] }.reject { |truth, _| truth == :empty }
+      one.paragraphs.zip(habits.truth).filter_map { |paragraph, truth| [truth, roles.of(paragraph.id)] unless paragraph.empty? }
     end
   end
 

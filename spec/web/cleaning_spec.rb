@@ -55,3 +55,80 @@ RSpec.describe "Cleaning in the browser", type: :feature do
     expect(page).to have_css(".lead", text: "#{count - 1} looks")
   end
 end
+
+RSpec.describe "Looking at it from all sides", type: :feature do
+  before do
+    Web.clear
+    Web.bring("night-ferries.docx")
+  end
+
+  let(:row) { NorvelWeb::ManuscriptRecord.first }
+
+  def now = NorvelWeb::Workbench.new(row.id).state.manuscript
+
+  it "finds words, styles and hand formatting, goes there and replaces" do
+    visit "/manuscripts/#{row.id}"
+    expect(page).to have_css(".page .para", minimum: 5)
+    find("body").send_keys("f")
+    fill_in "Find words, styles or hand formatting", with: "Ottery Quay"
+    find_field("find").send_keys(:enter)
+    places = now.paragraphs.sum { |one| one.text.scan("Ottery Quay").size }
+    expect(page).to have_css("h2", text: "#{places} places")
+    within(".which") { first("button").click }
+    expect(page).to have_css(".picked", minimum: 2)
+    find("body").send_keys("f")
+    fill_in "Find words, styles or hand formatting", with: "ital."
+    find_field("find").send_keys(:enter)
+    expect(page).to have_button("with “ital.” by hand", exact: false)
+    fill_in "Find words, styles or hand formatting", with: "Ottery Quay"
+    find_field("find").send_keys(:enter)
+    fill_in "Replace all by", with: "Ottery Stairs"
+    click_button "Replace"
+    expect(page).to have_css("#message", text: "Replaced “Ottery Quay” by “Ottery Stairs” in")
+    expect(now.paragraphs.map(&:text).join).not_to include("Ottery Quay")
+  end
+
+  it "shows signs and the original beside the copy, at the same paragraph, once blank lines are gone" do
+    visit "/manuscripts/#{row.id}"
+    expect(page).to have_css(".page .para", minimum: 5)
+    click_button "Replace them by space in the styles"
+    expect(page).to have_css("#message", text: "Replaced 127 blank lines by space in")
+    paragraph = now.paragraphs.find { |one| one.text.start_with?("2.3 The quarrel") }
+    visit "/manuscripts/#{row.id}?chosen=#{paragraph.id}"
+    expect(page).to have_css(".para.chosen")
+    find("body").send_keys("p")
+    expect(page).to have_css("#pages .sign-text", text: "¶")
+    find("body").send_keys("o")
+    expect(page).to have_css("#original .para.chosen", text: "quarrel")
+    tops = evaluate_script("[...document.querySelectorAll('.para.chosen .hit')].map((one) => Math.round(one.getBoundingClientRect().top))")
+    expect(tops.max - tops.min).to be <= 2
+  end
+
+  it "says what becomes of italics before hand formatting goes" do
+    visit "/manuscripts/#{row.id}"
+    italic = ->(one) { one.paragraphs.sum { |paragraph| paragraph.runs.count { |run| run.properties[:italic] } } }
+    before = italic[now]
+    select "stays as it is", from: "meaning-italic"
+    click_button "Remove direct formatting everywhere"
+    expect(page).to have_css("#message", text: "Removed direct formatting")
+    expect(italic[now]).to be_between(before - 20, before)
+    expect(now.paragraphs.sum { |one| one.runs.count { |run| run.properties.key?(:size) } }).to eq(0)
+  end
+
+  it "surveys it, each number leading to its places, and reads it reduced" do
+    visit "/manuscripts/#{row.id}/survey"
+    within(find("tr", text: "empty paragraphs")) { click_link "127" }
+    expect(page).to have_css(".slip-place", text: "127 paragraphs chosen")
+    visit "/manuscripts/#{row.id}/outline?reduced=yes"
+    expect(page).to have_css(".heading-list .sentence", minimum: 20)
+  end
+
+  it "begins anew in one style" do
+    visit "/manuscripts/#{row.id}"
+    find("summary", text: "Or begin anew in one style").click
+    select "Body Text", from: "The style for everything"
+    click_button "Begin anew"
+    expect(page).to have_css("#message", text: "Began anew")
+    expect(now.paragraphs.reject(&:in_table).map(&:style).uniq).to eq(["BodyText"])
+  end
+end

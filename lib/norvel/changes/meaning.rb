@@ -3,9 +3,9 @@
 module Norvel
   module Changes
     # Which direct formatting inside a paragraph carries meaning: text that differs from the majority of its
-    # own paragraph by italic or bold over less than 80 % of its letters.
+    # own paragraph by italic, bold or underline over less than 80 % of its letters.
     class Meaning
-      KINDS = %i[italic bold].freeze
+      KINDS = %i[italic bold underline].freeze
       SHARE = 0.8
 
       # @param paragraph [Manuscript::Paragraph] @param cascade [Cascade]
@@ -15,8 +15,19 @@ module Norvel
         @values = KINDS.to_h { |kind| [kind, paragraph.runs.to_h { |run| [run, cascade.run(paragraph, run)[kind]] }.compare_by_identity] }
       end
 
+      # @param manuscript [Manuscript] @param cascade [Cascade]
+      # @return [Hash{Symbol=>Array<String>}] kind to the words that have it with meaning
+      def self.found(manuscript, cascade)
+        (manuscript.paragraphs + manuscript.note_paragraphs).each_with_object(KINDS.to_h { |kind| [kind, []] }) do |paragraph, words|
+          next if paragraph.runs.size < 2
+
+          meaning = new(paragraph, cascade)
+          paragraph.runs.each { |run| meaning.of(run).each { |kind| words[kind] << run.text.strip } }
+        end
+      end
+
       # @param run [Manuscript::Run]
-      # @return [Array<Symbol>] of :italic and :bold
+      # @return [Array<Symbol>] of :italic, :bold and :underline
       def of(run)
         return [] if @letters[run].zero?
 

@@ -6,10 +6,11 @@ module Norvel
   module Changes
     # Takes direct formatting off the chosen paragraphs ("paragraphs": ids or "all"; "kinds": property
     # names, all when missing), or off the words of "text" alone. Italics and bold inside a sentence become the emphasis and strong character
-    # styles; superscripts, links, languages, numbering and forced breaks stay.
+    # styles (or stay, or go, where "meaning" says so by kind); superscripts, links, languages, numbering and forced breaks stay.
     class RemoveDirectFormatting < Operation
       EMPHASIS = {[:italic] => ["Emphasis", {italic: true}], [:bold] => ["Strong", {bold: true}],
                   %i[italic bold] => ["Strong emphasis", {italic: true, bold: true}]}.freeze
+      UNDERLINED = ["Underlined", {underline: :single}].freeze
       STAYS = (DirectFormatting::STAYS + %i[numbering break_before language]).freeze
 
       def carry_out(manuscript)
@@ -40,13 +41,18 @@ module Norvel
 
       def strip_run(run, meaning)
         kept = run.link ? DirectFormatting::STAYS_ON_LINKS : []
-        means = meaning.of(run).select { |kind| removable?(kind) }
+        means = meaning.of(run).select { |kind| removable?(kind) && becomes(kind) != "go" }
+        kept += means.select { |kind| becomes(kind) == "stay" }
+        means -= kept
         return run.with(properties: without(run.properties, kept)) if means.empty?
         # A stretch that already has a character style cannot take another: its emphasis stays as it is.
         return run.with(properties: without(run.properties, kept + means)) if run.style
 
         run.with(properties: without(run.properties, kept), style: emphasis(means))
       end
+
+      # What a person wants of meaningful italics, bold or underlines: "style", "stay" or "go".
+      def becomes(kind) = parameters.dig("meaning", kind.to_s) || ((kind == :underline) ? "go" : "style")
 
       def without(set, kept = [])
         bare = set.select { |name, _| kept.include?(name) || !removable?(name) }
@@ -57,7 +63,7 @@ module Norvel
 
       # @return [String] the id of the character style, which is added where the sheet has none
       def emphasis(means)
-        name, values = EMPHASIS.fetch(means)
+        name, values = EMPHASIS.fetch(means - [:underline]) { UNDERLINED }
         found = @sheet.named(name, kind: :character)
         return found.id if found
 

@@ -82,6 +82,34 @@ module Norvel
       end
     end
 
+    # Puts other words in the place of some, wherever they stand ("find", "replace"; "case": true where capitals count).
+    class ReplaceText < EditText
+      def carry_out(manuscript)
+        found = found(manuscript)
+        raise ChangeRefused, "“#{parameters["find"]}” does not stand in the manuscript." if found.empty?
+
+        manuscript.with_paragraphs(found.to_h { |paragraph| [paragraph.id, replaced_in(paragraph)] })
+      end
+
+      def sentence(manuscript) = "Replaced “#{parameters["find"]}” by “#{parameters["replace"]}” in #{counted(found(manuscript).sum { |paragraph| paragraph.text.scan(pattern).size }, "place")}."
+
+      private
+
+      def pattern
+        raise ChangeRefused, "Write the words to look for." if parameters["find"].to_s.strip.empty?
+
+        Regexp.new(Regexp.escape(parameters["find"]), parameters["case"] ? 0 : Regexp::IGNORECASE)
+      end
+
+      def found(manuscript) = (manuscript.paragraphs + manuscript.note_paragraphs).select { |paragraph| paragraph.text.match?(pattern) }
+
+      def replaced_in(paragraph)
+        text = paragraph.text.gsub(pattern) { parameters["replace"].to_s }
+        refuse_insets(paragraph.text, text)
+        paragraph.with_runs(edited(paragraph, text))
+      end
+    end
+
     # Ends a paragraph at "at" (an offset); the rest becomes a paragraph of its own, in the next style when nothing is left for it.
     class SplitParagraph < TextEdit
       def carry_out(manuscript)

@@ -22,10 +22,11 @@ module Norvel
 
       # @param layout [Layout] @param page [Layout::Page]
       # @param style_marks [Boolean] @param mark_up [Boolean]
+      # @param signs [Boolean] marks for what is not printed: spaces, tabs, breaks, paragraph ends
       # @param image [Proc, nil] a package member to the address of its picture, nil when it cannot be shown
       # @param window [Array<Float>, nil] x, y, width and height of the part that is shown, instead of the page with its margins
       # @param touched [Hash{Integer=>true}] paragraphs drawn in the proposal colour
-      def initialize(layout, page, style_marks: true, mark_up: true, image: nil, touched: {}, window: nil)
+      def initialize(layout, page, style_marks: true, mark_up: true, image: nil, touched: {}, window: nil, signs: false)
         @layout = layout
         @manuscript = layout.manuscript
         @page = page
@@ -34,6 +35,7 @@ module Norvel
         @image = image
         @touched = touched
         @window = window
+        @signs = signs
       end
 
       # @return [String] the viewBox of a page with its outer margins
@@ -62,6 +64,7 @@ module Norvel
         @out << %(<g class="para#{" proposed" if @touched[paragraph.id]}"#{%( data-p="#{paragraph.id}" data-i="#{@manuscript.index_of(paragraph.id)}") if body}>)
         hit_area(lines) if body || lines.first.area == :note
         lines.each { |placed| draw_line(placed) }
+        lines.each { |placed| draw_signs(placed) } if @signs
         draw_style_mark(lines, paragraph) if @style_marks && body
         draw_mark_up(lines, paragraph) if @mark_up && body
         @out << "</g>"
@@ -88,6 +91,24 @@ module Norvel
           (run.first.inset && run.first.inset.kind != :note) ? draw_inset(run.first, placed, base) : draw_run(run, placed.x, base, pieces.last)
         end
         placed.line.tabs&.each { |_, from, to, leader| draw_leader(placed.x + from, placed.x + to, base, leader) }
+      end
+
+      # A dot for each space, a stroke for a tab; at the line's end what ends it.
+      def draw_signs(placed)
+        line, text = placed.line, placed.setting.text
+        pieces = placed.setting.pieces(line)
+        dots = pieces.each_cons(2).map do |one, other|
+          next "" unless one.start && other.start
+
+          from, to = one.x + one.width, other.x
+          blanks = text[(one.start + one.text.length)...other.start].to_s.count(" ")
+          (1..blanks).map { |number| "M#{n(placed.x + from + (to - from) * (number - 0.5) / blanks)} #{n(placed.baseline - 2.5)}h0" }.join
+        end.join
+        @out << %(<path class="sign dots" d="#{dots}"/>) unless dots.empty?
+        placed.line.tabs&.each { |_, from, to, _| @out << %(<path class="sign" d="M#{n(placed.x + from + 1)} #{n(placed.baseline - 2.5)}H#{n(placed.x + to - 1)}v-2v4"/>) }
+        sign = {break: "↲", page: "⤓ new page", end: "¶"}[line.ends_with] or return
+        finish = pieces.last ? pieces.last.x + pieces.last.width : line.x
+        @out << %(<text class="sign-text" x="#{n(placed.x + finish + 2)}" y="#{n(placed.baseline)}">#{(sign == "¶" && placed.paragraph.carries.include?(:section_end)) ? "¶ part ends" : sign}</text>)
       end
 
       def draw_run(run, x, base, last)
