@@ -3,6 +3,7 @@
 require_relative "formats/docx/reader"
 require_relative "formats/docx/writer"
 require_relative "formats/docx/blank"
+require_relative "formats/pasted"
 
 module Norvel
   # Files to manuscripts and back. Formats do not know each other.

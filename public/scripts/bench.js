@@ -193,6 +193,14 @@
     caret(at ?? editing.textContent.length);
   }
 
+  // Text from the clipboard goes behind the chosen paragraph, in the manuscript's own styles.
+  document.addEventListener("paste", (event) => {
+    if (event.target.closest?.("input, select, textarea, [contenteditable]") || editing) return;
+    if (chosen.size !== 1) return void refuse("Choose the paragraph after which the text shall stand, then paste.");
+    event.preventDefault();
+    htmx.ajax("POST", `${base}/changes/paste_text`, { target: "#slip", swap: "innerHTML", values: { chosen: [...chosen][0], html: event.clipboardData.getData("text/html"), plain: event.clipboardData.getData("text/plain"), head: bench.dataset.head } });
+  });
+
   function caret(at) {
     const walker = document.createTreeWalker(editing, NodeFilter.SHOW_TEXT);
     let node;

@@ -133,6 +133,21 @@ RSpec.describe "Writing and styling in the browser", type: :feature do
     expect(page).to have_css(".head-1", text: "Part II 1.2 Four landings")
   end
 
+  it "pastes text from elsewhere in the manuscript's own styles" do
+    Web.bring("night-ferries.docx")
+    paragraph = now.paragraphs.find { |one| one.style == "BodyText" }
+    open_at(paragraph)
+    execute_script(<<~JS)
+      const data = new DataTransfer();
+      data.setData("text/html", '<h2 style="color:red">Pasted bells</h2><p>All <em>of</em> them.</p>');
+      data.setData("text/plain", "Pasted bells");
+      document.body.dispatchEvent(new ClipboardEvent("paste", { clipboardData: data, bubbles: true, cancelable: true }));
+    JS
+    expect(page).to have_css("#message", text: "Pasted 2 paragraphs in the manuscript's own styles.")
+    pasted = now.paragraphs[now.index_of(paragraph.id) + 1, 2]
+    expect(pasted.map { |one| [one.text, one.style] }).to eq([["Pasted bells", "Heading2"], ["All of them.", "BodyText"]])
+  end
+
   it "runs a heading in" do
     Web.bring("night-ferries.docx")
     paragraph = now.paragraphs.find { |one| one.text.length > 300 && one.runs.size == 1 }

@@ -14,7 +14,7 @@ module Norvel
       end
 
       def self.removable_in(blocks, cell: false)
-        blocks.each_with_index.filter_map do |block, index|
+        found = blocks.each_with_index.filter_map do |block, index|
           next unless block.is_a?(Manuscript::Paragraph) && block.empty?
 
           before, after = (index.zero? ? nil : blocks[index - 1]), blocks[index + 1]
@@ -23,6 +23,8 @@ module Norvel
 
           block
         end
+        # Something has to be left.
+        (found.size == blocks.size) ? found[0...-1] : found
       end
 
       def self.ends_section?(block) = block.is_a?(Manuscript::Paragraph) && block.carries.include?(:section_end)
@@ -32,7 +34,7 @@ module Norvel
         going = removed(manuscript)
         after = manuscript.with_paragraphs(going.to_h { |paragraph| [paragraph.id, nil] })
         # Of several before a table or an end, one has to stay: what became obligatory is left.
-        raise ChangeRefused, "No paragraph would be left." if after.blocks.empty?
+        raise ChangeRefused, "No paragraph would be left." if after.blocks.empty? && going.any?
 
         after
       end

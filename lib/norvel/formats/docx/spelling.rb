@@ -55,8 +55,8 @@ module Norvel
             next if before[property.name] == value
 
             element = property.docx[:el]
-            child = node.element_children.reverse.find { |candidate| candidate.name == element } # the last one counts, as in reading
-            value.nil? ? remove(node, child, property) : write(node, child, target, property, value)
+            said = node.element_children.select { |candidate| candidate.name == element } # where it is said twice, the last counts, as in reading
+            value.nil? ? said.each { |child| remove(node, child, property) } : write(node, said.last, target, property, value)
           end
         end
 
@@ -82,8 +82,6 @@ module Norvel
         end
 
         def remove(node, child, property)
-          return unless child
-
           shared = property.docx[:attr]
           codecs.write(child, property, nil) if shared || property.docx[:codec] == :fonts
           child.unlink if (!shared && property.docx[:codec] != :fonts) || child.attribute_nodes.empty?

@@ -1,0 +1,66 @@
+# frozen_string_literal: true
+
+module Norvel
+  module Changes
+    # Puts text from elsewhere behind a paragraph ("paragraph", "blocks": Formats::Pasted), in the manuscript's own styles by what
+    # each block is; emphasis takes the character styles.
+    class PasteText < TextEdit
+      MARKS = {"italic" => ["Emphasis", {italic: true}], "bold" => ["Strong", {bold: true}]}.freeze
+      RAISED = %w[superscript subscript].freeze
+
+      def carry_out(manuscript)
+        before = paragraph(manuscript)
+        raise ChangeRefused, "A section ends with this paragraph; paste before it." if before.carries.include?(:section_end)
+
+        @sheet = manuscript.sheet
+        @roles = KeptSheet.roles_of(manuscript, Roles.new(manuscript))
+        id = manuscript.free_id
+        pasted = parameters.fetch("blocks").each_with_index.map { |block, index| new_paragraph(manuscript, before, style: style_for(block["role"], before), runs: runs(block["runs"])).with(id: id + index) }
+        listed(manuscript.with(sheet: @sheet).with_paragraphs(before.id => [before, *pasted]), pasted)
+      end
+
+      def sentence(_manuscript) = "Pasted #{counted(parameters.fetch("blocks").size, "paragraph")} in the manuscript's own styles."
+
+      private
+
+      def style_for(role, before)
+        level = Roles.level(role)
+        return @sheet.heading(level)&.id || @sheet.heading(level - 1)&.id || body(before) if level
+
+        (role == "body") ? body(before) : @roles.key(role.to_sym) || body(before)
+      end
+
+      # Running text goes on in the style around it, else in the one that most running text has.
+      def body(before)
+        style = @sheet[before.style]
+        @sheet.level_of(style) ? style.next_style || @roles.key(:body) || @sheet.default_id : style.id
+      end
+
+      def runs(list)
+        list.map do |text, marks|
+          raised = (marks & RAISED).first
+          Manuscript::Run.new(text: text.dup.freeze, style: emphasis(marks & MARKS.keys), properties: raised ? {raised: raised.to_sym} : {})
+        end
+      end
+
+      def emphasis(marks)
+        return if marks.empty?
+
+        name, values = (marks.size > 1) ? ["Strong emphasis", {italic: true, bold: true}] : MARKS.fetch(marks.first)
+        found = @sheet.named(name, kind: :character)
+        return found.id if found
+
+        style = StyleSheet::Style.new(id: @sheet.free_id(name), name: name, kind: :character, properties: values, from_file: false)
+        @sheet = @sheet.with_style(style)
+        style.id
+      end
+
+      # Items whose style brings no number or bullet get one.
+      def listed(manuscript, pasted)
+        cascade = Cascade.new(manuscript)
+        items = pasted.zip(parameters.fetch("blocks")).select { |one, block| block["role"] == "list_item" && cascade.numbering(one).nil? }.map { |one, _| one.id }
+        items.empty? ? manuscript : MakeList.new("paragraphs" => items, "kind" => "bullets").call(manuscript)
+      end
+    end
+  end
+end

@@ -1,0 +1,92 @@
+# frozen_string_literal: true
+
+require "nokogiri"
+
+module Norvel
+  module Formats
+    # What was copied elsewhere, as blocks of plain data: what each is and its words with their emphasis. Fonts, sizes and
+    # colours do not come along.
+    #
+    #   Pasted.read(html: "<h2>Bells</h2><p>All <em>of</em> them.</p>")
+    #   # => [{"role" => "heading_2", "runs" => [["Bells", []]]}, {"role" => "body", "runs" => [["All ", []], ["of", ["italic"]], [" them.", []]]}]
+    class Pasted
+      LARGEST = 2_000_000 # characters
+      BLOCKS = {"blockquote" => "block_quotation", "li" => "list_item", "pre" => "code", "figcaption" => "caption", "caption" => "caption"}.freeze
+      SPLITTING = %w[p div h1 h2 h3 h4 h5 h6 li blockquote pre figcaption caption ul ol table tr td th section article header footer main body dl dt dd].freeze
+      INLINE = {"em" => "italic", "i" => "italic", "cite" => "italic", "strong" => "bold", "b" => "bold", "sup" => "superscript", "sub" => "subscript"}.freeze
+      LEFT_OUT = %w[script style head template svg math object iframe].freeze
+
+      # @param html [String, nil] @param plain [String, nil] used where there is no HTML
+      # @return [Array<Hash>]
+      # @raise [ChangeRefused] when there is no text, or too much of it
+      def self.read(html: nil, plain: nil)
+        raise ChangeRefused, "That is more than can be pasted at once; bring it as a file." if [html, plain].compact.any? { |text| text.length > LARGEST }
+
+        blocks = html.to_s.strip.empty? ? plain_blocks(plain.to_s) : new.blocks(html)
+        raise ChangeRefused, "There is no text to paste." if blocks.empty?
+
+        blocks
+      end
+
+      def self.plain_blocks(text) = text.split(/\r?\n/).map(&:rstrip).reject(&:empty?).map { |line| {"role" => "body", "runs" => [[line, []]]} }
+      private_class_method :plain_blocks
+
+      # @return [Array<Hash>]
+      def blocks(html)
+        @blocks = []
+        @open = nil
+        walk(Nokogiri::HTML5.fragment(html, max_tree_depth: 300), "body", [])
+        close
+        @blocks
+      rescue ArgumentError
+        raise ChangeRefused, "What was copied is nested too deeply to be read."
+      end
+
+      private
+
+      def walk(node, role, marks)
+        node.children.each do |child|
+          if child.text? then add(child.text, role, marks)
+          elsif child.element? then element(child, role, marks)
+          end
+        end
+      end
+
+      def element(node, role, marks)
+        return if LEFT_OUT.include?(node.name)
+        return add("\n", role, marks) if node.name == "br"
+
+        mark = INLINE[node.name] unless node.name == "b" && node["style"].to_s.match?(/font-weight:\s*normal/)
+        return walk(node, role, mark ? marks | [mark] : marks) unless SPLITTING.include?(node.name)
+
+        close
+        walk(node, role_of(node, role), marks)
+        close
+      end
+
+      def role_of(node, around)
+        return "heading_#{node.name[1]}" if node.name.match?(/\Ah[1-6]\z/)
+
+        BLOCKS[node.name] || around
+      end
+
+      def add(text, role, marks)
+        text = text.gsub(/[ \t\r\n\f]+/, " ") unless text == "\n" || role == "code"
+        return if text.strip.empty? && text != "\n" && @open.nil?
+
+        @open ||= {"role" => role, "runs" => []}
+        @open["runs"] << [text.delete("\u0000-\u0008\u000B\u000E-\u001F"), marks]
+      end
+
+      def close
+        return unless @open
+
+        @open["runs"].first[0] = @open["runs"].first[0].lstrip
+        @open["runs"].last[0] = @open["runs"].last[0].rstrip
+        @open["runs"].reject! { |text, _| text.empty? }
+        @blocks << @open if @open["runs"].any? { |text, _| !text.strip.empty? }
+        @open = nil
+      end
+    end
+  end
+end
