@@ -15,6 +15,19 @@ module NorvelWeb
         # Any change, to be looked at before it is made.
         app.post("/manuscripts/:id/propose/:operation") { answer_proposal(Norvel::Changes.build(params["operation"], change_parameters)) }
 
+        # A clean-up of the whole manuscript, shown on the pages before it is made.
+        app.post "/manuscripts/:id/consider/:operation" do
+          proposal = bench.propose(Norvel::Changes.build(params["operation"], change_parameters))
+          headers "HX-Trigger" => JSON.generate({"norvel:proposed" => {id: proposal.id}})
+          erb :consider, layout: false, locals: {proposal: proposal, sentence: proposal.operation.sentence(manuscript)}
+        end
+
+        app.post "/manuscripts/:id/proposals/:proposal" do
+          considered = bench.proposal(params["proposal"]) or raise Norvel::ChangeRefused, "That proposal is gone; have it shown again."
+          @proposal = nil
+          answer_change(*bench.change(considered.operation, head: seen_head))
+        end
+
         # What a style would take over from an example, before it does.
         app.get("/manuscripts/:id/adoption") { answer_proposal(Norvel::Changes.build("adopt_look", "paragraph" => chosen_ids.first)) }
 

@@ -110,6 +110,13 @@ module NorvelWeb
       # @return [Norvel::Layout] of the manuscript with the plan applied
       def planned_layout = @planned_layout ||= Norvel::Layout.new(plan.apply)
 
+      # @param after [Norvel::Manuscript]
+      # @return [Float] centimetres of paper that the blank lines took which are gone there
+      def blank_height(after)
+        gone = manuscript.paragraphs.select { |paragraph| paragraph.empty? && after.paragraph(paragraph.id).nil? }
+        gone.sum { |paragraph| state.layout.lines_of(paragraph.id).sum { |placed| placed.line.height } } / 72.0 * 2.54
+      end
+
       def pages_of(ids) = ids.filter_map { |id| state.layout.page_of(id) }.uniq
 
       def role_name(role) = role.to_s.tr("_", " ")

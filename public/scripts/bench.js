@@ -477,9 +477,10 @@
   // A change that is being considered is shown on the pages, in the proposal colour, until it is saved or left.
   document.body.addEventListener("norvel:proposed", (event) => { proposal = event.detail.id; redraw(); });
   document.body.addEventListener("htmx:afterSwap", (event) => {
-    if (event.detail.target.id !== "slip" || !proposal) return;
+    const trigger = event.detail.xhr.getResponseHeader("HX-Trigger") || "";
+    if (event.detail.target.id !== "slip" || !proposal || trigger.includes("norvel:proposed")) return;
     proposal = null;
-    if (!event.detail.xhr.getResponseHeader("HX-Trigger")) redraw();
+    if (!trigger) redraw();
   });
   document.body.addEventListener("click", async (event) => {
     const link = event.target.closest("[data-see]");

@@ -85,7 +85,7 @@ RSpec.describe "From a messy report to house style", type: :feature do
     visit "/manuscripts/#{row.id}/deliver"
     expect(page).to have_link("Deliver night-ferries.docx")
     delivered = read(NorvelWeb::Workbench.new(row.id).delivery)
-    expect(delivered.words).to eq(original.words)
+    expect(Norvel::ListLabels.words(delivered)).to eq(Norvel::ListLabels.words(original))
     expect(delivered.sections.first.page.margin[:start]).to be_within(635).of(1_260_000)
   end
 

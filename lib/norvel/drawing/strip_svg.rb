@@ -3,7 +3,7 @@
 module Norvel
   module Drawing
     # The whole manuscript as drawn ink: each page a segment, each line in true proportion, headings as notches
-    # that stick out, formatting by hand as ticks on one side, findings on the other.
+    # that stick out, blank lines as dots, formatting by hand as ticks on one side, findings on the other.
     class StripSvg
       WIDTH = 64.0
       INK_LEFT = 12.0
@@ -32,7 +32,7 @@ module Norvel
 
       def draw(page, y, height)
         scale = INK_WIDTH / page.width
-        ink, heads, hands, found = [], [], [], []
+        ink, heads, hands, blanks, found = [], [], [], [], []
         page.placed.each do |placed|
           next unless %i[body cell].include?(placed.area)
 
@@ -42,11 +42,13 @@ module Norvel
           heading?(placed.paragraph) ? heads << "M#{INK_LEFT - 5} #{at}H#{from + width}" : (ink << "M#{from} #{at}h#{width}" if width.positive?)
           next unless placed.line.start.zero?
 
-          hands << "M4 #{at}h4" if placed.paragraph.empty? || DirectFormatting.objectionable(placed.paragraph).any?
+          if placed.paragraph.empty? then blanks << "M#{INK_LEFT + 4} #{at}h0"
+          elsif DirectFormatting.objectionable(placed.paragraph).any? then hands << "M4 #{at}h4"
+          end
           found << "M56 #{at}h5" if @findings[placed.paragraph.id]
         end
         %(<g data-page="#{page.number}"><rect class="leaf" x="#{INK_LEFT}" y="#{y.round(1)}" width="#{INK_WIDTH}" height="#{height.round(1)}"/>) +
-          {"ink" => ink, "heads" => heads, "hands" => hands, "found" => found}.map { |name, parts| parts.empty? ? "" : %(<path class="#{name}" d="#{parts.join}"/>) }.join + "</g>"
+          {"ink" => ink, "heads" => heads, "hands" => hands, "blanks" => blanks, "found" => found}.map { |name, parts| parts.empty? ? "" : %(<path class="#{name}" d="#{parts.join}"/>) }.join + "</g>"
       end
 
       def heading?(paragraph) = @layout.cascade.paragraph(paragraph)[:outline_level]
