@@ -102,6 +102,9 @@ module Norvel
     # @return [Integer] a number that no paragraph has yet
     def free_id = [NEW_IDS - 1, *(paragraphs + note_paragraphs).map(&:id)].max + 1
 
+    # @return [String] a number that no list has yet
+    def free_list_id = ((lists.keys.grep(/\A\d+\z/).map(&:to_i).max || 0) + 1).to_s
+
     # Where blocks stand in a row: the body, each cell, each note.
     # @return [Hash{String=>Array<Paragraph, Table>}]
     def containers

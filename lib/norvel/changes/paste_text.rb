@@ -5,7 +5,8 @@ module Norvel
     # Puts text from elsewhere behind a paragraph ("paragraph", "blocks": Formats::Pasted), in the manuscript's own styles by what
     # each block is; emphasis takes the character styles.
     class PasteText < TextEdit
-      MARKS = {"italic" => ["Emphasis", {italic: true}], "bold" => ["Strong", {bold: true}]}.freeze
+      include EmphasisStyles
+
       RAISED = %w[superscript subscript].freeze
 
       def carry_out(manuscript)
@@ -39,20 +40,9 @@ module Norvel
       def runs(list)
         list.map do |text, marks|
           raised = (marks & RAISED).first
-          Manuscript::Run.new(text: text.dup.freeze, style: emphasis(marks & MARKS.keys), properties: raised ? {raised: raised.to_sym} : {})
+          marked = marks & %w[italic bold]
+          Manuscript::Run.new(text: text.dup.freeze, style: (emphasis_style(marked.map(&:to_sym)) if marked.any?), properties: raised ? {raised: raised.to_sym} : {})
         end
-      end
-
-      def emphasis(marks)
-        return if marks.empty?
-
-        name, values = (marks.size > 1) ? ["Strong emphasis", {italic: true, bold: true}] : MARKS.fetch(marks.first)
-        found = @sheet.named(name, kind: :character)
-        return found.id if found
-
-        style = StyleSheet::Style.new(id: @sheet.free_id(name), name: name, kind: :character, properties: values, from_file: false)
-        @sheet = @sheet.with_style(style)
-        style.id
       end
 
       # Items whose style brings no number or bullet get one.

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require_relative "meaning"
+require_relative "emphasis_styles"
 
 module Norvel
   module Changes
@@ -8,9 +9,8 @@ module Norvel
     # names, all when missing), or off the words of "text" alone. Italics and bold inside a sentence become the emphasis and strong character
     # styles (or stay, or go, where "meaning" says so by kind); superscripts, links, languages, numbering and forced breaks stay.
     class RemoveDirectFormatting < Operation
-      EMPHASIS = {[:italic] => ["Emphasis", {italic: true}], [:bold] => ["Strong", {bold: true}],
-                  %i[italic bold] => ["Strong emphasis", {italic: true, bold: true}]}.freeze
-      UNDERLINED = ["Underlined", {underline: :single}].freeze
+      include EmphasisStyles
+
       STAYS = (DirectFormatting::STAYS + %i[numbering break_before language]).freeze
 
       def carry_out(manuscript)
@@ -48,7 +48,7 @@ module Norvel
         # A stretch that already has a character style cannot take another: its emphasis stays as it is.
         return run.with(properties: without(run.properties, kept + means)) if run.style
 
-        run.with(properties: without(run.properties, kept), style: emphasis(means))
+        run.with(properties: without(run.properties, kept), style: emphasis_style(means))
       end
 
       # What a person wants of meaningful italics, bold or underlines: "style", "stay" or "go".
@@ -60,17 +60,6 @@ module Norvel
       end
 
       def removable?(name) = !STAYS.include?(name) && (parameters["kinds"].nil? || parameters["kinds"].include?(name.to_s))
-
-      # @return [String] the id of the character style, which is added where the sheet has none
-      def emphasis(means)
-        name, values = EMPHASIS.fetch(means - [:underline]) { UNDERLINED }
-        found = @sheet.named(name, kind: :character)
-        return found.id if found
-
-        style = StyleSheet::Style.new(id: @sheet.free_id(name), name: name, kind: :character, properties: values, from_file: false)
-        @sheet = @sheet.with_style(style)
-        style.id
-      end
     end
   end
 end

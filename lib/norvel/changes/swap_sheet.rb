@@ -18,8 +18,8 @@ module Norvel
       # Lists come along under numbers that are free here.
       # @return [Hash{String=>String}] list ids there to here
       def list_ids(manuscript, styles)
-        free = manuscript.lists.keys.grep(/\A\d+\z/).map(&:to_i).max || 0
-        styles.filter_map { |style| style.properties[:numbering]&.list }.uniq.select { |id| kept.lists[id] }.each_with_index.to_h { |id, index| [id, (free + index + 1).to_s] }
+        free = manuscript.free_list_id.to_i
+        styles.filter_map { |style| style.properties[:numbering]&.list }.uniq.select { |id| kept.lists[id] }.each_with_index.to_h { |id, index| [id, (free + index).to_s] }
       end
 
       def lists(ids, styles)

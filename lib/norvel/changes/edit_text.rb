@@ -1,0 +1,92 @@
+# frozen_string_literal: true
+
+require "diff/lcs"
+
+module Norvel
+  module Changes
+    # Gives a paragraph another text ("paragraph", "text"): words that stay keep their formatting, new ones take that of
+    # the text before them. Images, notes and fields stay where they are.
+    class EditText < TextEdit
+      TOKENS = /[\p{L}\p{N}][\p{L}\p{M}\p{N}'’]*|[[:space:]]+|./m
+      MOST_TOKENS = 6_000
+
+      def carry_out(manuscript)
+        before = paragraph(manuscript)
+        text = parameters["text"].to_s.gsub(/\r\n?/, "\n").delete("\u0000-\u0008\u000B\u000E-\u001F")
+        refuse_insets(before.text, text)
+        manuscript.with_paragraphs(before.id => before.with_runs(edited(before, text)))
+      end
+
+      def sentence(manuscript) = "Edited the text of “#{short(paragraph(manuscript).text)}”."
+
+      private
+
+      def refuse_insets(old, new)
+        return if old.count(Manuscript::INSET_MARK) == new.count(Manuscript::INSET_MARK)
+
+        raise ChangeRefused, "An image, a note mark or the like stands in this text and would be lost; leave its sign (#{Manuscript::INSET_MARK}) where it is."
+      end
+
+      def edited(before, text)
+        old = before.text
+        head = old.each_char.zip(text.each_char).take_while { |one, other| one == other }.size
+        most = [old.length, text.length].min - head
+        tail = (0...most).take_while { |back| old[-1 - back] == text[-1 - back] }.size
+        middle = replaced(before, head, old[head...(old.length - tail)], text[head...(text.length - tail)])
+        with_new_text(before.runs_in(0, head) + middle + before.runs_in(old.length - tail, old.length), before)
+      end
+
+      # What lies between: runs of the old text and strings of the new, in order.
+      def replaced(before, offset, old, new)
+        was, now = old.scan(TOKENS), new.scan(TOKENS)
+        return before.runs_in(offset, offset + old.length).select { |run| run.text.empty? } + [new].reject(&:empty?) if was.empty? || now.empty? || was.size + now.size > MOST_TOKENS
+
+        Diff::LCS.sdiff(was, now).flat_map do |change|
+          length = change.old_element.to_s.length
+          was = before.runs_in(offset, offset + length)
+          parts = (change.action == "=") ? was : was.select { |run| run.text.empty? } + [change.new_element.to_s].reject(&:empty?)
+          offset += length unless change.action == "+"
+          parts
+        end
+      end
+
+      def with_new_text(parts, before)
+        parts.each_with_object([]) do |part, runs|
+          next runs << part unless part.is_a?(String)
+
+          # After a note mark text goes on as before it.
+          like = runs.reverse_each.find { |run| run.insets.empty? } || parts.grep(Manuscript::Run).find { |run| run.insets.empty? }
+          runs << Manuscript::Run.new(text: part.dup.freeze, style: like&.style || (before.mark_style unless like), properties: like&.properties || before.mark_properties.except(:hidden))
+        end
+      end
+    end
+
+    # Puts other words in the place of some, wherever they stand ("find", "replace"; "case": true where capitals count).
+    class ReplaceText < EditText
+      def carry_out(manuscript)
+        found = found(manuscript)
+        raise ChangeRefused, "“#{parameters["find"]}” does not stand in the manuscript." if found.empty?
+
+        manuscript.with_paragraphs(found.to_h { |paragraph| [paragraph.id, replaced_in(paragraph)] })
+      end
+
+      def sentence(manuscript) = "Replaced “#{parameters["find"]}” by “#{parameters["replace"]}” in #{counted(found(manuscript).sum { |paragraph| paragraph.text.scan(pattern).size }, "place")}."
+
+      private
+
+      def pattern
+        raise ChangeRefused, "Write the words to look for." if parameters["find"].to_s.strip.empty?
+
+        Regexp.new(Regexp.escape(parameters["find"]), parameters["case"] ? 0 : Regexp::IGNORECASE)
+      end
+
+      def found(manuscript) = (manuscript.paragraphs + manuscript.note_paragraphs).select { |paragraph| paragraph.text.match?(pattern) }
+
+      def replaced_in(paragraph)
+        text = paragraph.text.gsub(pattern) { parameters["replace"].to_s }
+        refuse_insets(paragraph.text, text)
+        paragraph.with_runs(edited(paragraph, text))
+      end
+    end
+  end
+end

@@ -1,0 +1,69 @@
+# frozen_string_literal: true
+
+module Norvel
+  module Changes
+    # Puts a new paragraph behind another ("paragraph", "text"), in that one's next style or in "style".
+    class InsertParagraph < TextEdit
+      def carry_out(manuscript)
+        before = paragraph(manuscript)
+        raise ChangeRefused, "A section ends with this paragraph; put the new one before it, or split it." if before.carries.include?(:section_end)
+
+        style = parameters["style"] ? manuscript.sheet.fetch(parameters["style"]).id : manuscript.sheet[before.style]&.next_style || before.style
+        text = parameters["text"].to_s
+        manuscript.with_paragraphs(before.id => [before, new_paragraph(manuscript, before, style: style, runs: text.empty? ? [] : [Manuscript::Run.new(text: text)])])
+      end
+
+      def sentence(manuscript) = "Put a new paragraph behind “#{short(paragraph(manuscript).text)}”."
+    end
+
+    # Takes paragraphs out with their text ("paragraphs": ids).
+    class DeleteParagraphs < TextEdit
+      def carry_out(manuscript)
+        going = chosen(manuscript)
+        going.each { |paragraph| refuse_bearing(paragraph) }
+        after = manuscript.with_paragraphs(going.to_h { |paragraph| [paragraph.id, nil] })
+        bare = after.containers.find { |key, blocks| !blocks.last.is_a?(Manuscript::Paragraph) && key != "body" }
+        raise ChangeRefused, "A cell or a note needs a paragraph; empty its text instead." if bare
+        raise ChangeRefused, "No paragraph would be left." if after.paragraphs.empty?
+
+        after
+      end
+
+      def sentence(manuscript) = "Deleted #{counted(chosen(manuscript).size, "paragraph")}, #{counted(chosen(manuscript).sum { |paragraph| paragraph.text.split.size }, "word")}."
+
+      private
+
+      def refuse_bearing(paragraph)
+        raise ChangeRefused, "A section ends with “#{short(paragraph.text)}”; deleting it would take its page design away." if paragraph.carries.include?(:section_end)
+        raise ChangeRefused, "A field (a contents list, a reference) stands in “#{short(paragraph.text)}”; it is not deleted here." if paragraph.carries.include?(:field)
+        raise ChangeRefused, "A note or an image hangs in “#{short(paragraph.text)}”; it is not deleted here." if paragraph.insets.any?
+      end
+    end
+
+    # Moves neighbouring paragraphs over the block before them ("by": -1) or after them (1).
+    class MoveParagraphs < TextEdit
+      def carry_out(manuscript)
+        moving = chosen(manuscript)
+        raise ChangeRefused, "A section ends here; the paragraph stays where it is." if moving.any? { |paragraph| paragraph.carries.include?(:section_end) }
+
+        key, blocks, index = place(manuscript, moving.first)
+        ids = moving.map(&:id)
+        raise ChangeRefused, "Only paragraphs that follow each other can be moved together." unless blocks[index, moving.size].map(&:id) == ids
+
+        target = (parameters["by"].to_i.negative? ? index - 1 : index + moving.size)
+        raise ChangeRefused, "There is nothing to move past." if target.negative? || target >= blocks.size
+        raise ChangeRefused, "A section ends there; the paragraph stays on its side." if ends_section?(blocks[target])
+
+        rest = blocks.reject { |block| ids.include?(block.id) }
+        rest.insert(parameters["by"].to_i.negative? ? target : index + 1, *moving)
+        manuscript.with_containers(key => rest)
+      end
+
+      def sentence(manuscript) = "Moved #{(chosen(manuscript).size == 1) ? "“#{short(chosen(manuscript).first.text)}”" : counted(chosen(manuscript).size, "paragraph")} #{parameters["by"].to_i.negative? ? "up" : "down"}."
+
+      private
+
+      def ends_section?(block) = Manuscript.paragraphs_in(block).any? { |paragraph| paragraph.carries.include?(:section_end) }
+    end
+  end
+end
