@@ -1,0 +1,152 @@
+# frozen_string_literal: true
+
+module NorvelWeb
+  module Routes
+    # Reading a change from what a form sends.
+    module ChangeForms
+      # @return [Hash] plain parameters for the operation
+      def change_parameters
+        case params["operation"]
+        when "apply_style" then {"style" => params["style"], "paragraphs" => chosen_ids}
+        when "change_style" then {"style" => params["style"], "values" => style_values}
+        when "remove_direct_formatting" then where_chosen.merge("kinds" => params["kind"].to_s.empty? ? nil : params["kind"].split(","), "meaning" => params["meaning"]&.slice("italic", "bold", "underline")).compact
+        when "remove_empty_paragraphs" then {"paragraphs" => chosen_ids}
+        when "set_page_design" then page_parameters
+        when "rename_style", "duplicate_style" then params.slice("style", "name")
+        when "hang_style" then params.slice("style", "parent")
+        when "set_next_style" then params.slice("style", "next")
+        when "define_style" then {"id" => manuscript.sheet.free_id(params["name"].to_s), "name" => params["name"], "parent" => params["parent"], "kind" => manuscript.sheet.fetch(params["parent"]).kind.to_s}
+        when "delete_style" then params.slice("style", "replacement")
+        when "remove_unused_styles" then {}
+        when "format_here" then {**where_chosen, "values" => {params["property"].to_s => params["value"].to_s}}
+        when "apply_character_style" then {"style" => params["style"], "text" => text_chosen}
+        when "adopt_text_look" then {"text" => text_chosen}
+        when "character_style_from_look" then {"text" => text_chosen, "name" => params["name"], "all" => params["all"] == "yes"}
+        when "insert_paragraph", "join_paragraphs" then {"paragraph" => chosen_ids.first}
+        when "delete_paragraphs" then {"paragraphs" => chosen_ids}
+        when "move_paragraphs", "shift_headings" then {"paragraphs" => chosen_ids, "by" => params["by"].to_i}
+        when "swap_sheet" then other_sheet.then { |kept| {"sheet" => kept.dump, "mapping" => sheet_mapping(kept)} }
+        when "take_styles" then {"sheet" => other_sheet.dump, "styles" => (params["styles"] || {}).reject { |_, how| how.to_s.empty? }}
+        when "set_run_in" then {"paragraph" => chosen_ids.first, "run_in" => params["run_in"] != "no"}
+        when "run_in_from_words" then {"text" => text_chosen.first(1), "style" => params["style"]}
+        when "set_hyphenation" then {"on" => params["on"] == "yes"}
+        when "replace_text" then {"find" => params["find"], "replace" => params["replace"], "case" => params["case"] == "yes"}
+        when "lists_from_typed", "headings_from_typed", "tidy_white_space", "replace_blank_lines" then {"paragraphs" => chosen_ids}
+        when "paste_text" then {"paragraph" => chosen_ids.first, "blocks" => Norvel::Formats::Pasted.read(html: params["html"], plain: params["plain"])}
+        when "number_headings" then params.slice("scheme", "prefix")
+        when "change_list" then {"list" => params["list"], "levels" => list_levels}
+        when "make_list" then {"paragraphs" => chosen_ids, "kind" => params["kind"]}
+        when "restart_numbers" then {"paragraph" => chosen_ids.first, "start" => params["start"]}
+        when "continue_numbers" then {"paragraph" => chosen_ids.first}
+        when "shift_items" then {"paragraphs" => chosen_ids, "by" => params["by"].to_i}
+        when "adopt_look" then {"paragraph" => chosen_ids.first}
+        when "style_from_look" then {"paragraph" => chosen_ids.first, "name" => params["name"]}
+        else raise Norvel::ChangeRefused, "There is no change called “#{params["operation"]}”."
+        end
+      end
+
+      # Only what says something else than before.
+      def list_levels
+        list = manuscript.lists[params["list"].to_s]
+        (params["levels"] || {}).filter_map do |index, fields|
+          level = list&.levels&.[](index.to_i) or next
+          changed = fields.reject { |name, written| written.to_s.strip == written_level(list, index.to_i, level, name) }
+          [index, changed] unless changed.empty?
+        end.to_h
+      end
+
+      def written_level(list, index, level, name)
+        case name
+        when "indent_start", "indent_first" then level.properties.key?(name.to_sym) ? Norvel::Properties[name].show(level.properties[name.to_sym]) : ""
+        when "text" then (level.format == "bullet") ? Norvel::ListLabels.sample(list, index) : level.text
+        else level[name].to_s
+        end
+      end
+
+      # For hopeless cases: one style for everything, the exceptions afterwards.
+      def start_over
+        style = manuscript.sheet.fetch(params["style"])
+        ids = manuscript.paragraphs.reject(&:in_table).map(&:id)
+        Norvel::Changes.build("series", "title" => "Began anew: #{plural(ids.size, "paragraph")} in “#{style.name}”, emphasis kept.", "changes" => [["remove_direct_formatting", {"paragraphs" => "all"}], ["apply_style", {"style" => style.id, "paragraphs" => ids}]])
+      end
+
+      # Words where words are chosen, otherwise paragraphs.
+      def where_chosen = params["text"].to_s.empty? ? {"paragraphs" => chosen_ids} : {"text" => text_chosen}
+
+      def text_chosen
+        raise Norvel::ChangeRefused, "No words are chosen." if stretches.empty?
+
+        stretches.map { |paragraph, from, to| [paragraph.id, from, to] }
+      end
+
+      # @return [Array(Norvel::Changes::Operation, Object)] the change (nil: nothing was typed) and the id of the paragraph
+      #   where writing goes on (:new: the one that comes about)
+      def writing(paragraph)
+        steps = []
+        text = params["written"].to_s.gsub("\r\n", "\n")
+        steps << ["edit_text", {"paragraph" => paragraph.id, "text" => text}] if text != paragraph.text
+        case params["then"]
+        when "split"
+          steps << ["split_paragraph", {"paragraph" => paragraph.id, "at" => params["at"].to_i}]
+          go_on = :new
+        when "join_before"
+          index = manuscript.index_of(paragraph.id).to_i
+          raise Norvel::ChangeRefused, "Nothing stands before this paragraph." unless index.positive?
+
+          go_on = manuscript.paragraphs[index - 1].id
+          steps << ["join_paragraphs", {"paragraph" => go_on, "bare" => true}]
+        when "join_after"
+          go_on = paragraph.id
+          steps << ["join_paragraphs", {"paragraph" => go_on, "bare" => true}]
+        end
+        return [nil, go_on] if steps.empty?
+        return [Norvel::Changes.build(*steps.first), go_on] if steps.size == 1
+
+        [Norvel::Changes.build("series", "title" => Norvel::Changes.build(*steps.first).sentence(manuscript), "changes" => steps), go_on]
+      end
+
+      def chosen_ids
+        return "all" if params["chosen"] == "all"
+        raise Norvel::ChangeRefused, "No paragraph is chosen." if chosen.empty?
+
+        chosen.map(&:id)
+      end
+
+      # Only fields that say something else than before are sent on.
+      def style_values
+        style = manuscript.sheet.fetch(params["style"])
+        (params["values"] || {}).select do |name, written|
+          property = Norvel::Properties[name]
+          own = style.properties.key?(property.name) ? property.show(style.properties[property.name]) : ""
+          written.to_s.strip != own
+        end
+      end
+
+      def page_parameters
+        margin = (params["margin"] || {}).reject { |_, length| length.to_s.strip.empty? }
+        {"margin" => (margin unless margin.empty?), "paper" => params["paper"], "sections" => params["sections"]&.map(&:to_i)}.compact
+      end
+
+      # @return [Norvel::Changes::Operation, nil] nil when the paragraph is so already
+      def sweep_stroke(paragraph, style_id)
+        return unless style_id
+
+        steps = [["apply_style", {"style" => style_id, "paragraphs" => [paragraph.id]}]]
+        steps << ["remove_direct_formatting", {"paragraphs" => [paragraph.id]}] unless params["bare"] == "no"
+        operation = Norvel::Changes.build("series", "title" => "Swept “#{excerpt(paragraph.text, 40)}” into “#{manuscript.sheet[style_id].name}”.", "changes" => steps)
+        operation unless Norvel::Changes::Difference.between(manuscript, operation.call(manuscript)).empty?
+      end
+
+      # Where the person asked for it, headings keep clear of what they would take over: one step of the ledger.
+      def with_mends(operation)
+        return operation unless params["mend"] == "yes"
+
+        traps = Norvel::Changes::Traps.sprung(manuscript, operation.call(manuscript)).reject { |trap| trap.values.empty? }
+        return operation if traps.empty?
+
+        mends = traps.map { |trap| ["change_style", {"style" => trap.style, "values" => trap.values}] }
+        Norvel::Changes.build("series", "title" => operation.sentence(manuscript).sub(/\.\z/, "; headings keep clear of it."), "changes" => [[operation.class.operation_name, operation.parameters], *mends])
+      end
+    end
+  end
+end
