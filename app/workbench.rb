@@ -19,7 +19,7 @@ module NorvelWeb
   # One open manuscript: the value in force with its layout, and the ledger that leads to it. Layouts, roles and
   # checks are worked out once for each state and kept.
   class Workbench
-    KEPT_STATES = 4
+    KEPT_STATES = 2
 
     attr_reader :id
 
