@@ -33,6 +33,7 @@ module NorvelWeb
         when "replace_text" then {"find" => params["find"], "replace" => params["replace"], "case" => params["case"] == "yes"}
         when "lists_from_typed", "headings_from_typed", "tidy_white_space", "replace_blank_lines" then {"paragraphs" => chosen_ids}
         when "paste_text" then {"paragraph" => chosen_ids.first, "blocks" => Norvel::Formats::Pasted.read(html: params["html"], plain: params["plain"])}
+        when "start_over" then params.slice("style")
         when "number_headings" then params.slice("scheme", "prefix")
         when "change_list" then {"list" => params["list"], "levels" => list_levels}
         when "make_list" then {"paragraphs" => chosen_ids, "kind" => params["kind"]}
@@ -61,13 +62,6 @@ module NorvelWeb
         when "text" then (level.format == "bullet") ? Norvel::ListLabels.sample(list, index) : level.text
         else level[name].to_s
         end
-      end
-
-      # For hopeless cases: one style for everything, the exceptions afterwards.
-      def start_over
-        style = manuscript.sheet.fetch(params["style"])
-        ids = manuscript.paragraphs.reject(&:in_table).map(&:id)
-        Norvel::Changes.build("series", "title" => "Began anew: #{plural(ids.size, "paragraph")} in “#{style.name}”, emphasis kept.", "changes" => [["remove_direct_formatting", {"paragraphs" => "all"}], ["apply_style", {"style" => style.id, "paragraphs" => ids}]])
       end
 
       # Words where words are chosen, otherwise paragraphs.

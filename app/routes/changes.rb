@@ -9,7 +9,7 @@ module NorvelWeb
     module Changes
       def self.registered(app)
         app.post "/manuscripts/:id/changes/:operation" do
-          operation = (params["operation"] == "start_over") ? start_over : with_mends(Norvel::Changes.build(params["operation"], change_parameters))
+          operation = with_mends(Norvel::Changes.build(params["operation"], change_parameters))
           answer_change(*bench.change(operation, head: seen_head))
         end
 

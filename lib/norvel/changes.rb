@@ -33,6 +33,7 @@ require_relative "changes/tidy_white_space"
 require_relative "changes/replace_blank_lines"
 require_relative "changes/match_example"
 require_relative "changes/paste_text"
+require_relative "changes/start_over"
 require_relative "changes/traps"
 require_relative "changes/series"
 require_relative "changes/stored"
@@ -45,7 +46,7 @@ module Norvel
     OPERATIONS = [ApplyStyle, ChangeStyle, DefineStyle, RemoveDirectFormatting, RemoveEmptyParagraphs, SetPageDesign, RenameStyle, DuplicateStyle, HangStyle, SetNextStyle, DeleteStyle, RemoveUnusedStyles, FormatHere, AdoptLook, StyleFromLook,
       ApplyCharacterStyle, AdoptTextLook, CharacterStyleFromLook, EditText, ReplaceText, SplitParagraph, JoinParagraphs, InsertParagraph, DeleteParagraphs, MoveParagraphs, ShiftHeadings,
       ChangeList, NumberHeadings, MakeList, RestartNumbers, ContinueNumbers, ShiftItems, SwapSheet, TakeStyles, SetRunIn, RunInFromWords, SetHyphenation,
-      ListsFromTyped, HeadingsFromTyped, TidyWhiteSpace, ReplaceBlankLines, MatchExample, PasteText, Series].to_h { |operation| [operation.operation_name, operation] }.freeze
+      ListsFromTyped, HeadingsFromTyped, TidyWhiteSpace, ReplaceBlankLines, MatchExample, PasteText, StartOver, Series].to_h { |operation| [operation.operation_name, operation] }.freeze
 
     # @param name [String] of an operation
     # @param parameters [Hash]

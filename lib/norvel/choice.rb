@@ -40,12 +40,19 @@ module Norvel
     # @param paragraphs [Array<Manuscript::Paragraph>] where to look
     # @param words [String] plain words, any case
     # @return [Array<Array(Manuscript::Paragraph, Integer, Integer)>] every place where they stand: paragraph, from, to
+    def places(paragraphs, words)
+      return [] if words.to_s.strip.empty?
+
+      pattern = Regexp.new(Regexp.escape(words.strip).gsub(/(\\ )+/, "[[:space:]]+"), Regexp::IGNORECASE)
+      paragraphs.flat_map { |paragraph| paragraph.text.to_enum(:scan, pattern).map { [paragraph, *Regexp.last_match.offset(0)] } }
+    end
+
+    # The same, where they have to stand somewhere.
     # @raise [ChangeRefused] when there are none to look for, or none are found
     def stretches(paragraphs, words)
       raise ChangeRefused, "Write the words to look for." if words.to_s.strip.empty?
 
-      pattern = Regexp.new(Regexp.escape(words.strip).gsub(/(\\ )+/, "[[:space:]]+"), Regexp::IGNORECASE)
-      found = paragraphs.flat_map { |paragraph| paragraph.text.to_enum(:scan, pattern).map { [paragraph, *Regexp.last_match.offset(0)] } }
+      found = places(paragraphs, words)
       raise ChangeRefused, "“#{words.strip}” does not stand there." if found.empty?
 
       found

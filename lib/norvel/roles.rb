@@ -35,7 +35,7 @@ module Norvel
     def corrected(corrections)
       return self if corrections.empty?
 
-      dup.tap { |copy| copy.instance_variable_set(:@roles, @roles.merge(corrections.to_h { |id, name| [id, Role.new(name: name, confidence: 1.0, reasons: ["you said so"])] })) }
+      dup.tap { |copy| copy.roles = @roles.merge(corrections.to_h { |id, name| [id, Role.new(name: name, confidence: 1.0, reasons: ["you said so"])] }) }
     end
 
     # @return [Array<Manuscript::Paragraph>] body paragraphs in one of these roles
@@ -44,6 +44,10 @@ module Norvel
     # @param name [Symbol]
     # @return [Integer, nil] 1–6 for headings
     def self.level(name) = name.to_s[/\Aheading_(\d)\z/, 1]&.to_i
+
+    protected
+
+    attr_writer :roles
 
     private
 

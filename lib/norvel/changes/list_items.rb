@@ -22,9 +22,7 @@ module Norvel
     # Begins the numbers of a list anew at a paragraph ("paragraph"; "start", 1 when missing); those after it follow.
     class RestartNumbers < ListChange
       def carry_out(manuscript)
-        cascade = Cascade.new(manuscript)
-        paragraph = manuscript.paragraph(parameters["paragraph"].to_i)
-        ref = paragraph && cascade.numbering(paragraph) or raise ChangeRefused, "That paragraph has no number."
+        cascade, paragraph, ref = numbered_item(manuscript)
         id = manuscript.free_list_id
         manuscript.with(lists: manuscript.lists.merge(id => other_list(manuscript, ref, id))).with_paragraphs(following(manuscript, cascade, paragraph, ref).to_h { |one, place| [one.id, one.with(properties: one.properties.merge(numbering: place.with(list: id)))] })
       end
@@ -32,6 +30,14 @@ module Norvel
       def sentence(_manuscript) = "Numbers begin again at #{whole(parameters["start"] || "1")}."
 
       private
+
+      # @return [Array(Cascade, Manuscript::Paragraph, Manuscript::NumberRef)]
+      def numbered_item(manuscript)
+        cascade = Cascade.new(manuscript)
+        paragraph = manuscript.paragraph(parameters["paragraph"].to_i)
+        ref = paragraph && cascade.numbering(paragraph) or raise ChangeRefused, "That paragraph has no number."
+        [cascade, paragraph, ref]
+      end
 
       def other_list(manuscript, ref, id) = manuscript.lists[ref.list].then { |list| list.with(id: id, starts: {ref.level => whole(parameters["start"] || "1")}) }
 
@@ -43,9 +49,7 @@ module Norvel
     # Lets a list go on from the numbers of the one before it, from "paragraph" on.
     class ContinueNumbers < RestartNumbers
       def carry_out(manuscript)
-        cascade = Cascade.new(manuscript)
-        paragraph = manuscript.paragraph(parameters["paragraph"].to_i)
-        ref = paragraph && cascade.numbering(paragraph) or raise ChangeRefused, "That paragraph has no number."
+        cascade, paragraph, ref = numbered_item(manuscript)
         format = manuscript.lists[ref.list].levels[ref.level]&.format
         earlier = manuscript.paragraphs[0...manuscript.index_of(paragraph.id)].reverse_each.filter_map { |one| cascade.numbering(one) }
           .find { |place| place.list != ref.list && manuscript.lists[place.list].levels[ref.level]&.format == format }

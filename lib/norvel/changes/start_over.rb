@@ -1,0 +1,20 @@
+# frozen_string_literal: true
+
+module Norvel
+  module Changes
+    # For hopeless cases: everything outside of tables in one style ("style"), with nothing by hand but emphasis; the exceptions
+    # are given theirs afterwards.
+    class StartOver < Operation
+      def carry_out(manuscript)
+        bare = RemoveDirectFormatting.new("paragraphs" => "all").call(manuscript)
+        ApplyStyle.new("style" => parameters["style"], "paragraphs" => outside_tables(manuscript)).call(bare)
+      end
+
+      def sentence(manuscript) = "Began anew: #{counted(outside_tables(manuscript).size, "paragraph")} in “#{manuscript.sheet.fetch(parameters["style"]).name}”, emphasis kept."
+
+      private
+
+      def outside_tables(manuscript) = manuscript.paragraphs.reject(&:in_table).map(&:id)
+    end
+  end
+end
