@@ -52,8 +52,8 @@ module Norvel
     private
 
     def decide
-      @manuscript.paragraphs.each_with_index.to_h do |paragraph, index|
-        [paragraph.id, paragraph.blank? ? blank(paragraph) : weigh(@style_votes.for(paragraph) + @look_votes.for(paragraph, index))]
+      @manuscript.paragraphs.to_h do |paragraph|
+        [paragraph.id, paragraph.blank? ? blank(paragraph) : weigh(@style_votes.for(paragraph) + @look_votes.for(paragraph))]
       end
     end
 

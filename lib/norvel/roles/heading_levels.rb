@@ -1,0 +1,128 @@
+# frozen_string_literal: true
+
+module Norvel
+  class Roles
+    # The levels of headings made by hand. Headings that look alike, and are numbered alike, are of one level; where some levels
+    # are known, by style, by number or by words, the others rank between them by what catches the eye first.
+    class HeadingLevels
+      DEEPEST = 6
+
+      # @param reading [Reading] @param headings [Headings] @param front [FrontMatter] whose lines are no headings
+      def initialize(reading, headings, front)
+        @reading = reading
+        @headings = headings
+        @front = front
+      end
+
+      # @return [Integer] from 1
+      def of(paragraph) = counted(paragraph) || named(paragraph) || by_look.fetch(kind(paragraph), 1)
+
+      private
+
+      # "2.1" is of the second level, unless numbers stand under numerals or letters.
+      def counted(paragraph)
+        number = paragraph.text[Wording::OUTLINE, :number] or return
+        parts = number.split(".").size
+        parts if parts > 1 || !under_letters?
+      end
+
+      def named(paragraph) = (1 if paragraph.text.match?(Wording::CHAPTER))
+
+      # A look and the form of the number beside it: "I.", "A." and "1." of one look are three levels.
+      def kind(paragraph)
+        look = first_alike(@headings.look(paragraph))
+        forms = forms_of[look]
+        return [look, nil] if forms.nil? || forms.size < 2
+
+        [look, form(paragraph) || forms.first]
+      end
+
+      def form(paragraph)
+        return :decimal if paragraph.text.match?(Wording::OUTLINE)
+
+        number = paragraph.text[Wording::LETTERED, :number] or return
+        return :roman if number.length > 1 || number == "I"
+
+        letters_follow?(number) ? :letter : :roman
+      end
+
+      # "C" is a letter where "B" was one of the numbers before; a numeral otherwise.
+      def letters_follow?(number) = !%w[V X].include?(number) && lettered.include?("A")
+
+      def lettered = @lettered ||= heads.filter_map { |head| head.text[Wording::LETTERED, :number] }.uniq
+
+      def under_letters? = (@under_letters ||= [lettered.size > 1 && heads.any? { |head| head.text[Wording::OUTLINE, :number]&.match?(/\A\d+\z/) }]).first
+
+      # @return [Hash{Array<Integer>=>Array<Symbol>}] the forms of numbers of each look, in the order they come up
+      def forms_of = @forms_of ||= heads.group_by { |head| first_alike(@headings.look(head)) }.transform_values { |same| same.filter_map { |head| form(head) }.uniq }
+
+      # Headings by hand, and those by style, in the order of the manuscript.
+      def heads = @heads ||= @reading.paragraphs.select { |paragraph| !paragraph.blank? && (@reading.level(paragraph) || (@headings.like?(paragraph) && !@front.role(paragraph))) }
+
+      def by_look
+        @by_look ||= begin
+          ranked = ranked_kinds
+          before = 0
+          ranked.each_with_index.to_h do |kind, index|
+            following = ranked.drop(index + 1).filter_map { |other| known[other] }.min
+            before = known[kind] || same_size(kind.first) || [before + 1, following || DEEPEST].min
+            [kind, before]
+          end
+        end
+      end
+
+      # The most striking look first; of one look, the form of number that comes up first.
+      def ranked_kinds = @ranked_kinds ||= heads.map { |head| kind(head) }.uniq.each_with_index.sort_by { |kind, index| [kind.first, index] }.map(&:first)
+
+      # @return [Hash{Array=>Integer}] kind to level, where most of its headings say so
+      def known
+        @known ||= heads.group_by { |head| kind(head) }.filter_map do |kind, same|
+          votes = same.each_with_object(Hash.new(0)) { |head, sums| evidence(head)&.then { |level, weight| sums[level] += weight } }
+          [kind, votes.max_by { |level, weight| [weight, -level] }.first] unless votes.empty?
+        end.to_h
+      end
+
+      def evidence(head)
+        if (level = @reading.level(head)) then [level, 3]
+        elsif (level = counted(head)) then [level, 3]
+        elsif named(head) then [1, 3]
+        elsif [Wording::REFERENCES, Wording::ABSTRACT].any? { |words| Wording.without_number(head.text).match?(words) } then [1, 1]
+        end
+      end
+
+      # Where headings are styled in part, those made by hand come close in size to the styled ones of their level.
+      def same_size(look)
+        return unless heads.any? { |head| @reading.level(head) }
+
+        size, level = styled_sizes.min_by { |size, rank| [(size - look.first).abs, rank] }
+        level if size && (size - look.first).abs <= 2
+      end
+
+      # @return [Array<Array(Integer, Integer)>] size, as looks have it, and level of the sheet's heading styles
+      def styled_sizes
+        @styled_sizes ||= begin
+          sheet = @reading.manuscript.sheet
+          sheet.of_kind(:paragraph).filter_map { |style| (level = sheet.level_of(style)) && [-(@reading.cascade.style(style.id)[:size] / Headings::HALF_POINT), level] }.uniq
+        end
+      end
+
+      # Of looks that mean the same the first stands for all.
+      def first_alike(look) = (@first_alike ||= {})[look] ||= all_looks.find { |other| near?(other, look) } || look
+
+      def all_looks
+        @all_looks ||= heads.map { |head| @headings.look(head) }.tally.sort_by { |look, count| [-count, look] }.map(&:first).each_with_object([]) { |look, list| list << look unless list.any? { |other| near?(other, look) } }
+      end
+
+      def near?(one, other) = one.drop(1) == other.drop(1) && (one.first - other.first).abs <= accident
+
+      # How far apart sizes stand that mean the same, in half points: one, or what the running text itself varies by.
+      def accident
+        @accident ||= begin
+          sizes = @reading.paragraphs.select { |paragraph| @reading.long?(paragraph) && !paragraph.in_table }.map { |paragraph| @reading.look(paragraph)[:size] / Headings::HALF_POINT }
+          usual = sizes.tally.select { |_, count| count * 10 >= sizes.size }.keys
+          usual.empty? ? 1 : (usual.max - usual.min).clamp(1, 3)
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,129 @@
+# frozen_string_literal: true
+
+module Norvel
+  class Roles
+    # Headings made by hand: short, and set off from the running text by their look, their number or their words.
+    class Headings
+      LONGEST = 160 # letters
+      HALF_POINT = 6_350 # EMU
+
+      # @param reading [Reading] @param lists [Lists]
+      def initialize(reading, lists)
+        @reading = reading
+        @lists = lists
+        @traits = {}.compare_by_identity
+        @like = {}.compare_by_identity
+        @looks = {}.compare_by_identity
+      end
+
+      # @return [Boolean] whether it is a heading by its look or its words, whatever its style
+      def like?(paragraph) = @like.fetch(paragraph) { @like[paragraph] = possible?(paragraph) && traits(paragraph).any? }
+
+      # What the eye sees of a heading; smaller is more striking, so that looks sort from the highest level down.
+      # @return [Array<Integer>] the size in half points first
+      def look(paragraph)
+        @looks[paragraph] ||= begin
+          values = @reading.look(paragraph)
+          [-(values[:size] / HALF_POINT), @reading.capitals?(paragraph) ? 0 : 1, (values[:align] == :center) ? 0 : 1, values[:small_caps] ? 0 : 1, values[:bold] ? 0 : 1, values[:italic] ? 1 : 0, (values[:underline] == :none) ? 1 : 0]
+        end
+      end
+
+      # @return [Float] how surely it is one
+      def weight(paragraph)
+        weight = [0.66 + 0.1 * traits(paragraph).size, 0.94].min
+        weight -= 0.25 if in_a_row?(paragraph)
+        weight -= 0.1 if paragraph.text.length > 90
+        weight
+      end
+
+      # @return [Array<String>] what sets it off, in words
+      def traits(paragraph) = @traits[paragraph] ||= [*traits_of_look(paragraph), *traits_of_words(paragraph)]
+
+      private
+
+      def possible?(paragraph)
+        text = paragraph.text.strip
+        return false if text.empty? || text.length > LONGEST || paragraph.in_table || !text.match?(/\p{L}/) || Wording.caption?(text)
+        return false if @lists.item?(paragraph) || text.match?(Wording::BLANK_TO_FILL) || text.match?(Wording::QUOTED)
+        return false if @reading.cascade.numbering(paragraph) && !@reading.level(paragraph) && !@reading.striking?(paragraph)
+
+        ends_like_one?(paragraph, text)
+      end
+
+      # A full stop makes a sentence of it, unless it is short and looks like nothing but a heading.
+      def ends_like_one?(paragraph, text)
+        case text[-1]
+        when ";", "," then false
+        when "." then text.match?(Wording::CHAPTER) || text.match?(/\A[\d.IVX]+\z/) || (text.length < 80 && !text.match?(/[.?!]\s+\p{Lu}\S*\s.*\z/) && @reading.striking?(paragraph) && running_after?(paragraph))
+        when ":" then text.length < 80 && @reading.striking?(paragraph)
+        else true
+        end
+      end
+
+      def traits_of_look(paragraph)
+        values, body = @reading.look(paragraph), @reading.body
+        above = above_text?(paragraph)
+        [("italic" if values[:italic] && !body[:italic] && above), ("underlined" if values[:underline] != :none && body[:underline] == :none && above),
+          ("bold" if values[:bold] && !body[:bold]), ("larger than the body" if @reading.larger?(paragraph)), ("in capitals" if @reading.capitals?(paragraph)),
+          ("in small capitals" if values[:small_caps] && !body[:small_caps]), ("in colour" if @reading.coloured?(paragraph) && above),
+          ("in another face" if values[:font_family] != body[:font_family] && above && paragraph.text.length < 90)].compact
+      end
+
+      def traits_of_words(paragraph)
+        text = paragraph.text
+        [("numbered" if numbered?(paragraph)), ("begins like a chapter" if text.match?(Wording::CHAPTER) && text.length < 90),
+          ("is called as parts of a manuscript are" if customary?(paragraph))].compact
+      end
+
+      # A number counts for something beside a look, or where it follows from the numbers of other headings.
+      def numbered?(paragraph)
+        return true if levels_in_order.key?(paragraph)
+
+        paragraph.text.match?(Wording::OUTLINE) && (@reading.look(paragraph)[:bold] || @reading.larger?(paragraph))
+      end
+
+      def customary?(paragraph)
+        words = Wording.without_number(paragraph.text)
+        return false if words.length > 60
+
+        [Wording::CUSTOMARY, Wording::REFERENCES, Wording::ABSTRACT].any? { |known| words.match?(known) }
+      end
+
+      # Slanted or underlined lines are headings only right above running text, or above another heading.
+      def above_text?(paragraph)
+        return false if paragraph.text.length > 110 || paragraph.text.include?("\n")
+
+        other = @reading.following(paragraph)
+        !other.nil? && !other.in_table && (other.text.length > 80 || @lists.item?(other))
+      end
+
+      def running_after?(paragraph) = @reading.following(paragraph)&.then { |other| @reading.long?(other) }
+
+      # Several lines that look the same, one right after the other, head nothing.
+      def in_a_row?(paragraph)
+        near = [@reading.preceding(paragraph), @reading.following(paragraph)]
+        near.count { |other| other && !other.in_table && other.text.length <= LONGEST && !@reading.level(other) && look(other) == look(paragraph) } == 2
+      end
+
+      # Numbers of several parts ("2.1") that follow each other through the manuscript, though nothing else may set them off.
+      # @return [Hash{Manuscript::Paragraph=>Integer}] paragraph to level
+      def levels_in_order
+        @levels_in_order ||= begin
+          rows = @reading.paragraphs.filter_map { |one| (found = one.text.length <= SHORT_NUMBERED && !one.in_table && one.text.match(Wording::OUTLINE)) && [one, found[:number].split(".").map(&:to_i)] }
+          follow = rows.each_cons(2).select { |(_, before), (_, after)| follows?(before, after) }.flatten(1).map(&:first)
+          deep = rows.select { |_, parts| parts.size > 1 }.map(&:first)
+          kept = rows.select { |one, parts| parts.size > 1 && follow.include?(one) && !one.text.strip.match?(/[.;,]\z/) && @reading.following(one)&.then { |other| !deep.include?(other) || !other.text.match?(/\S/) || other.text.length > SHORT_NUMBERED || follows?(parts, rows.assoc(other)[1]) } }
+          kept.to_h { |one, parts| [one, parts.size] }.compare_by_identity
+        end
+      end
+
+      SHORT_NUMBERED = 110 # letters
+
+      def follows?(before, after)
+        return after == before + [1] || after == before + [0] if after.size == before.size + 1
+
+        after.size <= before.size && after[0...-1] == before[0...(after.size - 1)] && after.last == before[after.size - 1] + 1
+      end
+    end
+  end
+end

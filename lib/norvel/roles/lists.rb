@@ -1,0 +1,56 @@
+# frozen_string_literal: true
+
+module Norvel
+  class Roles
+    # Items of lists: numbered by the file, or with a typed number or bullet that is one of a row.
+    class Lists
+      SINGLE = /\A\s*(?:[•▪◦·●○■□◆►➢→✓☐\uF0A7\uF0B7\uF0D8\uF0FC]\s*|[–*-][ \t\u00A0]+|\(?(?:\d{1,2}|[a-z]|[ivx]{1,4})[.)][ \t\u00A0]+)(?=\S)/
+      ATTACHED = /\A\s*(?:[•▪◦●○■□◆►➢✓\uF0A7\uF0B7\uF0D8\uF0FC]|\*|[–-]|(?<number>\d{1,2})[.)])(?=\p{L})/
+      SPOKEN = /[?!»”]|…\s*\z/
+
+      # @param reading [Reading]
+      def initialize(reading)
+        @reading = reading
+      end
+
+      # @return [Boolean] whether it is one of a row of typed items
+      def item?(paragraph) = rows.key?(paragraph.id)
+
+      # @param paragraph [Manuscript::Paragraph]
+      # @return [Vote, nil]
+      def vote(paragraph)
+        if @reading.cascade.numbering(paragraph) && !@reading.level(paragraph) then Vote.new(role: :list_item, weight: 0.85, reason: "has list numbering")
+        elsif item?(paragraph) then Vote.new(role: :list_item, weight: rows[paragraph.id], reason: "is one of a row with typed numbers or bullets")
+        elsif paragraph.text.match?(SINGLE) && !@reading.striking?(paragraph) then Vote.new(role: :list_item, weight: 0.5, reason: "begins with a typed number or bullet")
+        end
+      end
+
+      private
+
+      # @return [Hash{Integer=>Float}] paragraph id to how surely
+      def rows
+        @rows ||= @reading.manuscript.containers.values.flat_map { |blocks| TypedLabels.rows(blocks) { |paragraph| possible?(paragraph) } }.reject { |row| headings?(row) || speech?(row) }
+          .flat_map { |row| row.items.map { |paragraph, _| [paragraph.id, tight?(row) ? 0.93 : 0.8] } }.to_h.merge(attached)
+      end
+
+      def possible?(paragraph) = !@reading.level(paragraph) && !@reading.cascade.numbering(paragraph) && paragraph.text.count("\t") <= 2
+
+      # Lines that catch the eye and have text between them are headings, numbered by hand.
+      def headings?(row)
+        striking = row.items.count { |paragraph, _| @reading.striking?(paragraph) && !@reading.long?(paragraph) }
+        striking * 2 > row.items.size && !tight?(row)
+      end
+
+      # What people say to each other stands behind dashes, too.
+      def speech?(row) = row.pattern.match?(/\A[–—]\z/) && row.items.count { |paragraph, _| paragraph.text.match?(SPOKEN) } * 3 >= row.items.size
+
+      def tight?(row) = row.items.each_cons(2).count { |(one, _), (other, _)| @reading.following(one).equal?(other) } * 2 >= row.items.size - 1
+
+      # Marks that were typed without a blank after them, several in a row.
+      def attached
+        @reading.paragraphs.reject { |paragraph| paragraph.blank? || paragraph.in_table }.slice_when { |one, other| !(one.text.match?(ATTACHED) && other.text.match?(ATTACHED)) }
+          .select { |same| same.size > 1 && same.none? { |paragraph| @reading.striking?(paragraph) } }.flatten(1).to_h { |paragraph| [paragraph.id, 0.8] }
+      end
+    end
+  end
+end

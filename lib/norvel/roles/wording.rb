@@ -1,0 +1,60 @@
+# frozen_string_literal: true
+
+module Norvel
+  class Roles
+    # The words by which English, German, French and Spanish authors say what a paragraph is: chapters, captions, contents,
+    # references, dates, names, lines to sign. Common practice, no source.
+    module Wording
+      NUMBER = "(?:\\d+(?:[.\\-–]\\d+)*[a-z]?|[ivxlc]+|[A-Z][.\\-]?\\d+(?:\\.\\d+)*)"
+      PICTURED = %w[figure figures fig figura gráfico grafico illustration ilustración ilustracion abbildung abb grafik graphik bild diagramm diagram diagrama graph graphique chart plate planche lámina lamina
+        map carte karte mapa schema schéma esquema photo photograph foto fotografía fotografie image imagen übersicht exhibit scheme].freeze
+      TABLED = %w[table tables tab tabl tabelle tableau tabla cuadro].freeze
+      LABELLED = /\A\s*(?:#{(PICTURED + TABLED).sort_by { |word| -word.length }.join("|")})\.?[ \u00A0\t]*#{NUMBER}(?<after>\s*[.:)–—|-]+\s*|[ \u00A0\t\n]+|\z)(?<rest>.*)\z/mi
+
+      COUNTED = "(?:\\d{1,3}|[ivxlc]+|[A-H]|one|two|three|four|five|six|seven|eight|nine|ten|eins|zwei|drei|vier|fünf|sechs|un|deux|trois|quatre|cinq|uno|dos|tres|cuatro|cinco|premier|primero|first|second|third|erstes|zweites)"
+      CHAPTER = /\A\s*(?:chapter|part|book|appendix|annex|kapitel|teil|anhang|chapitre|partie|annexe|cap[ií]tulo|parte|anexo|ap[ée]ndice)\s+#{COUNTED}(?:\s*[.:)–—-]|\s*\z|\s*\n|\s+(?-i:[\p{Lu}"“„«¿¡\d]))/i
+      OUTLINE = /\A\s*(?<number>\d{1,2}(?:\.\d{1,2})*)\.?(?:[ \t\u00A0]+|\s*[–—:)]\s*)(?=["“„«¿¡(]?\p{L})/
+      LETTERED = /\A\s*(?<number>[IVX]{1,5}|[A-H])(?:\.|\))[ \t\u00A0]+(?=["“„«¿¡(]?\p{L})/
+
+      REFERENCES = /\A(?:(?:list of |selected |annotated )?references?(?: list| cited)?|(?:select(?:ed)? |annotated )?bibliography|works cited|literature(?: cited)?|sources?(?: and (?:literature|bibliography|references))?|literatur(?:verzeichnis|liste|angaben|hinweise)?|quellen(?:verzeichnis|angaben)?|quellen-?\s*und\s*literatur(?:verzeichnis)?|literatur-?\s*und\s*quellen(?:verzeichnis)?|bibliographie|(?:liste des )?r[ée]f[ée]rences(?: bibliographiques)?|sources(?: et (?:bibliographie|références))?|ouvrages cités|bibliograf[ií]a(?: citada)?|(?:lista de )?referencias(?: bibliogr[áa]ficas)?|fuentes(?: y (?:bibliograf[ií]a|referencias))?|obras citadas)\W*\z/i
+      CONTENTS = /\A(?:(?:table of )?contents|list of (?:figures|tables|illustrations|maps|plates)|inhalt(?:sverzeichnis|sübersicht)?|(?:abbildungs|tabellen)verzeichnis|sommaire|tables? des (?:mati[èe]res|figures|tableaux|illustrations)|liste des (?:figures|tableaux|illustrations)|[íi]ndice(?: (?:general|de (?:contenidos?|figuras|tablas|cuadros|materias)))?|(?:tabla de )?contenidos?|lista de (?:figuras|tablas|cuadros))\W*\z/i
+      ABSTRACT = /\A(?:abstract|(?:executive )?summary|zusammenfassung|kurzfassung|kurzzusammenfassung|r[ée]sum[ée]|resumen(?: ejecutivo)?)\W*\z/i
+      ABSTRACT_LED = /\A\s*(?:abstract|(?:executive )?summary|zusammenfassung|kurzfassung|r[ée]sum[ée]|resumen)\s*[.:–—-]\s*\S/i
+      CUSTOMARY = /\A(?:(?:general )?introduction|conclusions?|preface|foreword|acknowledge?ments|dedication|methods?|methodology|results|discussion|glossary|index|appendix|appendices|abbreviations|list of abbreviations|einleitung|einführung|fazit|schluss(?:wort|betrachtung|folgerung(?:en)?)?|vorwort|danksagung|widmung|methoden?|methodik|ergebnisse|diskussion|glossar|anhang|anhänge|abkürzungsverzeichnis|ausblick|(?:eidesstattliche )?erklärung|introduction générale|conclusion générale|avant-propos|préface|remerciements|dédicace|méthodes?|méthodologie|résultats|glossaire|annexes?|introducción|conclusi(?:ón|ones)|prólogo|prefacio|agradecimientos|dedicatoria|métodos?|metodología|resultados|discusión|glosario|anexos?|apéndices?)\s*\z/i
+
+      MONTH = "(?:jan(?:uary|uar|vier)?|enero|feb(?:ruary|ruar)?|f[ée]vr(?:ier)?|febrero|mar(?:ch|s|zo)?|m[aä]rz|apr(?:il)?|avril|abril|ma[iy]o?|june?|juni|juin|junio|july?|juli|juillet|julio|aug(?:ust)?|ao[uû]t|agosto|sep(?:t|tember|tembre|tiembre)?|setiembre|o[ck]t(?:ober|obre|ubre)?|nov(?:ember|embre|iembre)?|de[cz](?:ember)?|d[ée]cembre|diciembre)\\.?"
+      YEAR = "(?:1[5-9]|20)\\d\\d"
+      SEASON = "(?:spring|summer|autumn|fall|winter|michaelmas|hilary|trinity)(?: (?:term|semester))?|(?:sommer|winter)semester|(?:ss|ws|sose|wise)|ann[ée]e (?:universitaire|acad[ée]mique|scolaire)|academic year|curso(?: acad[ée]mico)?|semestre [^\\d]{0,20}"
+      DAY = "(?:#{MONTH}\\s+\\d{1,2}(?:st|nd|rd|th)?,?\\s+#{YEAR}|(?:\\d{1,2}(?:st|nd|rd|th|er)?\\.?\\s+(?:de\\s+)?)?#{MONTH},?\\s+(?:del?\\s+)?#{YEAR}|\\d{1,2}[./-]\\d{1,2}[./-](?:#{YEAR}|\\d\\d)|#{YEAR}-\\d\\d-\\d\\d|(?:#{SEASON})\\s+#{YEAR}(?:\\s*[/–-]\\s*\\d{2,4})?)"
+      DATE = /\A(?:(?:date|datum|fecha)\s*:\s*)?(?:[\p{L} .'’-]{2,40},\s*)?(?:(?:the|den|der|im|le|el|en|in|a|on|de)\s+)?(?:#{DAY}|#{YEAR})\.?\z/i
+
+      BY = /\A\s*(?:(?:written |submitted |presented |prepared )?by\b|authors?\s*:|von\b|vorgelegt von\b|eingereicht von\b|verfasst von\b|(?:verfasser|autor)(?:in|en|:innen)?\s*:|par\b|(?:présenté|soumis|rédigé|écrit)e? par\b|auteure?s?\s*:|por\b|(?:presentado|escrito|elaborado) por\b|autore?s?a?s?\s*:)\s*(?<name>.+)\z/im
+      PARTICLE = "(?:von|van|der|den|de|du|des|del|della|la|le|di|da|dos|zu|zur|y|e|ter|ten|af|av|bin|ibn|al)"
+      PERSON = "(?:(?:dr|prof|m|mr|mrs|ms|mme|sr|sra|dra|dipl|ing|phil|rer|nat)\\.?\\s+)*\\p{Lu}(?:\\.|[\\p{L}.'’-]+)(?:\\s+(?:#{PARTICLE}\\s+)*\\p{Lu}(?:\\.|[\\p{L}.'’-]+)){1,4}(?:,?\\s+(?:ph\\.?d|m\\.?a|m\\.?sc|b\\.?a|b\\.?sc|jr|sr)\\.?)?"
+      PEOPLE = /\A#{PERSON}(?:\s*(?:,|;|&|\/|\n|\s(?:and|und|et|y|e))\s*#{PERSON})*\z/
+      HOUSE = /\b(?:institut[eo]?|universit\w*|universidad|school|college|academy|akademie|académie|academia|faculty|fakultät|faculté|facultad|department|abteilung|département|departamento|hochschule|fachhochschule|école|escuela|seminar|lehrstuhl)\b/i
+
+      BLANK_TO_FILL = /_{5,}|\.{12,}|…{4,}/
+      SIGNED = /\b(?:signatures?|signed|sign here|unterschrift|gezeichnet|gez\.|firma|firmado|fdo\.?|sign[ée]|lu et approuvé)(?![\p{L}])/i
+      CLOSING = /\A(?:yours (?:faithfully|sincerely|truly)|(?:kind|best|warm) regards|sincerely(?: yours)?|mit freundlichen gr(?:ü|ue)(?:ß|ss)en|hochachtungsvoll|cordialement|bien à vous|atentamente|un cordial saludo)\s*[,.]?\s*\z/i
+      QUOTED = /\A\s*["“„«‚‘»].{40,}["”“»’‘«]\s*(?:[(\[].{2,80}[)\]])?[.,]?\s*\z/m
+
+      module_function
+
+      # @param text [String] of a paragraph
+      # @return [Boolean] whether it names a table or a picture and its number, and is no sentence that speaks of one
+      def caption?(text)
+        found = (text.length < 320) && text.match(LABELLED) or return false
+        return true if found[:rest].empty? || found[:after].match?(/[.:)–—|-]|\n/)
+
+        found[:rest].match?(/\A["“„«(¿¡]?[\p{Lu}\d]/)
+      end
+
+      # @return [String] a heading's words without the number before them
+      def without_number(text) = text.strip.sub(/\A(?:\d{1,2}(?:\.\d{1,2})*|[IVX]{1,5}|[A-H])[.)]?[ \t\u00A0]+(?=\p{L})/, "")
+
+      # @return [Boolean] whether all letters are capitals, and there are enough of them to tell
+      def capitals?(text) = text.match?(/\p{Lu}{3}/) && text == text.upcase
+    end
+  end
+end
