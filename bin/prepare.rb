@@ -53,9 +53,9 @@ module Prepare
 
   # Installs Debian packages, for programs that run as root.
   def debian(*packages)
-    return if system("apt-get", "install", "-y", "-q", *packages, out: :err)
+    return if system("apt-get", "install", "-y", "-q", "--no-install-recommends", *packages, out: :err)
 
-    system("apt-get", "update", "-q", out: :err) && system("apt-get", "install", "-y", "-q", *packages, out: :err) or abort "norvel: #{packages.join(", ")} could not be installed."
+    system("apt-get", "update", "-q", out: :err) && system("apt-get", "install", "-y", "-q", "--no-install-recommends", *packages, out: :err) or abort "norvel: #{packages.join(", ")} could not be installed."
   end
 
   def tool?(name) = ENV["PATH"].split(":").any? { |folder| File.executable?(File.join(folder, name)) }

@@ -18,9 +18,10 @@ module Norvel
       def start = items.first.last.number
     end
 
-    MARKED = /\A[ \t\u00A0]*(?<label>(?<open>\(?)(?<number>\d{1,3}|[a-z]|[A-Z]|[ivx]{1,5}|[IVX]{1,5})(?<close>[.)]|\.\)))[ \t\u00A0]+(?=\S)/
-    BULLET = /\A[ \t\u00A0]*(?<label>[•▪◦·–—*\u2010-])[ \t\u00A0]+(?=\S)/
-    MONTH = /\A\s*(jan|feb|m[aä]r|apr|ma[iy]|jun|jul|aug|sep|o[ck]t|nov|de[cz]|janvier|f[ée]vrier|avril|juin|juillet|ao[uû]t|enero|abril|agosto)/i
+    MARKED = /\A[ \t\u00A0]*(?<label>(?<open>[(\[]?)(?<number>\d{1,3}|[a-z]|[A-Z]|[ivx]{1,5}|[IVX]{1,5})(?<close>[.)\]]|\.\)|\.-|\)\.))[ \t\u00A0]+(?=\S)/
+    BULLET = /\A[ \t\u00A0]*(?<label>[•▪◦·●○■□◆◇▸▹►➢➤→⇒✓✔✗❖❑★☆»›\uF0A7\uF0B7\uF0D8\uF0FC\uF06F–—*+\u2010-\u2012-]|o(?=[ \u00A0]*\t|[ \u00A0]{2}|[ \u00A0]\p{Ll}|[ \u00A0]\p{Lu}))[ \t\u00A0]+(?=\S)/
+    MONTH = "(?:jan(?:uary|uar|vier)?|enero|feb(?:ruary|ruar)?|f(?:e|é)vr(?:ier)?|febrero|mar(?:ch|s|zo)?|m(?:a|ä)rz|apr(?:il)?|avril|abril|ma[iy]o?|june?|juni|juin|junio|july?|juli|juillet|julio|aug(?:ust)?|ao(?:u|û)t|agosto|sep(?:t|tember|tembre|tiembre)?|setiembre|o[ck]t(?:ober|obre|ubre)?|nov(?:ember|embre|iembre)?|de[cz](?:ember)?|d(?:e|é)cembre|diciembre)(?![\\p{L}])\\.?"
+    DAY_OF_MONTH = /\A\s*(?:de\s+)?#{MONTH}/i
     HABIT = 3 # single items with one bullet, from which on they are meant
     BETWEEN = 3 # paragraphs without a label that one item may hold
 
@@ -36,7 +37,7 @@ module Norvel
         return [Label.new(label: found[:label], length: found.end(0), format: "bullet", pattern: found[:label])]
       end
       found = text.match(MARKED) or return []
-      return [] if text[found.end(0)..].match?(MONTH) && found[:number].match?(/\d/)
+      return [] if text[found.end(0)..].match?(DAY_OF_MONTH) && found[:number].match?(/\d/)
 
       pattern = "#{found[:open]}%d#{found[:close]}"
       formats(found[:number]).map { |format, number| Label.new(label: found[:label], length: found.end(0), format: format, pattern: pattern, number: number) }

@@ -71,6 +71,7 @@ class OtherHands
     coloured: ->(body, level) { ["", "<w:color w:val=\"1F4E79\"/><w:sz w:val=\"#{body + [12, 6, 2][level - 1]}\"/>"] },
     capitals: ->(body, level) { ["", ["<w:b/><w:caps/><w:sz w:val=\"#{body}\"/>", "<w:b/><w:sz w:val=\"#{body}\"/>", "<w:i/><w:sz w:val=\"#{body}\"/>"][level - 1]] },
     sans: ->(body, level) { ["", "<w:rFonts w:ascii=\"Arial\" w:hAnsi=\"Arial\"/><w:b/><w:sz w:val=\"#{body + [6, 2, 0][level - 1]}\"/>"] },
+    plain: ->(_, _) { ["", ""] },
     all_bold: ->(body, _) { ["", "<w:b/><w:sz w:val=\"#{body}\"/>"] }
   }.freeze
 
@@ -109,9 +110,9 @@ class OtherHands
     @body = pick([20, 21, 22, 23, 24, 24])
     @font = pick(["Times New Roman", "Arial", "Calibri", "Cambria", "Garamond", "Georgia"])
     @scheme = pick(SCHEMES.keys)
-    @numbers = (@scheme == :all_bold) ? pick(%i[decimal decimal_dot roman]) : pick(%i[none none decimal decimal_dot chapter chapter_above roman listed])
+    @numbers = (@scheme == :plain) ? pick(%i[decimal decimal_dot chapter]) : (@scheme == :all_bold) ? pick(%i[decimal decimal_dot roman]) : pick(%i[none none decimal decimal_dot chapter chapter_above roman])
     @styles = pick(%i[none none half named levels])
-    @apart = pick(%i[indent space blank tab spaces])
+    @apart = (@scheme == :plain) ? :blank : pick(%i[indent space blank tab spaces])
     @spacing = pick([240, 276, 360, 480])
     @align = pick(["", %(<w:jc w:val="both"/>)])
     @quote = pick(%i[both start tab small italic spaces])
@@ -120,7 +121,7 @@ class OtherHands
     @caption_run = pick(["", "<w:i/>", "<w:b/>", %(<w:sz w:val="#{@body - 4}"/>)])
   end
 
-
+  # @return [String] the bytes of a .docx file; `truth` says the role of each paragraph
   def bytes
     @docx = Demo::DocxBuilder.new(title: "", styles: style_xml, language: @language)
     front if chance(0.75)
@@ -216,7 +217,7 @@ class OtherHands
     @random.rand(1..3).times do |part|
       heading(2, pick(@text[:heads]), number: [number, part + 1])
       piece(number)
-      heading(3, pick(@text[:heads]), number: [number, part + 1, 1]) if chance(0.25) && @scheme != :all_bold
+      heading(3, pick(@text[:heads]), number: [number, part + 1, 1]) if chance(0.25) && !%i[all_bold plain].include?(@scheme)
       piece(number)
       run_in if chance(0.15)
     end
@@ -246,7 +247,7 @@ class OtherHands
       add(nil, text, paragraph: paragraph, run: run)
     else
       text = "#{number_of(number)}#{text}" if number
-      text += pick(["", "", ":"]) if level == 3 && !text.match?(/[?!:]\z/) && @scheme != :all_bold
+      text += pick(["", "", ":"]) if level == 3 && !text.match?(/[?!:]\z/) && !%i[all_bold plain].include?(@scheme)
       add(:"heading_#{level}", text, paragraph: pick(["", "", %(<w:spacing w:before="240" w:after="60"/>)]) + paragraph, run: run)
     end
     blank if @apart == :blank && chance(0.5)

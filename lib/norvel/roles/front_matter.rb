@@ -31,7 +31,7 @@ module Norvel
         return [:title, 0.85, "the most striking line at the front, before any running text"] if line.equal?(heading)
 
         text = line.text.strip
-        return [:date, 0.88, "a date at the front"] if text.match?(Wording::DATE) && text.match?(/\d/)
+        return [:date, 0.88, "a date at the front"] if Wording.date?(text)
         return [:author, 0.88, "says who wrote it"] if by?(text)
         return if heading.nil? || @headings.like?(line) && later_looks.include?(@headings.look(line))
 
@@ -50,17 +50,22 @@ module Norvel
 
       # The largest line, where it is no heading like those after it, or where names, dates or a subtitle follow it.
       def title
-        found = lines.reject { |line| line.text.strip.match?(Wording::DATE) || by?(line.text.strip) || line.text.match?(Wording::HOUSE) && lines.size > 3 }.min_by.with_index { |line, index| [@headings.look(line).first(5), index] } or return
+        found = lines.reject { |line| Wording.date?(line.text) || by?(line.text.strip) || line.text.match?(Wording::HOUSE) && lines.size > 3 }.min_by.with_index { |line, index| [@headings.look(line).first(5), index] } or return
         values = @reading.look(found)
-        return unless @reading.striking?(found) || values[:align] == :center
+        return plain_title(found) unless @reading.striking?(found) || values[:align] == :center
         return if values[:align] != :center && @reading.index(found) > @reading.index(lines.first) && lines.first(3).none? { |line| line.equal?(found) } && !@reading.larger?(found)
 
         found if followed_by_front_lines?(found) || (!later_looks.include?(@headings.look(found)) && above_later_looks?(found))
       end
 
+      # Where nothing sets it off, the first line is the title when somebody's name or a date stands under it.
+      def plain_title(found)
+        found if found.equal?(lines.first) && found.text.length < Reading::SHORT && !found.text.match?(/[.;,:]\s*\z/) && lines[1, 3].to_a.any? { |other| Wording.date?(other.text) || by?(other.text.strip) || other.text.strip.match?(Wording::PEOPLE) }
+      end
+
       def followed_by_front_lines?(line)
         after = lines.drop_while { |other| !other.equal?(line) }.drop(1)
-        after.any? { |other| text = other.text.strip and (text.match?(Wording::DATE) && text.match?(/\d/)) || by?(text) || (text.match?(Wording::PEOPLE) && !@headings.like?(other)) } || after.count { |other| @reading.look(other)[:align] == :center } > 1
+        after.any? { |other| text = other.text.strip and Wording.date?(text) || by?(text) || (text.match?(Wording::PEOPLE) && !@headings.like?(other)) } || after.count { |other| @reading.look(other)[:align] == :center } > 1
       end
 
       def above_later_looks?(line) = later_looks.all? { |look| (@headings.look(line) <=> look) == -1 }
@@ -76,7 +81,7 @@ module Norvel
 
       def begins_text?(paragraph)
         text = paragraph.text.strip
-        paragraph.in_table || (@reading.long?(paragraph) && !(@reading.larger?(paragraph) && text.length < 250)) || @reading.level(paragraph) || text.match?(Wording::CHAPTER) || text.match?(Wording::OUTLINE) ||
+        paragraph.in_table || (@reading.long?(paragraph) && !(@reading.larger?(paragraph) && text.length < 250)) || @reading.level(paragraph) || text.match?(Wording::CHAPTER) || Wording.outline(text) ||
           [Wording::CONTENTS, Wording::ABSTRACT, Wording::REFERENCES, Wording::CUSTOMARY].any? { |known| Wording.without_number(text).match?(known) } || text.match?(Wording::ABSTRACT_LED) || text.match?(Wording::BLANK_TO_FILL)
       end
     end

@@ -15,22 +15,28 @@ module Norvel
       end
 
       # @return [Integer] from 1
-      def of(paragraph) = counted(paragraph) || named(paragraph) || by_look.fetch(kind(paragraph), 1)
+      def of(paragraph) = counted(paragraph) || named(paragraph) || customary(paragraph) || by_look.fetch(kind(paragraph), 1)
 
       private
 
       # "2.1" is of the second level, unless numbers stand under numerals or letters.
       def counted(paragraph)
-        number = paragraph.text[Wording::OUTLINE, :number] or return
+        number = Wording.outline(paragraph.text) or return
         parts = number.split(".").size
         parts if parts > 1 || !under_letters?
       end
 
       def named(paragraph) = (1 if paragraph.text.match?(Wording::CHAPTER))
 
+      # Where numbers alone tell levels apart, an introduction without one is of the highest.
+      def customary(paragraph)
+        said = said_levels[kind(paragraph)]
+        said.keys.min if said && said.size > 1 && @headings.customary?(paragraph)
+      end
+
       # A look and the form of the number beside it: "I.", "A." and "1." of one look are three levels.
       def kind(paragraph)
-        look = first_alike(@headings.look(paragraph))
+        look = alike(paragraph)
         forms = forms_of[look]
         return [look, nil] if forms.nil? || forms.size < 2
 
@@ -38,7 +44,7 @@ module Norvel
       end
 
       def form(paragraph)
-        return :decimal if paragraph.text.match?(Wording::OUTLINE)
+        return :decimal if Wording.outline(paragraph.text)
 
         number = paragraph.text[Wording::LETTERED, :number] or return
         return :roman if number.length > 1 || number == "I"
@@ -51,13 +57,13 @@ module Norvel
 
       def lettered = @lettered ||= heads.filter_map { |head| head.text[Wording::LETTERED, :number] }.uniq
 
-      def under_letters? = (@under_letters ||= [lettered.size > 1 && heads.any? { |head| head.text[Wording::OUTLINE, :number]&.match?(/\A\d+\z/) }]).first
+      def under_letters? = (@under_letters ||= [lettered.size > 1 && heads.any? { |head| Wording.outline(head.text)&.match?(/\A\d+\z/) }]).first
 
       # @return [Hash{Array<Integer>=>Array<Symbol>}] the forms of numbers of each look, in the order they come up
-      def forms_of = @forms_of ||= heads.group_by { |head| first_alike(@headings.look(head)) }.transform_values { |same| same.filter_map { |head| form(head) }.uniq }
+      def forms_of = @forms_of ||= heads.group_by { |head| alike(head) }.transform_values { |same| same.filter_map { |head| form(head) }.uniq }
 
       # Headings by hand, and those by style, in the order of the manuscript.
-      def heads = @heads ||= @reading.paragraphs.select { |paragraph| !paragraph.blank? && (@reading.level(paragraph) || (@headings.like?(paragraph) && !@front.role(paragraph))) }
+      def heads = @heads ||= @reading.paragraphs.select { |paragraph| !paragraph.blank? && (@reading.level(paragraph) || (@headings.like?(paragraph) && !@front.role(paragraph) && !paragraph.text.strip.match?(Wording::CONTENTS))) }
 
       def by_look
         @by_look ||= begin
@@ -75,11 +81,11 @@ module Norvel
       def ranked_kinds = @ranked_kinds ||= heads.map { |head| kind(head) }.uniq.each_with_index.sort_by { |kind, index| [kind.first, index] }.map(&:first)
 
       # @return [Hash{Array=>Integer}] kind to level, where most of its headings say so
-      def known
-        @known ||= heads.group_by { |head| kind(head) }.filter_map do |kind, same|
-          votes = same.each_with_object(Hash.new(0)) { |head, sums| evidence(head)&.then { |level, weight| sums[level] += weight } }
-          [kind, votes.max_by { |level, weight| [weight, -level] }.first] unless votes.empty?
-        end.to_h
+      def known = @known ||= said_levels.transform_values { |votes| votes.max_by { |level, weight| [weight, -level] }.first }
+
+      # @return [Hash{Array=>Hash{Integer=>Integer}}] what the headings of each kind say of their level, and how strongly
+      def said_levels
+        @said_levels ||= heads.group_by { |head| kind(head) }.transform_values { |same| same.each_with_object(Hash.new(0)) { |head, sums| evidence(head)&.then { |level, weight| sums[level] += weight } } }.reject { |_, votes| votes.empty? }
       end
 
       def evidence(head)
@@ -95,7 +101,7 @@ module Norvel
         return unless heads.any? { |head| @reading.level(head) }
 
         size, level = styled_sizes.min_by { |size, rank| [(size - look.first).abs, rank] }
-        level if size && (size - look.first).abs <= 2
+        level if size && (size - look.first).abs <= 2 && styled_sizes.count { |other, _| other == size } == 1
       end
 
       # @return [Array<Array(Integer, Integer)>] size, as looks have it, and level of the sheet's heading styles
@@ -107,11 +113,23 @@ module Norvel
       end
 
       # Of looks that mean the same the first stands for all.
-      def first_alike(look) = (@first_alike ||= {})[look] ||= all_looks.find { |other| near?(other, look) } || look
-
-      def all_looks
-        @all_looks ||= heads.map { |head| @headings.look(head) }.tally.sort_by { |look, count| [-count, look] }.map(&:first).each_with_object([]) { |look, list| list << look unless list.any? { |other| near?(other, look) } }
+      def alike(paragraph)
+        look = @headings.look(paragraph)
+        looks.find { |other| near?(other, look) } || (@headings.customary?(paragraph) && looks.find { |other| in_capitals?(other, look) }) || look
       end
+
+      # What is called as parts of a manuscript are may be typed in capitals without being of another level.
+      def looks
+        @looks ||= begin
+          customary, other = heads.partition { |head| @headings.customary?(head) }
+          by_count(other).each_with_object([]) { |look, list| list << look unless list.any? { |known| near?(known, look) } }
+            .then { |found| by_count(customary).each_with_object(found) { |look, list| list << look unless list.any? { |known| near?(known, look) || in_capitals?(known, look) } } }
+        end
+      end
+
+      def by_count(some) = some.map { |head| @headings.look(head) }.tally.sort_by { |look, count| [-count, look] }.map(&:first)
+
+      def in_capitals?(one, other) = near?([one[0], *one.drop(2)], [other[0], *other.drop(2)])
 
       def near?(one, other) = one.drop(1) == other.drop(1) && (one.first - other.first).abs <= accident
 

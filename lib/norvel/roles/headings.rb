@@ -39,6 +39,12 @@ module Norvel
       # @return [Array<String>] what sets it off, in words
       def traits(paragraph) = @traits[paragraph] ||= [*traits_of_look(paragraph), *traits_of_words(paragraph)]
 
+      # @return [Boolean] whether it is called as parts of a manuscript are: introduction, references …
+      def customary?(paragraph)
+        words = Wording.without_number(paragraph.text)
+        words.length <= 60 && [Wording::CUSTOMARY, Wording::REFERENCES, Wording::ABSTRACT].any? { |known| words.match?(known) }
+      end
+
       private
 
       def possible?(paragraph)
@@ -55,14 +61,14 @@ module Norvel
         case text[-1]
         when ";", "," then false
         when "." then text.match?(Wording::CHAPTER) || text.match?(/\A[\d.IVX]+\z/) || (text.length < 80 && !text.match?(/[.?!]\s+\p{Lu}\S*\s.*\z/) && @reading.striking?(paragraph) && running_after?(paragraph))
-        when ":" then text.length < 80 && @reading.striking?(paragraph)
+        when ":" then text.length < 80 && unlike_body?(paragraph)
         else true
         end
       end
 
       def traits_of_look(paragraph)
         values, body = @reading.look(paragraph), @reading.body
-        above = above_text?(paragraph)
+        above = above_text?(paragraph) || like_others_above_text?(paragraph)
         [("italic" if values[:italic] && !body[:italic] && above), ("underlined" if values[:underline] != :none && body[:underline] == :none && above),
           ("bold" if values[:bold] && !body[:bold]), ("larger than the body" if @reading.larger?(paragraph)), ("in capitals" if @reading.capitals?(paragraph)),
           ("in small capitals" if values[:small_caps] && !body[:small_caps]), ("in colour" if @reading.coloured?(paragraph) && above),
@@ -72,21 +78,14 @@ module Norvel
       def traits_of_words(paragraph)
         text = paragraph.text
         [("numbered" if numbered?(paragraph)), ("begins like a chapter" if text.match?(Wording::CHAPTER) && text.length < 90),
-          ("is called as parts of a manuscript are" if customary?(paragraph))].compact
+          ("is called as parts of a manuscript are" if customary?(paragraph)), ("stands alone above its text" if stands_alone?(paragraph))].compact
       end
 
       # A number counts for something beside a look, or where it follows from the numbers of other headings.
       def numbered?(paragraph)
-        return true if levels_in_order.key?(paragraph)
+        return true if levels_in_order.key?(paragraph) || (@lists.numbers_heading?(paragraph) && !@reading.long?(paragraph))
 
-        paragraph.text.match?(Wording::OUTLINE) && (@reading.look(paragraph)[:bold] || @reading.larger?(paragraph))
-      end
-
-      def customary?(paragraph)
-        words = Wording.without_number(paragraph.text)
-        return false if words.length > 60
-
-        [Wording::CUSTOMARY, Wording::REFERENCES, Wording::ABSTRACT].any? { |known| words.match?(known) }
+        Wording.outline(paragraph.text) && (@reading.look(paragraph)[:bold] || @reading.larger?(paragraph))
       end
 
       # Slanted or underlined lines are headings only right above running text, or above another heading.
@@ -96,6 +95,32 @@ module Norvel
         other = @reading.following(paragraph)
         !other.nil? && !other.in_table && (other.text.length > 80 || @lists.item?(other))
       end
+
+      # What stands above a table or a list is a heading, too, where others that look like it stand above text.
+      def like_others_above_text?(paragraph)
+        return false if paragraph.text.length > 90 || paragraph.text.match?(/[.;,:]\s*\z/) || @reading.following(paragraph).nil?
+
+        looks_above_text[look(paragraph)].to_i > 1
+      end
+
+      def looks_above_text
+        @looks_above_text ||= @reading.paragraphs.select { |one| !one.blank? && !one.in_table && one.text.length <= 90 && !one.text.match?(/[.;,]\s*\z/) && unlike_body?(one) && above_text?(one) }.map { |one| look(one) }.tally
+      end
+
+      def unlike_body?(paragraph)
+        values, body = @reading.look(paragraph), @reading.body
+        %i[bold italic underline size color small_caps font_family].any? { |name| values[name] != body[name] }
+      end
+
+      # In a manuscript whose headings nothing sets off, a short line by itself between blank lines, above running text.
+      def stands_alone?(paragraph)
+        return false if paragraph.text.length > 70 || !paragraph.text.match?(/\A\s*["“„«¿¡(]?[\p{Lu}\d]/) || paragraph.text.match?(/[.;,:]\s*\z/) || !running_after?(paragraph)
+
+        at = @reading.index(paragraph)
+        plain? && [at - 1, at + 1].all? { |near| near.negative? || @reading.paragraphs[near]&.blank? }
+      end
+
+      def plain? = (@plain ||= [@reading.paragraphs.none? { |one| !one.blank? && !one.in_table && !@reading.long?(one) && @reading.striking?(one) && above_text?(one) }]).first
 
       def running_after?(paragraph) = @reading.following(paragraph)&.then { |other| @reading.long?(other) }
 
@@ -109,10 +134,11 @@ module Norvel
       # @return [Hash{Manuscript::Paragraph=>Integer}] paragraph to level
       def levels_in_order
         @levels_in_order ||= begin
-          rows = @reading.paragraphs.filter_map { |one| (found = one.text.length <= SHORT_NUMBERED && !one.in_table && one.text.match(Wording::OUTLINE)) && [one, found[:number].split(".").map(&:to_i)] }
+          rows = @reading.paragraphs.filter_map { |one| (found = one.text.length <= SHORT_NUMBERED && !one.in_table && Wording.outline(one.text)) && [one, found.split(".").map(&:to_i)] }
           follow = rows.each_cons(2).select { |(_, before), (_, after)| follows?(before, after) }.flatten(1).map(&:first)
           deep = rows.select { |_, parts| parts.size > 1 }.map(&:first)
-          kept = rows.select { |one, parts| parts.size > 1 && follow.include?(one) && !one.text.strip.match?(/[.;,]\z/) && @reading.following(one)&.then { |other| !deep.include?(other) || !other.text.match?(/\S/) || other.text.length > SHORT_NUMBERED || follows?(parts, rows.assoc(other)[1]) } }
+          above = rows.each_cons(2).select { |(_, before), (_, after)| before.size == 1 && after == before + [1] }.map { |pair| pair[0][0] }
+          kept = rows.select { |one, parts| (parts.size > 1 || above.include?(one)) && follow.include?(one) && !one.text.strip.match?(/[.;,]\z/) && @reading.following(one)&.then { |other| !deep.include?(other) || !other.text.match?(/\S/) || other.text.length > SHORT_NUMBERED || follows?(parts, rows.assoc(other)[1]) } }
           kept.to_h { |one, parts| [one, parts.size] }.compare_by_identity
         end
       end

@@ -16,6 +16,9 @@ module Norvel
       # @return [Boolean] whether it is one of a row of typed items
       def item?(paragraph) = rows.key?(paragraph.id)
 
+      # @return [Boolean] whether its typed number is one of a row of headings
+      def numbers_heading?(paragraph) = rows && @heads.key?(paragraph.id)
+
       # @param paragraph [Manuscript::Paragraph]
       # @return [Vote, nil]
       def vote(paragraph)
@@ -29,20 +32,27 @@ module Norvel
 
       # @return [Hash{Integer=>Float}] paragraph id to how surely
       def rows
-        @rows ||= @reading.manuscript.containers.values.flat_map { |blocks| TypedLabels.rows(blocks) { |paragraph| possible?(paragraph) } }.reject { |row| headings?(row) || speech?(row) }
-          .flat_map { |row| row.items.map { |paragraph, _| [paragraph.id, tight?(row) ? 0.93 : 0.8] } }.to_h.merge(attached)
+        @rows ||= begin
+          heads, items = @reading.manuscript.containers.values.flat_map { |blocks| TypedLabels.rows(blocks) { |paragraph| possible?(paragraph) } }.partition { |row| headings?(row) }
+          @heads = heads.flat_map { |row| row.items.map { |paragraph, _| [paragraph.id, true] } }.to_h
+          items.reject { |row| speech?(row) }.flat_map { |row| row.items.map { |paragraph, _| [paragraph.id, tight?(row) ? 0.93 : 0.8] } }.to_h.merge(attached)
+        end
       end
 
       def possible?(paragraph) = !@reading.level(paragraph) && !@reading.cascade.numbering(paragraph) && paragraph.text.count("\t") <= 2
 
-      # Lines that catch the eye and have text between them are headings, numbered by hand.
+      # Short lines that catch the eye, or end like no sentence, and have text between them are headings, numbered by hand.
       def headings?(row)
-        striking = row.items.count { |paragraph, _| @reading.striking?(paragraph) && !@reading.long?(paragraph) }
-        striking * 2 > row.items.size && !tight?(row)
+        return false if tight?(row) || row.start.nil?
+
+        short = row.items.map(&:first).reject { |paragraph| @reading.long?(paragraph) }
+        striking = short.count { |paragraph| @reading.striking?(paragraph) }
+        bare = row.format == "decimal" ? short.count { |paragraph| !paragraph.text.match?(/[.;,]\s*\z/) } : 0
+        [striking, bare].max * 2 > row.items.size
       end
 
       # What people say to each other stands behind dashes, too.
-      def speech?(row) = row.pattern.match?(/\A[–—]\z/) && row.items.count { |paragraph, _| paragraph.text.match?(SPOKEN) } * 3 >= row.items.size
+      def speech?(row) = row.pattern.match?(/\A[–—]\z/) && row.items.none? { |paragraph, label| paragraph.text[0, label.length].include?("\t") || @reading.look(paragraph)[:indent_first].negative? } && row.items.count { |paragraph, _| paragraph.text.match?(SPOKEN) } * 2 >= row.items.size
 
       def tight?(row) = row.items.each_cons(2).count { |(one, _), (other, _)| @reading.following(one).equal?(other) } * 2 >= row.items.size - 1
 

@@ -26,7 +26,7 @@ module Norvel
       # @return [Array<Vote>]
       def for(paragraph)
         return in_table(paragraph) if paragraph.in_table
-        return [vote(:other, 0.9, "has no words, only something that stands in the text")] unless paragraph.text.match?(/[[:alnum:]]/) || paragraph.text.match?(Wording::BLANK_TO_FILL)
+        return [vote(:other, 0.9, "has no words, only something that stands in the text")] unless paragraph.text.match?(/[[:alnum:]]/) || paragraph.text.match?(Wording::BLANK_TO_FILL) || @apart.code?(paragraph)
 
         zone, front = @zones.vote(paragraph), @front.vote(paragraph)
         special = [zone, front, caption(paragraph), (heading(paragraph) unless front || zone), (@lists.vote(paragraph) unless zone), *(@apart.votes(paragraph) unless zone || front)].compact
@@ -74,7 +74,7 @@ module Norvel
         return vote(:body, special.empty? ? 0.3 : 0.1, "nothing else speaks for a special role") unless @reading.long?(paragraph) || sentence?(paragraph)
 
         weight = @reading.long?(paragraph) ? 0.93 : 0.8
-        weight -= 0.55 if special.any? { |vote| vote.weight >= 0.75 }
+        weight -= 0.6 if special.any? { |vote| vote.weight >= 0.75 || (vote.weight > 0.5 && paragraph.text.match?(/[?:]\s*\z/)) }
         vote(:body, weight, @reading.long?(paragraph) ? "long running text" : "ends like a sentence")
       end
 

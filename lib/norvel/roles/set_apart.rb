@@ -21,16 +21,21 @@ module Norvel
 
       # @param paragraph [Manuscript::Paragraph]
       # @return [Array<Vote>]
-      def votes(paragraph) = [code(paragraph), to_fill(paragraph), verse(paragraph), quotation(paragraph), run_in(paragraph)].compact
+      def votes(paragraph)
+        return [vote(:code, 0.95, "is set in a typewriter face, unlike the running text")] if code?(paragraph)
+
+        [to_fill(paragraph), verse(paragraph) || quotation(paragraph), run_in(paragraph)].compact
+      end
+
+      # @return [Boolean] whether it is set in a typewriter face, and the running text is not
+      def code?(paragraph)
+        family = @reading.look(paragraph)[:font_family]
+        family != @reading.body[:font_family] && family.match?(MONOSPACED)
+      end
 
       private
 
       def vote(role, weight, reason) = Vote.new(role: role, weight: weight, reason: reason)
-
-      def code(paragraph)
-        family = @reading.look(paragraph)[:font_family]
-        vote(:code, 0.95, "is set in a typewriter face, unlike the running text") if family != @reading.body[:font_family] && family.match?(MONOSPACED)
-      end
 
       # A line with room left to write on, or the words under it.
       def to_fill(paragraph)

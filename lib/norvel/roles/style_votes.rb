@@ -5,14 +5,14 @@ module Norvel
     # What a paragraph's style says of its role: the heading level by the property, otherwise the name.
     class StyleVotes
       NAMES = [
-        [/\A(sub ?title|untertitel|sous.?titre|subt[ií]tulo)\b/i, :subtitle], [/\A(title|titel|titre|t[ií]tulo)\b/i, :title],
-        [/\A(author|verfasser|autor|auteur)/i, :author], [/abstract|zusammenfassung|r[ée]sum[ée]|resumen/i, :abstract],
-        [/quot|zitat|citation|cita\b/i, :block_quotation], [/caption|beschriftung|l[ée]gende|leyenda/i, :caption],
+        [/\A(sub ?title|untertitel|sous.?titre|subt(?:i|í)tulo)\b/i, :subtitle], [/\A(title|titel|titre|t(?:i|í)tulo)\b/i, :title],
+        [/\A(author|verfasser|autor|auteur)/i, :author], [/abstract|zusammenfassung|r(?:é|e)sum(?:é|e)|resumen/i, :abstract],
+        [/quot|zitat|citation|cita\b/i, :block_quotation], [/caption|beschriftung|l(?:é|e)gende|leyenda/i, :caption],
         [/\A(toc|contents|table of (figures|contents)|verzeichnis)\s*\d/i, :contents_entry], [/(toc|contents|inhaltsverzeichnis).*(heading|title|berschrift)/i, :contents_heading],
         [/bibliograph|reference|literatur/i, :reference_entry], [/footnote text|endnote text|fu(ß|ss)notentext/i, :footnote],
-        [/list|aufz[äa]hlung|liste|bullet/i, :list_item], [/code|source|listing|preformatted/i, :code], [/verse|poem/i, :verse],
+        [/list|aufz(?:ä|a)hlung|liste|bullet/i, :list_item], [/code|source|listing|preformatted/i, :code], [/verse|poem/i, :verse],
         [/table.*(head|title)/i, :table_heading], [/table.*(text|contents)/i, :table_text], [/signature|closing/i, :signature], [/\Adate\b/i, :date],
-        [/body|textk[öo]rper|corps|cuerpo|first paragraph|text indent/i, :body]
+        [/body|textk(?:ö|o)rper|corps|cuerpo|first paragraph|text indent/i, :body]
       ].freeze
 
       def initialize(manuscript, cascade)

@@ -6,6 +6,7 @@ module Norvel
     class Zones
       ENTRY = /\A\s*\S.{0,180}?(?:\t+|[\t \u00A0]*(?:\.[ \u00A0]?){3,}[\t ]*|[\t \u00A0]*…+[\t ]*|[ \u00A0]{2,}|[ \u00A0])(?<page>\d{1,4}|[ivxlc]+)\s*\z/
       CLEAR_ENTRY = /\A\s*\S.{0,180}?(?:\t+|[\t \u00A0]*(?:\.[ \u00A0]?){3,}[\t ]*|[\t \u00A0]*…+[\t ]*|[ \u00A0]{3,})(?<page>\d{1,4}|[ivxlc]+)\s*\z/
+      CHAPTER_ALONE = /\A\s*\p{L}+ (?:\d+|[ivxlc]+)\s*\z/i
       AUTHOR_FIRST = /\A(?:\[\w{1,12}\]|\d{1,3}[.)]?)?\s*\p{Lu}[\p{L}'’.-]+(?:[ -]\p{Lu}[\p{L}'’.-]+)*,\s*\p{Lu}[\p{L}.]*.{0,120}?(?:\(|,\s|\.\s|\s)#{Wording::YEAR}[a-z]?\b/m
       ABSTRACT_MOST = 8 # paragraphs
       SHORTEST_ENTRY = 15 # letters
@@ -59,7 +60,7 @@ module Norvel
         words = Wording.without_number(@texts[at].text)
         if words.length > 60 then clear_contents(at, found)
         elsif words.match?(Wording::CONTENTS) && entries_after?(at) then contents(at, found)
-        elsif words.match?(Wording::REFERENCES) && headlike?(at) then stretch(at, found, :references)
+        elsif headlike?(at) && (words.match?(Wording::REFERENCES) || (words.match?(Wording::SOURCES) && works_after?(at))) then stretch(at, found, :references)
         elsif words.match?(Wording::ABSTRACT) && headlike?(at) && at * 3 < @texts.size + 20 then stretch(at, found, :abstract, most: ABSTRACT_MOST)
         else clear_contents(at, found)
         end
@@ -67,9 +68,15 @@ module Norvel
 
       def headlike?(at) = @headings.like?(@texts[at]) || @reading.level(@texts[at]) || @texts[at].text.length < 40
 
+      # A heading that may say other things heads references where works with their years follow.
+      def works_after?(at)
+        after = @texts[at + 1, 5].to_a
+        after.any? && after.count { |paragraph| paragraph.text.match?(/\b#{Wording::YEAR}\b/) && paragraph.text.match?(/\p{Lu}.*[,.:]/) } * 2 >= after.size
+      end
+
       def entries_after?(at) = @texts[at + 1, 4].to_a.count { |paragraph| entry?(paragraph) } >= [2, @texts.size - at - 1].min && @texts[at + 1]
 
-      def entry?(paragraph) = paragraph.text.match?(ENTRY) && !paragraph.text.match?(/\A[^\t]*[.!?]\s+\d+\z/)
+      def entry?(paragraph) = !paragraph.text.match?(CHAPTER_ALONE) && paragraph.text.match?(ENTRY) && !paragraph.text.match?(/\A[^\t]*[^.…\s][.!?] \d+\z/)
 
       def contents(at, found)
         found[@texts[at].id] = :contents_heading
@@ -77,7 +84,7 @@ module Norvel
         index = at + 1
         # A line without a number may stand between others.
         while index < @texts.size && index - last <= 3
-          last = index if entry?(@texts[index])
+          last = index if entry?(@texts[index]) && (last == index - 1 || @texts[index].text.match?(CLEAR_ENTRY))
           index += 1
         end
         (at + 1..last).each { |entry| found[@texts[entry].id] = :contents }
@@ -105,6 +112,8 @@ module Norvel
       end
 
       def ends?(index, own, zone)
+        return true if @texts[index].text.match?(Wording::BLANK_TO_FILL)
+
         here = level(index)
         !here.nil? && (zone != :references || here <= own)
       end
