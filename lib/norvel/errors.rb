@@ -19,4 +19,7 @@ module Norvel
 
   # A change that cannot be made: a missing style, a paragraph that is gone, a value that is none.
   class ChangeRefused < Error; end
+
+  # A change that would find nothing to do.
+  class NothingToChange < ChangeRefused; end
 end

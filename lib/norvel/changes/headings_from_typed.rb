@@ -5,13 +5,13 @@ module Norvel
     # Makes numbers of headings that were typed the numbers of the headings: where a level's typed numbers are of one form, its
     # style numbers, and what is typed goes where it is the same, sign for sign. Headings without a number stay without.
     class HeadingsFromTyped < Substitution
-      TYPED = /\A[ \t\u00A0]*(?<label>(?<word>(?:chapter|kapitel|chapitre|capítulo|part|teil|section|abschnitt)[ \u00A0]+)?(?<numbers>(?:\d{1,2}|[IVX]{1,5}|[A-H])(?:\.\d{1,2})*)(?<close>[.):]?))[ \t\u00A0]+(?=\S)/i
-      Head = Value.define(:paragraph, :level, label: nil, length: 0, text: nil, format: nil)
+      TYPED = /\A[ \t\u00A0]*(?<label>(?<word>(?:chapter|kapitel|chapitre|capítulo|part|teil|section|abschnitt)[ \u00A0]+)?(?<numbers>(?:\d{1,2}|[IVX]{1,5}|[A-H])(?:\.\d{1,2})*)(?<close>[.):]?|[ \u00A0][–—-]))[ \t\u00A0]+(?=[^\s–—-])/i
+      Head = Value.define(:paragraph, :level, label: nil, length: 0, text: nil, format: nil, number: 1)
 
       def carry_out(manuscript)
         heads = read(manuscript)
         forms = forms(heads)
-        raise ChangeRefused, "The headings have no typed numbers of one form." unless forms[0]
+        raise NothingToChange, "The headings have no typed numbers of one form." unless forms[0]
 
         numbered = with_numbers(manuscript, heads, forms)
         typed = heads.select { |head| head.label && forms[head.level - 1] }
@@ -24,7 +24,7 @@ module Norvel
       def sentence(manuscript)
         after = outcome(manuscript)
         taken = manuscript.paragraphs.count { |paragraph| after.paragraph(paragraph.id).text != paragraph.text }
-        left = read(after).count(&:label)
+        left = read(manuscript).count { |head| head.label && after.paragraph(head.paragraph.id).text == head.paragraph.text }
         "Let the heading styles number #{counted(taken, "heading")} instead of typed numbers#{"; #{counted(left, "heading")} whose number does not follow keep theirs" if left.positive?}."
       end
 
@@ -35,7 +35,7 @@ module Norvel
         manuscript.paragraphs.filter_map do |paragraph|
           level = cascade.paragraph(paragraph)[:outline_level]
           next if level.nil? || level > 4 || paragraph.blank?
-          raise ChangeRefused, "The headings are numbered by their styles already." if cascade.numbering(paragraph)
+          raise NothingToChange, "The headings are numbered by their styles already." if cascade.numbering(paragraph)
 
           head(paragraph, level)
         end
@@ -47,7 +47,7 @@ module Norvel
         return Head.new(paragraph: paragraph, level: level) if found.nil? || ![1, level].include?(numbers.size) || bare_letter?(found)
 
         first = (numbers.size == level) ? 1 : level
-        Head.new(paragraph: paragraph, level: level, label: found[:label], length: found.end(0), format: format_of(numbers.last),
+        Head.new(paragraph: paragraph, level: level, label: found[:label], length: found.end(0), format: format_of(numbers.last), number: value(numbers.last),
           text: "#{found[:word]}#{numbers.each_index.map { |index| "%#{first + index}" }.join(".")}#{found[:close]}")
       end
 
@@ -60,24 +60,35 @@ module Norvel
         number.match?(/\A[IVX]+\z/) ? "upperRoman" : "upperLetter"
       end
 
-      # The commonest form of each level, where at least half of its headings have a number.
+      def value(number)
+        case format_of(number)
+        when "decimal" then number.to_i
+        when "upperRoman" then (1..40).find { |one| ListLabels.roman(one) == number.downcase } || 1
+        else number.upcase.ord - 64
+        end
+      end
+
+      # The commonest form of each level, where several of its headings have a number, or at least half of them.
       def forms(heads)
         heads.group_by(&:level).to_h do |level, same|
           typed = same.select(&:label)
-          [level - 1, (typed.map { |head| [head.format, head.text] }.tally.max_by(&:last).first if typed.size * 2 >= same.size && typed.any?)]
+          [level - 1, (typed.map { |head| [head.format, head.text] }.tally.max_by(&:last).first if typed.size > 1 || (typed.any? && typed.size * 2 >= same.size))]
         end.compact
       end
 
       def with_numbers(manuscript, heads, forms)
         id = manuscript.free_list_id
         styles = forms.to_h { |index, _| [index, heads.select { |head| head.level == index + 1 }.map { |head| head.paragraph.style }.tally.max_by(&:last).first] }
-        levels = (0..forms.keys.max).to_h { |index| [index, Manuscript::ListLevel.new(format: forms.dig(index, 0) || "decimal", text: forms.dig(index, 1) || "", suffix: :space, style: styles[index])] }
+        levels = (0..forms.keys.max).to_h { |index| [index, Manuscript::ListLevel.new(format: forms.dig(index, 0) || "decimal", text: forms.dig(index, 1) || "", suffix: :space, style: styles[index], start: first_number(heads, index))] }
         refs = styles.to_h { |index, style| [style, manuscript.sheet[style].then { |one| one.with(properties: one.properties.merge(numbering: Manuscript::NumberRef.new(list: id, level: index))) }] }
         none = Manuscript::NumberRef.new(list: nil)
         bare = heads.reject { |head| head.label && forms[head.level - 1] }.select { |head| refs.key?(head.paragraph.style) }
         manuscript.with(sheet: manuscript.sheet.with_styles(refs), lists: manuscript.lists.merge(id => Manuscript::List.new(id: id, levels: levels, counter: "new #{id}")))
           .with_paragraphs(bare.to_h { |head| [head.paragraph.id, head.paragraph.with(properties: head.paragraph.properties.merge(numbering: none))] })
       end
+
+      # A chapter out of a larger manuscript may begin at any number.
+      def first_number(heads, index) = index.zero? ? heads.find { |head| head.level == 1 && head.label }&.number || 1 : 1
 
       # Those whose number follows from the ones before that do.
       def agreeing(numbered, typed)

@@ -7,15 +7,17 @@ module Norvel
     class ListsFromTyped < Substitution
       STEP = 457_200 # EMU an item is set in
 
+      # @param only [Array<Integer>, nil] ids of the paragraphs that may be items; nil: all
       # @return [Array<TypedLabels::Row>]
-      def self.found(manuscript, cascade = Cascade.new(manuscript))
-        heads = ->(paragraph) { cascade.paragraph(paragraph)[:outline_level] || cascade.numbering(paragraph) || paragraph.text.count("\t") > 1 }
-        manuscript.containers.values.flat_map { |blocks| TypedLabels.rows(blocks) { |paragraph| !heads.call(paragraph) } }
+      def self.found(manuscript, cascade = Cascade.new(manuscript), only: nil)
+        wanted = only&.to_h { |id| [id, true] }
+        no_item = ->(paragraph) { (wanted && !wanted.key?(paragraph.id)) || cascade.paragraph(paragraph)[:outline_level] || cascade.numbering(paragraph) || paragraph.text.count("\t") > 1 }
+        manuscript.containers.values.flat_map { |blocks| TypedLabels.rows(blocks) { |paragraph| !no_item.call(paragraph) } }
       end
 
       def carry_out(manuscript)
         rows = wanted(manuscript)
-        raise ChangeRefused, "No row of typed numbers or bullets is there." if rows.empty?
+        raise NothingToChange, "No row of typed numbers or bullets is there." if rows.empty?
 
         # Bullets of one kind are one list; numbers begin anew.
         bullets, numbers = rows.partition { |row| row.format == "bullet" }
@@ -31,11 +33,7 @@ module Norvel
       private
 
       def wanted(manuscript)
-        rows = self.class.found(manuscript)
-        return rows if parameters["paragraphs"] == "all"
-
-        ids = chosen(manuscript).map(&:id)
-        rows.select { |row| row.items.all? { |paragraph, _| ids.include?(paragraph.id) } }
+        self.class.found(manuscript, only: (chosen(manuscript).map(&:id) unless parameters["paragraphs"] == "all"))
       end
 
       def listed(now, row)

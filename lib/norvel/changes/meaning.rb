@@ -10,9 +10,9 @@ module Norvel
 
       # @param paragraph [Manuscript::Paragraph] @param cascade [Cascade]
       def initialize(paragraph, cascade)
-        @letters = paragraph.runs.to_h { |run| [run, run.text.scan(/[[:alnum:]]/).size] }.compare_by_identity
+        @letters = of_each(paragraph) { |run| run.text.scan(/[[:alnum:]]/).size }
         @total = @letters.values.sum
-        @values = KINDS.to_h { |kind| [kind, paragraph.runs.to_h { |run| [run, cascade.run(paragraph, run)[kind]] }.compare_by_identity] }
+        @values = KINDS.to_h { |kind| [kind, of_each(paragraph) { |run| cascade.run(paragraph, run)[kind] }] }
       end
 
       # @param manuscript [Manuscript] @param cascade [Cascade]
@@ -35,6 +35,9 @@ module Norvel
       end
 
       private
+
+      # Two runs may be equal, such as two spaces that stand for something else.
+      def of_each(paragraph) = paragraph.runs.each_with_object({}.compare_by_identity) { |run, found| found[run] = yield(run) }
 
       def differs?(kind, run)
         value = @values[kind][run]

@@ -16,7 +16,7 @@ module Norvel
         return @outcome[1] if @outcome && @outcome[0].equal?(manuscript)
 
         gaps = gaps(manuscript)
-        raise ChangeRefused, "There is no blank line that could go." if gaps.empty?
+        raise NothingToChange, "There is no blank line that could go." if gaps.empty?
 
         bare = manuscript.with_paragraphs(gaps.flat_map(&:blanks).to_h { |paragraph| [paragraph.id, nil] })
         with_breaks(with_spaces(bare, manuscript, gaps), gaps)

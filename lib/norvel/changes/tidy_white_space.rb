@@ -10,6 +10,9 @@ module Norvel
       LEFT = %i[table_text table_heading verse code contents_entry signature form_field].freeze
       COLUMNS = /\S\t+\S.*\S\t+\S|\S\t.*\n.*\S\t/m
 
+      # @return [Boolean] whether its tabs make columns: a table without lines
+      def self.columns?(paragraph) = paragraph.text.match?(COLUMNS)
+
       def carry_out(manuscript)
         @roles = Roles.new(manuscript)
         changed = chosen(manuscript).reject { |paragraph| paragraph.blank? || left?(paragraph) }.filter_map do |paragraph|
@@ -30,8 +33,7 @@ module Norvel
 
       def kinds = parameters["kinds"] || KINDS
 
-      # Tabs between words make columns: a table without lines, which is left alone.
-      def left?(paragraph) = LEFT.include?(@roles.of(paragraph.id).name) || paragraph.text.match?(COLUMNS)
+      def left?(paragraph) = LEFT.include?(@roles.of(paragraph.id).name) || self.class.columns?(paragraph)
 
       def tidied(paragraph, manuscript)
         cuts = []

@@ -6,7 +6,7 @@ module Norvel
     class Lists
       SINGLE = /\A\s*(?:[•▪◦·●○■□◆►➢→✓☐\uF0A7\uF0B7\uF0D8\uF0FC]\s*|[–*-][ \t\u00A0]+|\(?(?:\d{1,2}|[a-z]|[ivx]{1,4})[.)][ \t\u00A0]+)(?=\S)/
       ATTACHED = /\A\s*(?:[•▪◦●○■□◆►➢✓\uF0A7\uF0B7\uF0D8\uF0FC]|\*|[–-]|(?<number>\d{1,2})[.)])(?=\p{L})/
-      SPOKEN = /[?!»”]|…\s*\z/
+      SPOKEN = /[?!]|[”…]\s*\z/
 
       # @param reading [Reading]
       def initialize(reading)
@@ -33,11 +33,14 @@ module Norvel
       # @return [Hash{Integer=>Float}] paragraph id to how surely
       def rows
         @rows ||= begin
-          heads, items = @reading.manuscript.containers.values.flat_map { |blocks| TypedLabels.rows(blocks) { |paragraph| possible?(paragraph) } }.partition { |row| headings?(row) }
+          heads, items = [true, false].flat_map { |striking| rows_of { |paragraph| !@reading.striking?(paragraph) ^ striking } }.partition { |row| headings?(row) }
           @heads = heads.flat_map { |row| row.items.map { |paragraph, _| [paragraph.id, true] } }.to_h
           items.reject { |row| speech?(row) }.flat_map { |row| row.items.map { |paragraph, _| [paragraph.id, tight?(row) ? 0.93 : 0.8] } }.to_h.merge(attached)
         end
       end
+
+      # Lines that catch the eye have numbers of their own.
+      def rows_of = @reading.manuscript.containers.values.flat_map { |blocks| TypedLabels.rows(blocks) { |paragraph| possible?(paragraph) && yield(paragraph) } }
 
       def possible?(paragraph) = !@reading.level(paragraph) && !@reading.cascade.numbering(paragraph) && paragraph.text.count("\t") <= 2
 

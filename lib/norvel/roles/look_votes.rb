@@ -26,7 +26,8 @@ module Norvel
       # @return [Array<Vote>]
       def for(paragraph)
         return in_table(paragraph) if paragraph.in_table
-        return [vote(:other, 0.9, "has no words, only something that stands in the text")] unless paragraph.text.match?(/[[:alnum:]]/) || paragraph.text.match?(Wording::BLANK_TO_FILL) || @apart.code?(paragraph)
+        return @apart.votes(paragraph) if @apart.code?(paragraph)
+        return [vote(:other, 0.9, "has no words, only something that stands in the text")] unless paragraph.text.match?(/[[:alnum:]]/) || paragraph.text.match?(Wording::BLANK_TO_FILL)
 
         zone, front = @zones.vote(paragraph), @front.vote(paragraph)
         special = [zone, front, caption(paragraph), (heading(paragraph) unless front || zone), (@lists.vote(paragraph) unless zone), *(@apart.votes(paragraph) unless zone || front)].compact

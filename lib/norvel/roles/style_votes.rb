@@ -8,11 +8,11 @@ module Norvel
         [/\A(sub ?title|untertitel|sous.?titre|subt(?:i|í)tulo)\b/i, :subtitle], [/\A(title|titel|titre|t(?:i|í)tulo)\b/i, :title],
         [/\A(author|verfasser|autor|auteur)/i, :author], [/abstract|zusammenfassung|r(?:é|e)sum(?:é|e)|resumen/i, :abstract],
         [/quot|zitat|citation|cita\b/i, :block_quotation], [/caption|beschriftung|l(?:é|e)gende|leyenda/i, :caption],
-        [/\A(toc|contents|table of (figures|contents)|verzeichnis)\s*\d/i, :contents_entry], [/(toc|contents|inhaltsverzeichnis).*(heading|title|berschrift)/i, :contents_heading],
+        [/\A(toc|contents|table of (figures|contents)|verzeichnis)\s*\d|contents entry/i, :contents_entry], [/(toc|contents|inhaltsverzeichnis).*(heading|title|berschrift)/i, :contents_heading],
         [/bibliograph|reference|literatur/i, :reference_entry], [/footnote text|endnote text|fu(ß|ss)notentext/i, :footnote],
-        [/list|aufz(?:ä|a)hlung|liste|bullet/i, :list_item], [/code|source|listing|preformatted/i, :code], [/verse|poem/i, :verse],
-        [/table.*(head|title)/i, :table_heading], [/table.*(text|contents)/i, :table_text], [/signature|closing/i, :signature], [/\Adate\b/i, :date],
-        [/body|textk(?:ö|o)rper|corps|cuerpo|first paragraph|text indent/i, :body]
+        [/code|source|listing|preformatted|quelltext/i, :code], [/list|aufz(?:ä|a)hlung|liste|bullet/i, :list_item], [/verse|poem/i, :verse],
+        [/table.*(head|title)/i, :table_heading], [/table.*(text|contents)/i, :table_text], [/signature|closing|unterschrift/i, :signature], [/form field/i, :form_field], [/\b(date|datum|fecha)\b/i, :date], [/\b(author|autor|auteur|verfasser)\b/i, :author],
+        [/body|textk(?:ö|o)rper|corps|cuerpo|first paragraph|text indent|\btext\b/i, :body]
       ].freeze
 
       def initialize(manuscript, cascade)

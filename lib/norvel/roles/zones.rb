@@ -112,7 +112,7 @@ module Norvel
       end
 
       def ends?(index, own, zone)
-        return true if @texts[index].text.match?(Wording::BLANK_TO_FILL)
+        return true if @texts[index].text.match?(Wording::BLANK_TO_FILL) || (zone == :abstract && (@texts[index].text.strip.match?(Wording::CONTENTS) || @texts[index].text.match?(CLEAR_ENTRY)))
 
         here = level(index)
         !here.nil? && (zone != :references || here <= own)

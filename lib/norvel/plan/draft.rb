@@ -1,0 +1,65 @@
+# frozen_string_literal: true
+
+module Norvel
+  class Plan
+    # The plan as it grows: each line with the manuscript after it, so that a later line is worked out on what the earlier ones
+    # leave.
+    class Draft
+      # @return [Manuscript] as the lines so far leave it
+      attr_reader :manuscript
+
+      # @return [Array<Array(Plan::Line, Manuscript)>]
+      attr_reader :steps
+
+      # @return [Array<Plan::Remark>]
+      attr_reader :remarks
+
+      def initialize(manuscript)
+        @manuscript = manuscript
+        @steps = []
+        @remarks = []
+      end
+
+      # Adds a line, unless it changes nothing.
+      # @param paragraphs [Array<Manuscript::Paragraph>] whom it is about
+      # @param part [Symbol] of the plan
+      def add(name, parameters, paragraphs, confidence, part)
+        operation = Changes.build(name, parameters)
+        after = operation.call(@manuscript)
+        return if unchanged?(@manuscript, after)
+
+        @steps << [Line.new(operation: operation, sentence: operation.sentence(@manuscript), paragraphs: paragraphs.map(&:id), confidence: confidence, part: part), after]
+        @manuscript = after
+      end
+
+      # Adds a substitution of the chosen paragraphs; where there is nothing to substitute, there is no line.
+      # @param ids [Array<Integer>, String] paragraphs, or "all"
+      def substitute(name, ids, confidence, part)
+        return if ids.empty?
+
+        before, parameters = @manuscript, {"paragraphs" => ids}
+        after = outcome(name, parameters, part) or return
+        add(name, parameters, before.paragraphs.select { |paragraph| after.paragraph(paragraph.id)&.text != paragraph.text }, confidence, part)
+      end
+
+      # Says what the plan leaves as it is, and why.
+      # @param paragraphs [Array<Manuscript::Paragraph>] whom it is about
+      def remark(part, sentence, paragraphs = []) = @remarks << Remark.new(part: part, sentence: sentence, paragraphs: paragraphs.map(&:id))
+
+      private
+
+      # @return [Manuscript, nil] nil where there is nothing to do, or where it is refused, which is said
+      def outcome(name, parameters, part)
+        Changes.build(name, parameters).call(@manuscript)
+      rescue NothingToChange
+        nil
+      rescue ChangeRefused => error
+        remark(part, error.message) and nil
+      end
+
+      def unchanged?(before, after)
+        before.paragraphs == after.paragraphs && before.note_paragraphs == after.note_paragraphs && before.sections == after.sections && before.sheet.styles == after.sheet.styles
+      end
+    end
+  end
+end
