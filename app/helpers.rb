@@ -52,13 +52,14 @@ module NorvelWeb
       Norvel::Guide.shipped.map { |name| [name, Norvel::Guide.find(name).title] } + HouseGuide.on_desk.map { |own| [own.id.to_s, own.name] }
     end
 
-    # The chosen paragraphs: ids, a range of places in the manuscript, those like another, or by a pattern.
+    # The chosen paragraphs: ids, a range of places in the manuscript, a number of the survey, those like another, or by a pattern.
     # @return [Array<Norvel::Manuscript::Paragraph>] in document order
     def chosen
       @chosen ||= if params["range"].to_s.match?(/\A\d+-\d+\z/)
         first, last = params["range"].split("-").map(&:to_i).minmax
         manuscript.paragraphs[first..last].to_a
       elsif params.key?("pattern") then Norvel::Choice.matching(manuscript, params["pattern"], regular: params["regular"] == "yes")
+      elsif params["among"] then state.makeup.places(params["among"]).map { |id| manuscript.paragraph(id) }
       elsif params["alike"] then alike(params["alike"], manuscript.paragraph(params["chosen"].to_i))
       else params["chosen"].to_s.split(",").map(&:to_i).uniq.filter_map { |id| manuscript.paragraph(id) }
       end

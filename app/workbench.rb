@@ -47,6 +47,8 @@ module NorvelWeb
 
       def looks = @looks ||= Norvel::Looks.of(manuscript, appearance, layout: layout)
 
+      def makeup = @makeup ||= Norvel::Makeup.new(layout, roles: roles, looks: looks, appearance: appearance)
+
       # @return [Norvel::Guide::Check]
       def check(guide)
         @checks.shift if @checks.size > 4
@@ -84,6 +86,31 @@ module NorvelWeb
     # A change that is not made: its layout, to be looked at, and what it would touch.
     Proposal = Struct.new(:id, :operation, :layout, :ripple) do
       def manuscript = layout.manuscript
+    end
+
+    # The clean-up as it was last asked for, with its pages when they are wanted.
+    class Planned
+      attr_reader :key, :plan
+
+      def initialize(key, plan, lines)
+        @key = key
+        @plan = plan
+        @lines = lines
+      end
+
+      def layout = @layout ||= Norvel::Layout.new(plan.apply, store: @lines)
+    end
+
+    # @param corrections [Hash{Integer=>Symbol}] what the person says paragraphs are @param without [Array<Symbol>] what was struck out
+    # @return [Planned] the plan against a guide, worked out once while nothing of it changes
+    def planned(guide, corrections, without)
+      @monitor.synchronize do
+        key = [record.head_id, guide.source, corrections, without]
+        return @planned if @planned&.key == key
+
+        now = state
+        @planned = Planned.new(key, Norvel::Plan.new(now.manuscript, guide, roles: now.roles.corrected(corrections), without: without, layout: now.layout), @lines)
+      end
     end
 
     # @param operation [Norvel::Changes::Operation]

@@ -20,7 +20,8 @@ module NorvelWeb
           Norvel::Drawing::StripSvg.new(state.layout, findings: state.check(guide_of).findings.group_by(&:paragraph).transform_values(&:size)).to_s
         end
 
-        app.get("/manuscripts/:id/slip") { erb slip_view, layout: false }
+        # A long choice is posted: it would not fit into an address.
+        %i[get post].each { |verb| app.public_send(verb, "/manuscripts/:id/slip") { erb slip_view, layout: false } }
 
         app.get("/manuscripts/:id/editor") { chosen.empty? ? halt(404, "") : erb(:editor, layout: false) }
 
@@ -111,6 +112,8 @@ module NorvelWeb
           params["sheet"] = params["swap"]
           return :swap_form
         end
+        return :plan_shown if params["considered"] && bench.proposal(params["considered"])
+
         return :slip_text if (params["text"] || params["words"]) && stretches.any?
 
         case chosen.size

@@ -9,7 +9,7 @@ module NorvelWeb
         case params["operation"]
         when "apply_style" then {"style" => params["style"], "paragraphs" => chosen_ids}
         when "change_style" then {"style" => params["style"], "values" => style_values}
-        when "remove_direct_formatting" then where_chosen.merge("kinds" => params["kind"].to_s.empty? ? nil : params["kind"].split(","), "meaning" => params["meaning"]&.slice("italic", "bold", "underline")).compact
+        when "remove_direct_formatting" then where_chosen.merge("kinds" => hand_kinds_wanted, "meaning" => params["meaning"]&.slice("italic", "bold", "underline")).compact
         when "remove_empty_paragraphs" then {"paragraphs" => chosen_ids}
         when "set_page_design" then page_parameters
         when "rename_style", "duplicate_style" then params.slice("style", "name")
@@ -66,6 +66,12 @@ module NorvelWeb
 
       # Words where words are chosen, otherwise paragraphs.
       def where_chosen = params["text"].to_s.empty? ? {"paragraphs" => chosen_ids} : {"text" => text_chosen}
+
+      # @return [Array<String>, nil] property names; nil: all
+      def hand_kinds_wanted
+        wanted = params["kind"].to_s.split(",") + (params["kinds"] || {}).keys
+        wanted.empty? ? nil : wanted
+      end
 
       def text_chosen
         raise Norvel::ChangeRefused, "No words are chosen." if stretches.empty?

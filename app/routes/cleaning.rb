@@ -19,15 +19,19 @@ module NorvelWeb
           erb :look_list, layout: false
         end
 
-        app.get("/manuscripts/:id/plan") { erb :plan, locals: {view: "plan", plan: plan} }
+        app.get("/manuscripts/:id/plan") { erb :plan, locals: {view: "plan"} }
 
-        app.post("/manuscripts/:id/plan") { erb :plan_lines, layout: false, locals: {plan: plan} }
+        # Worked out anew with what the person corrected or struck out; what it comes to follows.
+        %w[lines sums].each { |part| app.post("/manuscripts/:id/plan/#{part}") { erb :"plan_#{part}", layout: false } }
+
+        # The pages as they would be, before anything is done.
+        app.post "/manuscripts/:id/plan/show" do
+          proposal = bench.propose(plan_operation)
+          redirect to("/manuscripts/#{record.id}?#{Rack::Utils.build_nested_query({"considered" => proposal.id}.merge(params.slice("as", "strike").compact))}")
+        end
 
         app.post "/manuscripts/:id/plan/apply" do
-          operation = plan.operation
-          raise Norvel::ChangeRefused, "There is nothing left of the plan to apply." unless operation
-
-          bench.change(operation, head: seen_head)
+          bench.change(plan_operation, head: seen_head)
           record.reload.keep_facts(bench.state.check(guide_of))
           redirect to("/manuscripts/#{record.id}")
         end
@@ -38,39 +42,28 @@ module NorvelWeb
 
     # Looks by their number, and the plan as it was corrected.
     module CleaningHelpers
-      # What the manuscript is made of: groups of [what, how many, paragraph ids where it is].
-      # @return [Hash{String=>Array}]
-      def survey
-        paragraphs = manuscript.paragraphs
-        where = ->(&chosen) { paragraphs.select(&chosen).map(&:id) }
-        {
-          "The text" => [["pages", state.layout.pages.size, nil], ["words", paragraphs.sum { |one| one.text.split(/[[:space:]]+/).count { |word| word.match?(/[[:alnum:]]/) } }, nil], ["paragraphs", paragraphs.size, nil],
-            ["notes", manuscript.notes.size, where.call { |one| one.insets.any? { |inset| inset.kind == :note } }], ["tables", manuscript.tables.size, where.call(&:in_table)], ["images", paragraphs.sum { |one| one.insets.count { |inset| inset.kind == :image } }, where.call { |one| one.insets.any? { |inset| inset.kind == :image } }]],
-          "What stands in for formatting" => [["empty paragraphs", paragraphs.count(&:empty?), where.call(&:empty?)], *typed_things(paragraphs)],
-          "Formatted by hand" => by_hand_counts(paragraphs),
-          "Headings" => headings.group_by(&:last).sort.map { |level, heads| ["level #{level}", heads.size, heads.map { |one, _| one.id }] },
-          "Styles" => manuscript.sheet.styles.values.select { |style| style_uses[style.id].positive? }.sort_by { |style| -style_uses[style.id] }.map { |style| [style.name, style_uses[style.id], where.call { |one| one.style == style.id || one.runs.any? { |run| run.style == style.id } }] },
-          "Roles, as Norvel reads them" => paragraphs.reject(&:blank?).group_by { |one| state.roles.of(one.id).name }.sort_by { |_, same| -same.size }.map { |role, same| [role_name(role), same.size, same.map(&:id)] },
-          "Fonts asked for" => fonts_asked(paragraphs)
-        }
+      # What formatting by hand the paragraphs have: property to how many of them have it.
+      # @return [Hash{Symbol=>Integer}] the most frequent first
+      def hand_kinds(paragraphs) = paragraphs.flat_map { |one| Norvel::DirectFormatting.objectionable(one).map(&:first).uniq }.tally.sort_by { |_, count| -count }.to_h
+
+      # A look by its number, or, as "3.2", an exact variant of it as a look of its own.
+      # @return [Norvel::Looks::Look]
+      def look_named(id)
+        number, variant = id.split(".").map(&:to_i)
+        look = state.looks.find { |one| one.id == number } || raise(Norvel::ChangeRefused, "That look is not there any more.")
+        variant ? Norvel::Looks.split(look).fetch(variant - 1) { raise Norvel::ChangeRefused, "That variant is not there any more." } : look
       end
 
-      def typed_things(paragraphs)
-        {"tabs at the start" => /\A\t/, "runs of spaces" => /\S {2,}\S|\A {2,}/, "line breaks" => /\S\n/}.map { |name, pattern| paragraphs.select { |one| one.text.match?(pattern) }.then { |found| [name, found.size, found.map(&:id)] } } +
-          [Norvel::Changes::ListsFromTyped.found(manuscript, state.layout.cascade).flat_map(&:items).then { |items| ["items of typed lists", items.size, items.map { |one, _| one.id }] }]
-      end
+      # The looks as they are shown, the commonest first; those that were split by the person in their exact variants.
+      # @return [Array<Array(String, Norvel::Looks::Look)>] each with its name in addresses
+      def shown_looks
+        apart = params["split"].to_s.split(",").map(&:to_i)
+        state.looks.sort_by { |look| -look.paragraphs.size }.flat_map do |look|
+          next [[look.id.to_s, look]] unless apart.include?(look.id)
 
-      def by_hand_counts(paragraphs)
-        kinds = Hash.new { |found, name| found[name] = [] }
-        paragraphs.each { |one| Norvel::DirectFormatting.objectionable(one).map(&:first).uniq.each { |name| kinds[name] << one.id } }
-        kinds.sort_by { |_, ids| -ids.size }.map { |name, ids| [Norvel::Properties[name].label.downcase, ids.size, ids] }
+          Norvel::Looks.split(look).each_with_index.map { |part, index| ["#{look.id}.#{index + 1}", part] }
+        end
       end
-
-      def fonts_asked(paragraphs)
-        paragraphs.reject(&:blank?).group_by { |one| state.appearance.of(one)[:font_family] }.sort_by { |_, same| -same.size }.map { |family, same| ["#{family}#{" (#{font_match(family)})" if font_match(family)}", same.size, same.map(&:id)] }
-      end
-
-      def look_named(id) = state.looks.find { |look| look.id == id.to_i } || raise(Norvel::ChangeRefused, "That look is not there any more.")
 
       # @return [Norvel::Changes::Operation]
       def look_change(look)
@@ -80,6 +73,7 @@ module NorvelWeb
         when "new_style"
           name = params["name"].to_s.strip
           series("Made the style “#{name}” of a look of #{plural(ids.size, "paragraph")}.", [["style_from_look", {"paragraph" => look.variants.first.last.first, "name" => name}], *styled(ids, manuscript.sheet.free_id(name))])
+        when "bare" then Norvel::Changes.build("remove_direct_formatting", "paragraphs" => ids)
         when "like" then Norvel::Changes.build("match_example", "paragraphs" => ids, "example" => look_named(params["other"]).variants.first.last.first)
         else raise Norvel::ChangeRefused, "There is no such action."
         end
@@ -89,10 +83,12 @@ module NorvelWeb
 
       def series(title, changes) = Norvel::Changes.build("series", "title" => title, "changes" => changes)
 
-      # @return [Norvel::Plan]
-      def plan
-        @plan ||= Norvel::Plan.new(manuscript, guide_of, roles: state.roles.corrected(role_corrections), without: (params["strike"] || {}).keys.map(&:to_sym))
-      end
+      # @return [Workbench::Planned]
+      def planned = @planned ||= bench.planned(guide_of, role_corrections, (params["strike"] || {}).keys.map(&:to_sym))
+
+      def plan = planned.plan
+
+      def plan_operation = plan.operation || raise(Norvel::ChangeRefused, "There is nothing left of the plan to apply.")
 
       def groups = @groups ||= Norvel::Plan.groups(state.roles, state.looks)
 
@@ -106,9 +102,6 @@ module NorvelWeb
           group.paragraphs.each { |id| found[id] = role.to_sym }
         end
       end
-
-      # @return [Norvel::Layout] of the manuscript with the plan applied
-      def planned_layout = @planned_layout ||= Norvel::Layout.new(plan.apply)
 
       # @param after [Norvel::Manuscript]
       # @return [Float] centimetres of paper that the blank lines took which are gone there

@@ -8,6 +8,10 @@ module Norvel
     STAYS = %i[raised shift hidden outline_level right_to_left].freeze
     STAYS_ON_LINKS = %i[color underline].freeze
 
+    # Small capitals of a part of the text are acronyms and names; a sign of a symbol font is lost without its font.
+    STAYS_ON_PARTS = %i[small_caps].freeze
+    SYMBOLS = /[\uE000-\uF8FF]/
+
     Span = Value.define(:start, :end, :properties, link: false)
 
     module_function
@@ -38,11 +42,15 @@ module Norvel
     # @return [Array<Array(Symbol, Object, Span)>] property, value and where (nil: the whole paragraph)
     def objectionable(paragraph)
       whole, parts = whole_and_parts(paragraph)
-      links = paragraph.runs.any?(&:link) ? STAYS_ON_LINKS : []
+      links = stays_on(paragraph.text, paragraph.runs.find(&:link)&.link)
       on_paragraph(paragraph).except(*STAYS, :break_before).map { |name, value| [name, value, nil] } +
         whole.except(*STAYS, *links).map { |name, value| [name, value, nil] } +
-        parts.flat_map { |span| span.properties.except(*STAYS, *(span.link ? STAYS_ON_LINKS : [])).map { |name, value| [name, value, span] } }
+        parts.flat_map { |span| span.properties.except(*STAYS, *STAYS_ON_PARTS, *stays_on(paragraph.text[span.start...span.end], span.link)).map { |name, value| [name, value, span] } }
     end
+
+    # @param text [String] a stretch of a paragraph's text @param link [String, nil]
+    # @return [Array<Symbol>] properties that have to stay on it
+    def stays_on(text, link) = (link ? STAYS_ON_LINKS : []) + (text.match?(SYMBOLS) ? %i[font_family] : [])
 
     # @return [Integer] pairs of place and property
     def count(manuscript)

@@ -12,28 +12,64 @@ module Norvel
 
     module_function
 
+    # Where the numbers of all lists stand, as one goes through a manuscript. A copy counts on by itself, to try a label out.
+    class Counters
+      def initialize
+        @values = {}
+        @started = {}
+      end
+
+      def initialize_copy(other)
+        @values = @values.transform_values(&:dup)
+        @started = @started.dup
+      end
+
+      # @param list [Manuscript::List] @param level [Integer]
+      # @return [String] the label of the next item
+      def label(list, level)
+        values = (@values[list.counter || list.id] ||= {})
+        restart(list, values)
+        count(list, level, values)
+        ListLabels.label(list, level, values)
+      end
+
+      private
+
+      # A list that restarts a level does so once, when it first comes up.
+      def restart(list, values)
+        return if @started[list.id]
+
+        @started[list.id] = true
+        list.starts.each { |level, start| values[level] = start - 1 }
+      end
+
+      def count(list, level, values)
+        (0...level).each { |higher| values[higher] ||= list.levels[higher]&.start || 1 }
+        values[level] = values.key?(level) ? values[level] + 1 : list.levels[level].start
+        values.delete_if { |deeper, _| deeper > level && list.levels[deeper]&.restart_after != 0 }
+      end
+    end
+
     # @param manuscript [Manuscript] @param cascade [Cascade]
     # @return [Hash{Integer=>String}] label by paragraph id
     def for(manuscript, cascade)
-      counters = Hash.new { |hash, key| hash[key] = {} }
-      started = {}
+      counters = Counters.new
       manuscript.paragraphs.each_with_object({}) do |paragraph, labels|
         ref = cascade.numbering(paragraph) or next
         list = manuscript.lists[ref.list]
-        list.levels[ref.level] or next
-
-        values = counters[list.counter || list.id]
-        restart(list, values, started)
-        count(list, ref.level, values)
-        labels[paragraph.id] = label(list, ref.level, values)
+        labels[paragraph.id] = counters.label(list, ref.level) if list.levels[ref.level]
       end
     end
 
     # The words of body and notes with generated labels counted in place: what no change may lose.
     # @return [Array<Array<String>>] by paragraph, those without a word left out
     def words(manuscript, labels = self.for(manuscript, Cascade.new(manuscript)))
-      (manuscript.paragraphs + manuscript.note_paragraphs).map { |paragraph| "#{labels[paragraph.id]} #{paragraph.text}".split(/[[:space:]]+/).reject(&:empty?) }.reject(&:empty?)
+      (manuscript.paragraphs + manuscript.note_paragraphs).map { |paragraph| words_of(paragraph, labels) }.reject(&:empty?)
     end
+
+    # @param labels [Hash{Integer=>String}] by paragraph id
+    # @return [Array<String>] the words of one paragraph, its label counted in
+    def words_of(paragraph, labels) = "#{labels[paragraph.id]} #{paragraph.text}".split(/[[:space:]]+/).reject(&:empty?)
 
     # @param number [Integer] from 1
     # @param format [String, Symbol] decimal, lower_roman (or lowerRoman), …
@@ -67,22 +103,8 @@ module Norvel
     # @return [String] the first label of that level
     def sample(list, level) = label(list, level, (0..level).to_h { |index| [index, list.levels[index]&.start || 1] })
 
-    # A list that restarts a level does so once, when it first comes up.
-    def restart(list, values, started)
-      return if started[list.id]
-
-      started[list.id] = true
-      list.starts.each { |level, start| values[level] = start - 1 }
-    end
-    private_class_method :restart
-
-    def count(list, level, values)
-      (0...level).each { |higher| values[higher] ||= list.levels[higher]&.start || 1 }
-      values[level] = values.key?(level) ? values[level] + 1 : list.levels[level].start
-      values.delete_if { |deeper, _| deeper > level && list.levels[deeper]&.restart_after != 0 }
-    end
-    private_class_method :count
-
+    # @param values [Hash{Integer=>Integer}] where the numbers of its levels stand
+    # @return [String]
     def label(list, level, values)
       own = list.levels[level]
       return SYMBOLS.fetch(own.text, own.text.match?(/\A[\uE000-\uF8FF]\z/) ? "•" : own.text) if own.format == "bullet"
@@ -92,6 +114,5 @@ module Norvel
         write(values[index] || 1, own.legal ? "decimal" : list.levels[index]&.format || "decimal")
       end
     end
-    private_class_method :label
   end
 end

@@ -29,6 +29,10 @@ module Norvel
       end.to_h
     end
 
+    # @param look [Look]
+    # @return [Array<Look>] its exact variants, each as a look of its own
+    def self.split(look) = look.variants.map { |appearance, ids| Look.new(id: look.id, appearance: appearance, paragraphs: ids, variants: [[appearance, ids]]) }
+
     # @param look [Look] @param others [Array<Look>]
     # @return [Look, nil] the one that differs in the fewest properties, the commoner of several
     def self.nearest(look, others) = others.reject { |other| other.equal?(look) }.min_by { |other| [differences(look, other).size, -other.paragraphs.size] }

@@ -21,14 +21,19 @@ module Norvel
 
     PARTS = {page_design: "Paper and margins", lists: "Typed numbers and bullets", headings: "Typed numbers of headings", white_space: "White space", direct: "Direct formatting", empty: "Blank lines"}.freeze
 
+    # Roles whose paragraphs may be items of lists with typed numbers or bullets.
+    LISTED = %i[list_item table_text block_quotation footnote].freeze
+
     # @param manuscript [Manuscript] @param guide [Guide]
     # @param roles [Roles] as they are read, or corrected
     # @param without [Array<Symbol>] parts that were struck out
-    def initialize(manuscript, guide, roles: nil, without: [])
+    # @param layout [Layout, nil] of the manuscript, where it is known already
+    def initialize(manuscript, guide, roles: nil, without: [], layout: nil)
       @manuscript = manuscript
       @guide = guide
       @roles = roles || Roles.new(manuscript)
       @without = without
+      @layout = layout
     end
 
     # What the paragraphs of a manuscript are taken for, the unsure ones first; empty paragraphs are left out.
@@ -60,9 +65,6 @@ module Norvel
 
     private
 
-    # Roles whose paragraphs may be items of lists with typed numbers or bullets.
-    LISTED = %i[list_item table_text block_quotation footnote].freeze
-
     # @return [Array<Array(Line, Manuscript)>]
     def steps
       @steps ||= begin
@@ -70,6 +72,7 @@ module Norvel
         page_design unless struck?(:page_design)
         @draft.substitute("lists_from_typed", listed, 0.9, :lists) unless struck?(:lists)
         RoleStyles.new(@draft, @guide, @roles, @without).add_lines
+        new_pages unless struck?(:empty)
         @draft.substitute("headings_from_typed", "all", 0.9, :headings) unless struck?(:headings)
         @draft.substitute("tidy_white_space", "all", 0.9, :white_space) unless struck?(:white_space)
         direct unless struck?(:direct)
@@ -96,6 +99,14 @@ module Norvel
     def page_design
       parameters = {"paper" => @guide.page[:paper], "margin" => @guide.page[:margins]}.compact
       @draft.add("set_page_design", parameters, [], 0.99, :page_design) unless parameters.empty?
+    end
+
+    # Blank lines that pushed a part to a new page become a break before it, where its style brings none.
+    def new_pages
+      turning = Changes::BlankGaps.of(@manuscript, roles: @roles, layout: @layout).select(&:turns).map { |gap| gap.after.id }
+      cascade = Cascade.new(@draft.manuscript)
+      ids = turning.reject { |id| cascade.paragraph(@draft.manuscript.paragraph(id))[:break_before] }
+      @draft.add("format_here", {"paragraphs" => ids, "values" => {"break_before" => "yes"}}, ids.map { |id| @draft.manuscript.paragraph(id) }, 0.9, :empty) if ids.any?
     end
 
     # Roles that were struck out keep what they have by hand.

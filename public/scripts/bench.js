@@ -9,6 +9,14 @@
   document.addEventListener("keydown", viewKeys);
   document.body.addEventListener("norvel:changed", (event) => told(event.detail));
   document.body.addEventListener("click", styleClicks);
+  // What takes longer than a moment says so, at the top.
+  let atWork;
+  const busy = () => { atWork = setTimeout(() => document.body.classList.add("busy"), 250); };
+  const free = () => { clearTimeout(atWork); document.body.classList.remove("busy"); };
+  window.addEventListener("beforeunload", busy);
+  window.addEventListener("pageshow", free);
+  document.body.addEventListener("htmx:beforeRequest", busy);
+  document.body.addEventListener("htmx:afterRequest", free);
   document.body.addEventListener("htmx:sendError", () => refuse("Norvel does not answer; is it still running? Nothing was changed."));
   document.body.addEventListener("htmx:afterSwap", (event) => { if (event.detail.target.id === "slip") document.getElementById("refusal")?.replaceChildren(); });
   if (!bench) return;
@@ -127,7 +135,10 @@
   }
 
   // Choosing ----------------------------------------------------------------------------------------
-  function slip(query) { return htmx.ajax("GET", `${base}/slip?${query}`, { target: "#slip", swap: "innerHTML" }); }
+  function slip(query) {
+    const long = query.length > 4000;
+    return htmx.ajax(long ? "POST" : "GET", long ? `${base}/slip` : `${base}/slip?${query}`, { target: "#slip", swap: "innerHTML", values: long ? Object.fromEntries(new URLSearchParams(query)) : {} });
+  }
 
   pages.addEventListener("click", (event) => {
     if (event.target.closest(".editor")) return;
@@ -472,6 +483,8 @@
     takeChoice();
     reveal().then(paintAll).then(goOn);
   }
+
+  if (state()?.dataset.proposed) { proposal = state().dataset.proposed; redraw(); }
 
   // Proposals ---------------------------------------------------------------------------------------
   // A change that is being considered is shown on the pages, in the proposal colour, until it is saved or left.

@@ -120,7 +120,11 @@ RSpec.describe "Changes over the wire" do
 
   it "applies a plan with a part struck out" do
     get "#{base}/plan"
+    expect(last_response.body).to include("Norvel reads 31 paragraphs")
+    post "#{base}/plan/lines", authenticity_token: token
     expect(last_response.body).to include("taken for", "Strike out what you do not want")
+    post "#{base}/plan/sums", authenticity_token: token
+    expect(last_response.body).to include("because blank lines alone took")
     post "#{base}/plan/apply", head: "", strike: {"empty" => "yes"}, authenticity_token: token
     expect(last_response).to be_redirect
     expect(now.paragraphs.count(&:empty?)).to eq(22)

@@ -50,7 +50,7 @@ RSpec.describe "Cleaning in the browser", type: :feature do
     expect(look.paragraphs.map { |id| now.paragraph(id).style }.uniq).to eq(["Step"])
     count = state.looks.size
     other = state.looks.find { |one| now.paragraph(one.paragraphs.first).style != "Step" }
-    within("#look-#{other.id}") { click_button "Make like that" }
+    within("#look-#{other.id}") { click_button "Join with that" }
     expect(page).to have_css("#message", text: "look like")
     expect(page).to have_css(".lead", text: "#{count - 1} looks")
   end

@@ -2,8 +2,9 @@
 
 module Norvel
   module Changes
-    # Makes numbers of headings that were typed the numbers of the headings: where a level's typed numbers are of one form, its
-    # style numbers, and what is typed goes where it is the same, sign for sign. Headings without a number stay without.
+    # Makes numbers of headings that were typed the numbers of the headings: the commonest form of a level is what its style
+    # numbers with, another form ("CHAPTER 2:" among "Chapter 1:") counts along by itself; what is typed goes where it is the same,
+    # sign for sign. Headings without a number stay without.
     class HeadingsFromTyped < Substitution
       TYPED = /\A[ \t\u00A0]*(?<label>(?<word>(?:chapter|kapitel|chapitre|capítulo|part|teil|section|abschnitt)[ \u00A0]+)?(?<numbers>(?:\d{1,2}|[IVX]{1,5}|[A-H])(?:\.\d{1,2})*)(?<close>[.):]?|[ \u00A0][–—-]))[ \t\u00A0]+(?=[^\s–—-])/i
       Head = Value.define(:paragraph, :level, label: nil, length: 0, text: nil, format: nil, number: 1)
@@ -77,33 +78,61 @@ module Norvel
       end
 
       def with_numbers(manuscript, heads, forms)
-        id = manuscript.free_list_id
+        list = list_of(manuscript, heads, forms)
+        refs = list.levels.filter_map { |index, level| level.style && [level.style, manuscript.sheet[level.style].then { |one| one.with(properties: one.properties.merge(numbering: Manuscript::NumberRef.new(list: list.id, level: index))) }] }.to_h
+        others = other_forms(list, heads, forms, manuscript.free_list_id)
+        changed = heads.select { |head| refs.key?(head.paragraph.style) || others.key?(form(head)) }.filter_map { |head| (ref = own_place(head, forms, others)) && [head.paragraph.id, numbered(head.paragraph, ref)] }.to_h
+        manuscript.with(sheet: manuscript.sheet.with_styles(refs), lists: manuscript.lists.merge(list.id => list, **others.to_h { |_, other| [other.id, other] })).with_paragraphs(changed)
+      end
+
+      def list_of(manuscript, heads, forms)
         styles = forms.to_h { |index, _| [index, heads.select { |head| head.level == index + 1 }.map { |head| head.paragraph.style }.tally.max_by(&:last).first] }
         levels = (0..forms.keys.max).to_h { |index| [index, Manuscript::ListLevel.new(format: forms.dig(index, 0) || "decimal", text: forms.dig(index, 1) || "", suffix: :space, style: styles[index], start: first_number(heads, index))] }
-        refs = styles.to_h { |index, style| [style, manuscript.sheet[style].then { |one| one.with(properties: one.properties.merge(numbering: Manuscript::NumberRef.new(list: id, level: index))) }] }
-        none = Manuscript::NumberRef.new(list: nil)
-        bare = heads.reject { |head| head.label && forms[head.level - 1] }.select { |head| refs.key?(head.paragraph.style) }
-        manuscript.with(sheet: manuscript.sheet.with_styles(refs), lists: manuscript.lists.merge(id => Manuscript::List.new(id: id, levels: levels, counter: "new #{id}")))
-          .with_paragraphs(bare.to_h { |head| [head.paragraph.id, head.paragraph.with(properties: head.paragraph.properties.merge(numbering: none))] })
+        id = manuscript.free_list_id
+        Manuscript::List.new(id: id, levels: levels, counter: "new #{id}")
       end
+
+      def form(head) = [head.level, head.format, head.text]
+
+      # Lists that count along with the one of the styles, for headings whose number is written otherwise.
+      # @return [Hash{Array=>Manuscript::List}] by level and form
+      def other_forms(list, heads, forms, first_id)
+        heads.select { |head| head.label && forms[head.level - 1] && forms[head.level - 1] != [head.format, head.text] }.map { |head| form(head) }.uniq.each_with_index.to_h do |(level, format, text), index|
+          own = list.levels[level - 1].with(format: format, text: text, style: nil)
+          [[level, format, text], list.with(id: (first_id.to_i + 1 + index).to_s, levels: list.levels.merge(level - 1 => own))]
+        end
+      end
+
+      # @return [Manuscript::NumberRef, nil] nil where the style's number is meant
+      def own_place(head, forms, others)
+        return Manuscript::NumberRef.new(list: nil) unless head.label && forms[head.level - 1]
+
+        others[form(head)]&.then { |list| Manuscript::NumberRef.new(list: list.id, level: head.level - 1) }
+      end
+
+      def numbered(paragraph, ref) = paragraph.with(properties: paragraph.properties.merge(numbering: ref))
 
       # A chapter out of a larger manuscript may begin at any number.
       def first_number(heads, index) = index.zero? ? heads.find { |head| head.level == 1 && head.label }&.number || 1 : 1
 
       # Those whose number follows from the ones before that do.
       def agreeing(numbered, typed)
-        typed.reduce([]) do |so_far, head|
-          blocks = [*so_far, head].map { |one| numbered.paragraph(one.paragraph.id) }
-          row = numbered.with(blocks: blocks, sections: [Manuscript::Section.new])
-          (ListLabels.for(row, Cascade.new(row))[head.paragraph.id] == head.label) ? [*so_far, head] : so_far
+        cascade = Cascade.new(numbered)
+        counters = ListLabels::Counters.new
+        typed.select do |head|
+          ref = cascade.numbering(numbered.paragraph(head.paragraph.id)) or next
+          trial = counters.dup
+          next unless trial.label(numbered.lists[ref.list], ref.level) == head.label
+
+          counters = trial
         end
       end
 
       # A number that does not follow stays as it was typed, and its heading counts nothing.
-      def settled(numbered, agreeing, other)
+      def settled(after, agreeing, other)
         none = Manuscript::NumberRef.new(list: nil)
-        numbered.with_paragraphs(agreeing.to_h { |head| [head.paragraph.id, without_start(head.paragraph, head.length)] }
-          .merge(other.to_h { |head| [head.paragraph.id, head.paragraph.with(properties: head.paragraph.properties.merge(numbering: none))] }))
+        after.with_paragraphs(agreeing.to_h { |head| [head.paragraph.id, without_start(after.paragraph(head.paragraph.id), head.length)] }
+          .merge(other.to_h { |head| [head.paragraph.id, numbered(head.paragraph, none)] }))
       end
     end
   end

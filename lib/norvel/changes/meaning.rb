@@ -10,15 +10,15 @@ module Norvel
 
       # @param paragraph [Manuscript::Paragraph] @param cascade [Cascade]
       def initialize(paragraph, cascade)
-        @letters = of_each(paragraph) { |run| run.text.scan(/[[:alnum:]]/).size }
-        @total = @letters.values.sum
-        @values = KINDS.to_h { |kind| [kind, of_each(paragraph) { |run| cascade.run(paragraph, run)[kind] }] }
+        @paragraph = paragraph
+        @cascade = cascade
+        @values = {}
       end
 
-      # @param manuscript [Manuscript] @param cascade [Cascade]
+      # @param paragraphs [Array<Manuscript::Paragraph>] @param cascade [Cascade]
       # @return [Hash{Symbol=>Array<String>}] kind to the words that have it with meaning
-      def self.found(manuscript, cascade)
-        (manuscript.paragraphs + manuscript.note_paragraphs).each_with_object(KINDS.to_h { |kind| [kind, []] }) do |paragraph, words|
+      def self.found(paragraphs, cascade)
+        paragraphs.each_with_object(KINDS.to_h { |kind| [kind, []] }) do |paragraph, words|
           next if paragraph.runs.size < 2
 
           meaning = new(paragraph, cascade)
@@ -29,24 +29,27 @@ module Norvel
       # @param run [Manuscript::Run]
       # @return [Array<Symbol>] of :italic, :bold and :underline
       def of(run)
-        return [] if @letters[run].zero?
-
-        KINDS.select { |kind| run.properties.key?(kind) && differs?(kind, run) }
+        kinds = KINDS.select { |kind| run.properties.key?(kind) }
+        (kinds.empty? || letters[run].zero?) ? [] : kinds.select { |kind| differs?(kind, run) }
       end
 
       private
 
+      def letters = @letters ||= of_each { |run| run.text.scan(/[[:alnum:]]/).size }
+
+      def values(kind) = @values[kind] ||= of_each { |run| @cascade.run(@paragraph, run)[kind] }
+
       # Two runs may be equal, such as two spaces that stand for something else.
-      def of_each(paragraph) = paragraph.runs.each_with_object({}.compare_by_identity) { |run, found| found[run] = yield(run) }
+      def of_each = @paragraph.runs.each_with_object({}.compare_by_identity) { |run, found| found[run] = yield(run) }
 
       def differs?(kind, run)
-        value = @values[kind][run]
-        alike = @letters.sum { |other, count| (@values[kind][other] == value) ? count : 0 }
-        value != majority(kind) && alike < SHARE * @total
+        value = values(kind)[run]
+        alike = letters.sum { |other, count| (values(kind)[other] == value) ? count : 0 }
+        value != majority(kind) && alike < SHARE * letters.values.sum
       end
 
       def majority(kind)
-        (@majority ||= {})[kind] ||= @letters.group_by { |run, _| @values[kind][run] }.max_by { |_, runs| runs.sum(&:last) }.then { |value, _| [value] }
+        (@majority ||= {})[kind] ||= letters.group_by { |run, _| values(kind)[run] }.max_by { |_, runs| runs.sum(&:last) }.then { |value, _| [value] }
         @majority[kind].first
       end
     end

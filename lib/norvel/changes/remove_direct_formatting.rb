@@ -13,9 +13,12 @@ module Norvel
 
       STAYS = (DirectFormatting::STAYS + %i[numbering break_before language]).freeze
 
+      # What becomes of meaningful kinds where nothing is said.
+      MEANING = {italic: "style", bold: "style", underline: "go"}.freeze
+
       def carry_out(manuscript)
         # Words that were chosen one by one: what is to go from them, goes.
-        return with_stretches(manuscript) { |run| run.with(properties: without(run.properties, run.link ? DirectFormatting::STAYS_ON_LINKS : [])) } if parameters["text"]
+        return with_stretches(manuscript) { |run| run.with(properties: without(run.properties, DirectFormatting.stays_on(run.text, run.link))) } if parameters["text"]
 
         @sheet = manuscript.sheet
         cascade = Cascade.new(manuscript)
@@ -35,12 +38,14 @@ module Norvel
 
       def strip(paragraph, cascade)
         meaning = Meaning.new(paragraph, cascade)
-        runs = paragraph.runs.map { |run| strip_run(run, meaning) }
+        parts = (paragraph.runs.size < 2) ? [] : DirectFormatting::STAYS_ON_PARTS - DirectFormatting.whole_and_parts(paragraph).first.keys
+        runs = paragraph.runs.map { |run| strip_run(run, meaning, parts) }
         paragraph.with(properties: without(paragraph.properties), mark_properties: without(paragraph.mark_properties), runs: (runs == paragraph.runs) ? paragraph.runs : runs)
       end
 
-      def strip_run(run, meaning)
-        kept = run.link ? DirectFormatting::STAYS_ON_LINKS : []
+      # @param parts [Array<Symbol>] what stays where only parts of the paragraph have it
+      def strip_run(run, meaning, parts)
+        kept = DirectFormatting.stays_on(run.text, run.link) + parts
         means = meaning.of(run).select { |kind| removable?(kind) && becomes(kind) != "go" }
         kept += means.select { |kind| becomes(kind) == "stay" }
         means -= kept
@@ -52,7 +57,7 @@ module Norvel
       end
 
       # What a person wants of meaningful italics, bold or underlines: "style", "stay" or "go".
-      def becomes(kind) = parameters.dig("meaning", kind.to_s) || ((kind == :underline) ? "go" : "style")
+      def becomes(kind) = parameters.dig("meaning", kind.to_s) || MEANING.fetch(kind)
 
       def without(set, kept = [])
         bare = set.select { |name, _| kept.include?(name) || !removable?(name) }

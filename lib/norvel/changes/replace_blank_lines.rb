@@ -9,9 +9,6 @@ module Norvel
       STEP = 6 * Lengths::PT # spaces are rounded to
       MOST = 72 * Lengths::PT
 
-      # A stretch of blank lines: what stands before and after, how high it is (EMU) and whether a page turns in it.
-      Gap = Value.define(:blanks, :before, :after, :height, turns: false)
-
       def carry_out(manuscript)
         return @outcome[1] if @outcome && @outcome[0].equal?(manuscript)
 
@@ -41,38 +38,7 @@ module Norvel
         @gaps[1]
       end
 
-      def find(manuscript)
-        wanted = (parameters["paragraphs"] == "all") ? nil : chosen(manuscript).map(&:id)
-        going = RemoveEmptyParagraphs.removable(manuscript).map(&:id).select { |id| wanted.nil? || wanted.include?(id) }.to_h { |id| [id, true] }
-        layout = Layout.new(manuscript)
-        manuscript.containers.values.flat_map do |blocks|
-          blocks.chunk_while { |one, other| going[one.id] && going[other.id] }.with_index.to_a.then { |chunks| read(chunks.map(&:first), going, layout) }
-        end
-      end
-
-      def read(chunks, going, layout)
-        chunks.each_with_index.filter_map do |chunk, index|
-          next unless going[chunk.first.id]
-
-          before, after = (index.positive? ? chunks[index - 1].last : nil), chunks[index + 1]&.first
-          Gap.new(blanks: chunk, before: (before if before.is_a?(Manuscript::Paragraph)), after: (after if after.is_a?(Manuscript::Paragraph)),
-            height: chunk.sum { |paragraph| height(paragraph, layout) }, turns: turns?(chunk, before, after, layout))
-        end
-      end
-
-      def height(paragraph, layout)
-        set = layout.cascade.paragraph(paragraph)
-        layout.lines_of(paragraph.id).sum { |placed| placed.line.height * Lengths::PT }.round + set[:space_before] + set[:space_after]
-      end
-
-      # Several of them, so that what follows begins a page.
-      def turns?(chunk, before, after, layout)
-        return false unless chunk.size > 3 && before && after.is_a?(Manuscript::Paragraph) && !layout.cascade.paragraph(after)[:break_before]
-
-        page = layout.pages[layout.page_of(after.id) - 1]
-        first = page.placed.find { |placed| %i[body cell].include?(placed.area) }
-        layout.page_of(before.id) < page.number && (first.paragraph.id == after.id || chunk.any? { |paragraph| paragraph.id == first.paragraph.id })
-      end
+      def find(manuscript) = BlankGaps.of(manuscript, only: ((parameters["paragraphs"] == "all") ? nil : chosen(manuscript).map(&:id)))
 
       # Headings take the space before them, everything else after itself.
       def with_spaces(bare, manuscript, gaps)

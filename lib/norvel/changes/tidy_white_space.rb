@@ -11,7 +11,7 @@ module Norvel
       COLUMNS = /\S\t+\S.*\S\t+\S|\S\t.*\n.*\S\t/m
 
       # @return [Boolean] whether its tabs make columns: a table without lines
-      def self.columns?(paragraph) = paragraph.text.match?(COLUMNS)
+      def self.columns?(paragraph) = paragraph.text.include?("\t") && paragraph.text.match?(COLUMNS)
 
       def carry_out(manuscript)
         @roles = Roles.new(manuscript)

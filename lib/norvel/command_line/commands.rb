@@ -14,9 +14,11 @@ module Norvel
         data = survey.to_h
         return answer(data) if @options[:json]
 
-        direct = data[:paragraphs].count { |paragraph| paragraph[:direct][:paragraph].any? || paragraph[:direct][:text].any? }
-        @out.puts "#{data[:pages]} pages, #{data[:words]} words, #{data[:paragraphs].size} paragraphs (#{survey.empty} empty), #{data[:tables]} tables, #{data[:images].size} images, #{data[:notes]} notes",
-          "#{data[:looks].size} looks; #{direct} paragraphs with direct formatting", "styles used: " + data[:styles].select { |style| style[:uses].positive? }.map { |style| "#{style[:name]} (#{style[:uses]})" }.join(", ")
+        @out.puts "#{data[:looks].size} looks stand for #{data[:paragraphs].map { |paragraph| paragraph[:role] }.uniq.size} kinds of paragraph; #{survey.empty} of #{data[:paragraphs].size} paragraphs are empty"
+        survey.makeup.groups.each do |heading, rows|
+          @out.puts "", "#{heading}:", *(rows.empty? ? "  none" : rows.map { |row| "  #{row.what.ljust(36)} #{row.count.to_s.rjust(6)}" })
+        end
+        @out.puts "", *data[:warnings] if data[:warnings].any?
       end
     end
 

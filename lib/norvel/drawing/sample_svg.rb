@@ -27,10 +27,10 @@ module Norvel
 
       private
 
-      # From the margin on; a line that stands further in is shown around its middle.
+      # From the margin on; a short line that would not be seen whole is shown around its middle.
       def from(placed, left)
-        middle = placed.x + placed.line.x + placed.line.width / 2
-        (placed.line.x > WIDTH / 3) ? [middle - WIDTH / 2, left].max : left
+        start, width = placed.x + placed.line.x, placed.line.width
+        (start + width > left + WIDTH && width <= WIDTH) ? [start + width / 2 - WIDTH / 2, left].max : left
       end
     end
   end

@@ -25,11 +25,7 @@ module Norvel
       # @param part [Symbol] of the plan
       def add(name, parameters, paragraphs, confidence, part)
         operation = Changes.build(name, parameters)
-        after = operation.call(@manuscript)
-        return if unchanged?(@manuscript, after)
-
-        @steps << [Line.new(operation: operation, sentence: operation.sentence(@manuscript), paragraphs: paragraphs.map(&:id), confidence: confidence, part: part), after]
-        @manuscript = after
+        keep(operation, operation.call(@manuscript), paragraphs, confidence, part)
       end
 
       # Adds a substitution of the chosen paragraphs; where there is nothing to substitute, there is no line.
@@ -37,9 +33,9 @@ module Norvel
       def substitute(name, ids, confidence, part)
         return if ids.empty?
 
-        before, parameters = @manuscript, {"paragraphs" => ids}
-        after = outcome(name, parameters, part) or return
-        add(name, parameters, before.paragraphs.select { |paragraph| after.paragraph(paragraph.id)&.text != paragraph.text }, confidence, part)
+        operation = Changes.build(name, {"paragraphs" => ids})
+        after = outcome(operation, part) or return
+        keep(operation, after, @manuscript.paragraphs.select { |paragraph| after.paragraph(paragraph.id)&.text != paragraph.text }, confidence, part)
       end
 
       # Says what the plan leaves as it is, and why.
@@ -48,9 +44,16 @@ module Norvel
 
       private
 
+      def keep(operation, after, paragraphs, confidence, part)
+        return if unchanged?(@manuscript, after)
+
+        @steps << [Line.new(operation: operation, sentence: operation.sentence(@manuscript), paragraphs: paragraphs.map(&:id), confidence: confidence, part: part), after]
+        @manuscript = after
+      end
+
       # @return [Manuscript, nil] nil where there is nothing to do, or where it is refused, which is said
-      def outcome(name, parameters, part)
-        Changes.build(name, parameters).call(@manuscript)
+      def outcome(operation, part)
+        operation.call(@manuscript)
       rescue NothingToChange
         nil
       rescue ChangeRefused => error

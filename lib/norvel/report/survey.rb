@@ -28,7 +28,10 @@ module Norvel
       end
 
       # @return [Integer] runs between white space with a letter or digit, body only
-      def words = @manuscript.paragraphs.sum { |paragraph| paragraph.text.split(/[[:space:]]+/).count { |word| word.match?(/[[:alnum:]]/) } }
+      def words = makeup.words
+
+      # @return [Makeup] the same in numbers that lead to their places
+      def makeup = @makeup ||= Makeup.new(@layout, roles: @roles, looks: @looks, appearance: @appearance)
 
       # @return [Integer] empty paragraphs
       def empty = @manuscript.paragraphs.count(&:empty?)

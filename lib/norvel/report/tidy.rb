@@ -15,20 +15,24 @@ module Norvel
       def to_h
         after = @plan.apply
         {changes: @plan.lines.map { |line| {operation: line.operation.class.operation_name, sentence: line.sentence, paragraphs: line.paragraphs.filter_map { |id| @before.index_of(id) }, confidence: line.confidence} },
+         left: @plan.remarks.map { |remark| {sentence: remark.sentence, paragraphs: remark.paragraphs.filter_map { |id| @before.index_of(id) }} },
          before: counts(@before), after: counts(after), removed: removed(after),
          text_changed: ListLabels.words(@before) != ListLabels.words(after)}
       end
 
       private
 
+      # White space that is gone, that in labels which are generated now not counted.
       def removed(after)
-        gone = ->(sign) { [@before, after].map { |manuscript| manuscript.paragraphs.sum { |paragraph| paragraph.blank? ? 0 : paragraph.text.count(sign) } }.reduce(:-) }
-        {empty: @before.paragraphs.size - after.paragraphs.size, spaces: [gone[" "], 0].max, tabs: gone["\t"], line_breaks: gone["\n"], typed_labels: typed_labels(after)}
+        was, now = [@before, after].map { |manuscript| ListLabels.for(manuscript, Cascade.new(manuscript)) }
+        gone = ->(sign) { count(@before, was, sign) - count(after, now, sign) }
+        {empty: @before.paragraphs.size - after.paragraphs.size, spaces: [gone[" "], 0].max, tabs: gone["\t"], line_breaks: gone["\n"], typed_labels: typed_labels(after, was, now)}
       end
 
+      def count(manuscript, labels, sign) = manuscript.paragraphs.sum { |paragraph| paragraph.blank? ? 0 : "#{labels[paragraph.id]}#{paragraph.text}".count(sign) }
+
       # Labels that are generated now and stood in the text before.
-      def typed_labels(after)
-        was, now = [@before, after].map { |manuscript| ListLabels.for(manuscript, Cascade.new(manuscript)) }
+      def typed_labels(after, was, now)
         after.paragraphs.count { |paragraph| now[paragraph.id] && was[paragraph.id].nil? && @before.paragraph(paragraph.id).text.lstrip.start_with?(now[paragraph.id]) && !paragraph.text.start_with?(now[paragraph.id]) }
       end
 

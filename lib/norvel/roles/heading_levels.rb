@@ -133,12 +133,12 @@ module Norvel
 
       def near?(one, other) = one.drop(1) == other.drop(1) && (one.first - other.first).abs <= accident
 
-      # How far apart sizes stand that mean the same, in half points: one, or what the running text itself varies by.
+      # How far apart sizes stand that mean the same, in half points: one, and what the running text itself varies by.
       def accident
         @accident ||= begin
           sizes = @reading.paragraphs.select { |paragraph| @reading.long?(paragraph) && !paragraph.in_table }.map { |paragraph| @reading.look(paragraph)[:size] / Headings::HALF_POINT }
           usual = sizes.tally.select { |_, count| count * 10 >= sizes.size }.keys
-          usual.empty? ? 1 : (usual.max - usual.min).clamp(1, 3)
+          usual.empty? ? 1 : (usual.max - usual.min + 1).clamp(1, 4)
         end
       end
     end

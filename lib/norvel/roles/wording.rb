@@ -41,6 +41,8 @@ module Norvel
       CLOSING = /\A(?:yours (?:faithfully|sincerely|truly)|(?:kind|best|warm) regards|sincerely(?: yours)?|mit freundlichen gr(?:ü|ue)(?:ß|ss)en|hochachtungsvoll|cordialement|bien à vous|atentamente|un cordial saludo)\s*[,.]?\s*\z/i
       QUOTED = /\A\s*["“„«‚‘»].{40,}["”“»’‘«]\s*(?:[(\[].{2,80}[)\]])?[.,]?\s*\z/m
 
+      LONGEST_IN_CAPITALS = 300 # letters: a line to be read at a glance
+
       module_function
 
       # @param text [String] of a paragraph
@@ -62,7 +64,7 @@ module Norvel
       def without_number(text) = text.strip.sub(/\A(?:\d{1,2}(?:\.\d{1,2})*|[IVX]{1,5}|[A-H])[.)]?[ \t\u00A0]+(?=\p{L})/, "")
 
       # @return [Boolean] whether all letters are capitals, and there are enough of them to tell
-      def capitals?(text) = text.match?(/\p{Lu}{3}/) && text == text.upcase
+      def capitals?(text) = text.length < LONGEST_IN_CAPITALS && text.match?(/\p{Lu}{3}/) && text == text.upcase
     end
   end
 end

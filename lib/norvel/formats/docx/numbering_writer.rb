@@ -94,7 +94,17 @@ module Norvel
           children(@root, "num").reject { |node| node == number }.last&.add_next_sibling(number)
           put(number, "numId", list.id)
           put(make(number, "abstractNumId"), "val", shared)
+          other_levels(number, list)
           list.starts.each { |index, start| override_start(number, index, start) }
+        end
+
+        # Levels that differ from those of the definition it shares stand with the list itself (§17.9.8).
+        def other_levels(number, list)
+          shared = (@before.values + @now.values).find { |other| other.counter == list.counter }.levels
+          list.levels.reject { |index, level| shared[index] == level }.each do |index, level|
+            override = make(number, "lvlOverride").tap { |node| put(node, "ilvl", index) }
+            patch_level(make(override, "lvl").tap { |node| put(node, "ilvl", index) }, nil, level)
+          end
         end
 
         # @return [String] the definition that the list shares with others of its counter, or a new one
