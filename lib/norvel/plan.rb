@@ -86,9 +86,9 @@ module Norvel
     def left_alone
       now = @draft.manuscript
       columns = now.paragraphs.select { |paragraph| Changes::TidyWhiteSpace.columns?(paragraph) }
-      @draft.remark(:white_space, "#{(columns.size == 1) ? "1 paragraph makes" : "#{columns.size} paragraphs make"} columns with tabs and stay as they are: they would be a table.", columns) if columns.any?
+      @draft.remark(:white_space, (columns.size == 1) ? "1 paragraph makes columns with tabs and stays as it is: it would be a table." : "#{columns.size} paragraphs make columns with tabs and stay as they are: they would be tables.", columns) if columns.any?
       typed = now.paragraphs.select { |paragraph| Roles.level(@roles.of(paragraph.id).name) && paragraph.text.match?(ListLabels::TYPED) }
-      @draft.remark(:headings, "#{(typed.size == 1) ? "1 heading keeps its" : "#{typed.size} headings keep their"} typed number: it does not follow from the ones before.", typed) if typed.any? && !struck?(:headings)
+      @draft.remark(:headings, (typed.size == 1) ? "1 heading keeps its typed number: it does not follow from the ones before." : "#{typed.size} headings keep their typed numbers: they do not follow from the ones before.", typed) if typed.any? && !struck?(:headings)
     end
 
     def struck?(part) = @without.include?(part)

@@ -2,6 +2,8 @@
 
 require_relative "../support/outside"
 require_relative "../../demo/script/habits"
+require_relative "../support/other_hands"
+require_relative "../support/whole_chapters"
 
 # The whole clean-up on manuscripts of many habits, on the demo and on files nobody here wrote: nothing is lost, and what was to go is gone.
 RSpec.describe Norvel::Plan do
@@ -32,13 +34,21 @@ RSpec.describe Norvel::Plan do
     [before, plan, after]
   end
 
-  it "holds for manuscripts of many habits" do
-    (700...724).each do |seed|
-      habits = Demo::Habits.new(seed)
-      _, _, after = expect_clean(habits.bytes)
-      roles = Norvel::Roles.new(after)
-      left = after.paragraphs.select { |paragraph| Norvel::DirectFormatting.objectionable(paragraph).any? && !%i[code signature form_field caption contents_entry contents_heading other].include?(roles.of(paragraph.id).name) }
-      expect([seed, left.map { |paragraph| [paragraph.text[0, 30], Norvel::DirectFormatting.objectionable(paragraph)] }]).to eq([seed, []])
+  # Paragraphs that were emphasised in part, and are no longer.
+  def emphasis_lost(before, after)
+    kept = emphasis(after)
+    emphasis(before).reject { |id, words| words.empty? || after.paragraph(id).nil? || words.size == kept[id].size }.keys.map { |id| before.paragraph(id).text[0, 60] }
+  end
+
+  {Demo::Habits => 700...716, OtherHands => 4_000...4_024, WholeChapters => 200...206}.each do |writers, seeds|
+    it "holds for manuscripts of #{writers.name.split("::").last}" do
+      seeds.each do |seed|
+        before, _, after = expect_clean(writers.new(seed).bytes)
+        left = after.paragraphs.select { |paragraph| Norvel::DirectFormatting.objectionable(paragraph).any? }
+        expect([seed, left.map { |paragraph| [paragraph.text[0, 30], Norvel::DirectFormatting.objectionable(paragraph)] }]).to eq([seed, []])
+        expect([seed, emphasis_lost(before, after)]).to eq([seed, []])
+        expect([seed, after.paragraphs.count { |paragraph| paragraph.text.match?(/\A[ \t]+\S/) && Norvel::Roles.new(before).of(paragraph.id).name != :code }]).to eq([seed, 0])
+      end
     end
   end
 

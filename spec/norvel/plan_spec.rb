@@ -1,0 +1,115 @@
+# frozen_string_literal: true
+
+RSpec.describe Norvel::Plan do
+  let(:guide) { Norvel::Guide.find("marrowby-diploma") }
+  let(:long) { "The crews learned the tide bell by ear, and a stranger could not have told one stroke from the next, or so it was said in the town, whenever fog lay over it. " * 2 }
+
+  # @yieldparam file [Demo::DocxBuilder]
+  # @return [Array(Norvel::Manuscript, Norvel::Plan, Norvel::Manuscript)] before, the plan, after
+  def plan(guide = self.guide, **more, &block)
+    before = read(docx(**more, &block))
+    described_class.new(before, guide).then { |made| [before, made, made.apply] }
+  end
+
+  def labelled(manuscript) = Norvel::ListLabels.for(manuscript, Norvel::Cascade.new(manuscript)).then { |labels| manuscript.paragraphs.map { |one| [labels[one.id], one.text].compact.join(" ") } }
+
+  def bold(file, text, size = 28) = file.paragraph([file.text(text, %(<w:b/><w:sz w:val="#{size}"/>))])
+
+  def style_of(manuscript, index) = manuscript.sheet[manuscript.paragraphs[index].style].name
+
+  it "lets styles number headings whose numbers are written in several ways, sign for sign" do
+    heads = ["Chapter 1: Water", "1.1 Fog", "CHAPTER 2: BOATS", "2.1 Oars", "2.2 Rope", "Chapter 3: Tolls"]
+    before, made, after = plan do |file|
+      heads.each { |text| bold(file, text, text.match?(/chapter/i) ? 32 : 26) && file.paragraph(long) }
+    end
+    expect(made.lines.map(&:sentence)).to include("Let the heading styles number 6 headings instead of typed numbers.")
+    expect(labelled(after) & heads).to eq(heads)
+    expect(after.paragraphs.map(&:text)).to include("Water", "Fog", "BOATS")
+    expect(Norvel::ListLabels.words(after)).to eq(Norvel::ListLabels.words(before))
+    expect(made.remarks).to eq([])
+  end
+
+  it "writes such numbers so that they are the same when the file is read again" do
+    bytes = docx { |file| ["Chapter 1: Water", "CHAPTER 2: BOATS", "Chapter 3: Tolls"].each { |text| bold(file, text, 32) && file.paragraph(long) } }
+    after = described_class.new(read(bytes), guide).apply
+    again = read(Norvel::Formats.write(after, source: bytes))
+    expect(labelled(again).grep(/chapter/i)).to eq(["Chapter 1: Water", "CHAPTER 2: BOATS", "Chapter 3: Tolls"])
+    expect(again.lists.values.map(&:counter).uniq.size).to eq(1)
+  end
+
+  it "lets a chapter out of a larger manuscript begin at its own number" do
+    _, _, after = plan { |file| ["3. Water", "4. Boats"].each { |text| bold(file, text, 32) && file.paragraph(long) } }
+    expect(labelled(after)).to include("3. Water", "4. Boats")
+    expect(after.paragraphs.map(&:text)).to include("Water", "Boats")
+  end
+
+  it "says which numbers do not follow, and leaves them" do
+    _, made, after = plan { |file| ["1. Water", "2. Boats", "4. Tolls"].each { |text| bold(file, text, 32) && file.paragraph(long) } }
+    expect(labelled(after)).to include("1. Water", "2. Boats", "4. Tolls")
+    expect(made.remarks.map { |remark| [remark.part, remark.sentence, remark.paragraphs] }).to eq([[:headings, "1 heading keeps its typed number: it does not follow from the ones before.", [4]]])
+  end
+
+  it "leaves columns made with tabs alone, and says so" do
+    _, made, after = plan { |file| file.paragraph(long) && file.paragraph("Winter\t3\t12\nSummer\t5\t2") }
+    expect(after.paragraphs.last.text).to eq("Winter\t3\t12\nSummer\t5\t2")
+    expect(made.remarks.map(&:sentence)).to eq(["1 paragraph makes columns with tabs and stays as it is: it would be a table."])
+  end
+
+  it "makes a style of what the guide has none for, so that nothing is left by hand" do
+    _, made, after = plan do |file|
+      file.paragraph(long)
+      2.times { |index| file.paragraph([file.text("lamp.set(#{index})", %(<w:rFonts w:ascii="Courier New" w:hAnsi="Courier New"/><w:sz w:val="20"/>))]) }
+    end
+    expect(made.lines.map(&:sentence)).to include("Made the style “Listing” of what 2 paragraphs have by hand; the guide has none for code.")
+    expect([style_of(after, 1), style_of(after, 2), Norvel::DirectFormatting.count(after)]).to eq(["Listing", "Listing", 0])
+    expect(Norvel::Cascade.new(after).style(after.paragraphs[1].style).values(%i[font_family size])).to eq(font_family: "Courier New", size: 127_000)
+  end
+
+  it "has nothing to do a second time" do
+    %w[night-ferries.docx quayside-notice.docx].each do |name|
+      after = described_class.new(read(demo(name)), guide).apply
+      expect([name, described_class.new(after, guide).lines.map(&:sentence)]).to eq([name, []])
+    end
+  end
+
+  it "keeps the words that head a paragraph strong in the style of running text" do
+    _, _, after = plan { |file| file.paragraph(long) && file.paragraph([file.text("Method.", "<w:b/>"), file.text(" #{long}")]) }
+    expect(style_of(after, 1)).to eq(style_of(after, 0))
+    expect(after.paragraphs[1].runs.map { |run| [run.text[0, 7], after.sheet[run.style]&.name] }.first).to eq(["Method.", "Strong"])
+  end
+
+  it "clears paragraphs in which two stretches are equal" do
+    _, _, after = plan { |file| file.paragraph([file.text("#{long}  of  the  "), file.text("Teal", "<w:i/>"), file.text("  and  the  Tern")]) }
+    expect(after.paragraphs.first.text).to end_with("of the Teal and the Tern")
+  end
+
+  describe "blank lines" do
+    let(:mild) { Norvel::Guide.read("guide: Mild\nversion: '1'\nstyles:\n  heading_1: {name: Chapter, size: 16 pt, bold: true}\nrules: []\n") }
+
+    it "that pushed a chapter to a new page become a break before it" do
+      _, made, after = plan(mild) do |file|
+        bold(file, "1. Water", 32)
+        8.times { file.paragraph(long) }
+        30.times { file.paragraph }
+        bold(file, "2. Boats", 32)
+        file.paragraph(long)
+      end
+      boats = after.paragraphs.find { |one| one.text.end_with?("Boats") }
+      expect([boats.properties[:break_before], layout(after).pages.size, after.paragraphs.count(&:empty?)]).to eq([true, 2, 0])
+      expect(made.lines.map(&:part)).to include(:empty)
+    end
+
+    it "that only happen to lie over a page's end become nothing" do
+      after = described_class.new(read(demo("quayside-notice.docx")), guide).apply
+      expect([layout(after).pages.size, after.paragraphs.count { |one| one.properties[:break_before] }]).to eq([1, 0])
+    end
+  end
+
+  it "leaves out what was struck out" do
+    before = read(demo("boat-shed-handbook.docx"))
+    after = described_class.new(before, Norvel::Guide.find("marrowby-handbook"), without: %i[lists direct empty page_design]).apply
+    expect(after.paragraphs.map(&:text).grep(/\A[•–-]\t/).size).to eq(24)
+    expect(after.paragraphs.count(&:empty?)).to eq(before.paragraphs.count(&:empty?))
+    expect(after.sections).to eq(before.sections)
+  end
+end
