@@ -69,7 +69,10 @@ module Norvel
 
     # @param labels [Hash{Integer=>String}] by paragraph id
     # @return [Array<String>] the words of one paragraph, its label counted in
-    def words_of(paragraph, labels) = "#{labels[paragraph.id]} #{paragraph.text}".split(/[[:space:]]+/).reject(&:empty?)
+    def words_of(paragraph, labels) = plain("#{labels[paragraph.id]} #{paragraph.text}").split(/[[:space:]]+/).reject(&:empty?)
+
+    # @return [String] with bullets of symbol fonts as the signs that they show
+    def plain(text) = text.match?(DirectFormatting::SYMBOLS) ? text.gsub(DirectFormatting::SYMBOLS) { |sign| SYMBOLS.fetch(sign, sign) } : text
 
     # @param number [Integer] from 1
     # @param format [String, Symbol] decimal, lower_roman (or lowerRoman), …

@@ -77,18 +77,8 @@ module Norvel
         @draft.substitute("tidy_white_space", "all", 0.9, :white_space) unless struck?(:white_space)
         direct unless struck?(:direct)
         @draft.add("remove_empty_paragraphs", {"paragraphs" => "all"}, Changes::RemoveEmptyParagraphs.removable(@draft.manuscript), 0.97, :empty) unless struck?(:empty)
-        left_alone
         @draft.steps
       end
-    end
-
-    # What somebody might look for in the plan, and why it is not there.
-    def left_alone
-      now = @draft.manuscript
-      columns = now.paragraphs.select { |paragraph| Changes::TidyWhiteSpace.columns?(paragraph) }
-      @draft.remark(:white_space, (columns.size == 1) ? "1 paragraph makes columns with tabs and stays as it is: it would be a table." : "#{columns.size} paragraphs make columns with tabs and stay as they are: they would be tables.", columns) if columns.any?
-      typed = now.paragraphs.select { |paragraph| Roles.level(@roles.of(paragraph.id).name) && paragraph.text.match?(ListLabels::TYPED) }
-      @draft.remark(:headings, (typed.size == 1) ? "1 heading keeps its typed number: it does not follow from the ones before." : "#{typed.size} headings keep their typed numbers: they do not follow from the ones before.", typed) if typed.any? && !struck?(:headings)
     end
 
     def struck?(part) = @without.include?(part)

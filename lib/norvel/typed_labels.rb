@@ -23,6 +23,7 @@ module Norvel
     MONTH = "(?:jan(?:uary|uar|vier)?|enero|feb(?:ruary|ruar)?|f(?:e|é)vr(?:ier)?|febrero|mar(?:ch|s|zo)?|m(?:a|ä)rz|apr(?:il)?|avril|abril|ma[iy]o?|june?|juni|juin|junio|july?|juli|juillet|julio|aug(?:ust)?|ao(?:u|û)t|agosto|sep(?:t|tember|tembre|tiembre)?|setiembre|o[ck]t(?:ober|obre|ubre)?|nov(?:ember|embre|iembre)?|de[cz](?:ember)?|d(?:e|é)cembre|diciembre)(?![\\p{L}])\\.?"
     DAY_OF_MONTH = /\A\s*(?:de\s+)?#{MONTH}/i
     HABIT = 3 # single items with one bullet, from which on they are meant
+    LATE = 60 # the number up to which a row may go on from elsewhere
     BETWEEN = 3 # paragraphs without a label that one item may hold
 
     module_function
@@ -53,6 +54,26 @@ module Norvel
       [([upper ? "upperLetter" : "lowerLetter", letter] if letter), ([upper ? "upperRoman" : "lowerRoman", roman] if roman)].compact
     end
 
+    # Which rows stand inside others: those whose items lie between two items of another, or follow its last one further in.
+    # Rows of one format are of one level unless they are set in.
+    # @param rows [Array<Row>] of one container @param blocks [Array<Manuscript::Paragraph, Manuscript::Table>] that container
+    # @yieldparam paragraph [Manuscript::Paragraph] @yieldreturn [Integer] how far it is set in, EMU
+    # @return [Hash{Row=>Row}] row to the one around it
+    def around(rows, blocks)
+      at = blocks.each_with_index.to_h { |block, index| [block.id, index] }
+      text = blocks.select { |block| block.is_a?(Manuscript::Paragraph) && !block.blank? }.each_with_index.to_h { |block, index| [block.id, index] }
+      rows.to_h do |row|
+        first, last = [row.items.first, row.items.last].map { |paragraph, _| at[paragraph.id] }
+        outer = rows.select do |other|
+          next if other.equal?(row) || (other.format == row.format && yield(row.items.first[0]) <= yield(other.items.first[0]))
+
+          places = other.items.map { |paragraph, _| at[paragraph.id] }
+          places.each_cons(2).any? { |one, two| one < first && last < two } || (places.last < first && text[row.items.first[0].id] == text[other.items.last[0].id] + 1 && yield(row.items.first[0]) > yield(other.items.last[0]))
+        end
+        [row, outer.max_by { |other| other.items.map { |paragraph, _| at[paragraph.id] }.select { |place| place < first }.max }]
+      end.compact.compare_by_identity
+    end
+
     # @param blocks [Array<Manuscript::Paragraph, Manuscript::Table>] of one container
     # @yieldparam paragraph [Manuscript::Paragraph] @yieldreturn [Boolean] whether it may be an item at all
     # @return [Array<Row>]
@@ -67,10 +88,10 @@ module Norvel
 
         label = carry_on(open, readings(block), block, rows)
         # Bullets and letters under a number belong to it; another number of the same kind ends it.
-        open.reject! { |key, _| key[0] == label.format && key[1] != label.pattern } if label
+        open.reject! { |key, _| label.number && key[0] == label.format && key[1] != label.pattern } if label
       end
       habits = rows.map { |items| items.first.last }.select { |label| label.number.nil? }.map(&:pattern).tally
-      rows.map { |items| Row.new(items: items) }.select { |row| row.items.size > 1 || habits[row.pattern].to_i >= HABIT }
+      rows.map { |items| Row.new(items: items) }.select { |row| (row.items.size > 1 && (row.start.nil? || row.start == 1 || close?(row, blocks))) || (habits[row.pattern].to_i >= HABIT && row.start.nil?) }
     end
 
     def carry_on(open, labels, block, rows)
@@ -79,12 +100,17 @@ module Norvel
         state = open[[label.format, label.pattern]]
         state[0] << [block, label]
         state[1] = 0
-      elsif (label = labels.find { |one| one.number.nil? || one.number == 1 })
+      elsif (label = labels.find { |one| one.number.nil? || one.number == 1 } || labels.find { |one| one.format == "decimal" && one.number < LATE })
         rows << [[block, label]]
         open[[label.format, label.pattern]] = [rows.last, 0]
       end
       label
     end
-    private_class_method :formats, :carry_on
+    # A row that goes on from elsewhere, at a number of its own, counts where nothing stands between its items.
+    def close?(row, blocks)
+      text = blocks.select { |block| block.is_a?(Manuscript::Paragraph) && !block.blank? }
+      text.index { |block| block.equal?(row.items.last[0]) } - text.index { |block| block.equal?(row.items.first[0]) } == row.items.size - 1
+    end
+    private_class_method :formats, :carry_on, :close?
   end
 end

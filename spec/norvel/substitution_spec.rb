@@ -35,6 +35,36 @@ RSpec.describe Norvel::Changes::Substitution do
       expect { change(none, "lists_from_typed", paragraphs: "all") }.to raise_error(Norvel::ChangeRefused, /No row/)
     end
 
+    it "stand at their level: letters under numbers, dashes under bullets, each counting anew" do
+      after = change(typed("1. boats", "a) Teal", "b) Tern", "2. lamps", "a) oil", "b) wick", "3. tolls", long, "• salt", "   – fine", "   – coarse", "• rope"), "lists_from_typed", paragraphs: "all")
+      expect(labels(after)).to eq(["1.", "a)", "b)", "2.", "a)", "b)", "3.", nil, "•", "–", "–", "•"])
+      refs = after.paragraphs.filter_map { |one| one.properties[:numbering] }
+      expect(refs.map(&:level)).to eq([0, 1, 1, 0, 1, 1, 0, 0, 1, 1, 0])
+      expect(refs.map(&:list).uniq.size).to eq(2)
+    end
+
+    it "are of one level where different bullets are set in alike" do
+      after = change(typed("• salt", "– fine", "• rope", "– coarse"), "lists_from_typed", paragraphs: "all")
+      expect([labels(after), after.paragraphs.map { |one| one.properties[:numbering].level }]).to eq([%w[• – • –], [0, 0, 0, 0]])
+    end
+
+    it "stand inside the list before them where they are set further in" do
+      now = manuscript(paragraph(0, "1. boats"), paragraph(1, "2. lamps"), paragraph(2, "– oil", indent_start: 360_000), paragraph(3, "– wick", indent_start: 360_000), paragraph(4, long))
+      expect(change(now, "lists_from_typed", paragraphs: "all").paragraphs.filter_map { |one| one.properties[:numbering]&.level }).to eq([0, 0, 1, 1])
+    end
+
+    it "go on from a number of their own where nothing stands between them" do
+      after = change(typed(long, "3. oars", "4. rope", "5. lamp", long, "7. alone", long), "lists_from_typed", paragraphs: "all")
+      expect(labels(after)).to eq([nil, "3.", "4.", "5.", nil, nil, nil])
+      expect(after.lists.values.last.levels[0].start).to eq(3)
+    end
+
+    it "keep the sign and the font of bullets from symbol fonts" do
+      after = change(typed("\uF0B7 salt", "\uF0B7 rope"), "lists_from_typed", paragraphs: "all")
+      expect(labels(after)).to eq(%w[• •])
+      expect(after.lists.values.last.levels[0].to_h.slice(:text, :label_properties)).to eq(text: "\uF0B7", label_properties: {font_family: "Symbol"})
+    end
+
     it "keep the formatting of the words" do
       now = manuscript(paragraph(0, "1. the ", stretch("Teal", italic: true)), paragraph(1, "2. more"))
       expect(change(now, "lists_from_typed", paragraphs: "all").paragraphs.first.runs.map { |run| [run.text, run.properties] }).to eq([["the ", {}], ["Teal", {italic: true}]])

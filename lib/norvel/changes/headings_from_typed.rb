@@ -23,10 +23,15 @@ module Norvel
       end
 
       def sentence(manuscript)
-        after = outcome(manuscript)
-        taken = manuscript.paragraphs.count { |paragraph| after.paragraph(paragraph.id).text != paragraph.text }
-        left = read(manuscript).count { |head| head.label && after.paragraph(head.paragraph.id).text == head.paragraph.text }
-        "Let the heading styles number #{counted(taken, "heading")} instead of typed numbers#{"; #{counted(left, "heading")} whose number does not follow keep theirs" if left.positive?}."
+        taken = manuscript.paragraphs.count { |paragraph| outcome(manuscript).paragraph(paragraph.id).text != paragraph.text }
+        "Let the heading styles number #{counted(taken, "heading")} instead of typed numbers."
+      end
+
+      def remarks(manuscript)
+        left = read(manuscript).select { |head| head.label && outcome(manuscript).paragraph(head.paragraph.id).text == head.paragraph.text }.map(&:paragraph)
+        return [] if left.empty?
+
+        [[(left.size == 1) ? "1 heading keeps its typed number: it does not follow from the ones before." : "#{left.size} headings keep their typed numbers: they do not follow from the ones before.", left]]
       end
 
       private

@@ -6,6 +6,7 @@ module Norvel
     # generates it again, sign for sign; otherwise it stays.
     class ListsFromTyped < Substitution
       STEP = 457_200 # EMU an item is set in
+      BLANK = 38_100 # EMU that a blank at a paragraph's start counts for
 
       # @param only [Array<Integer>, nil] ids of the paragraphs that may be items; nil: all
       # @return [Array<TypedLabels::Row>]
@@ -16,34 +17,91 @@ module Norvel
       end
 
       def carry_out(manuscript)
-        rows = wanted(manuscript)
-        raise NothingToChange, "No row of typed numbers or bullets is there." if rows.empty?
+        raise NothingToChange, "No row of typed numbers or bullets is there." if wanted(manuscript).empty?
 
-        # Bullets of one kind are one list; numbers begin anew.
-        bullets, numbers = rows.partition { |row| row.format == "bullet" }
-        joined = bullets.group_by(&:pattern).values.map { |same| TypedLabels::Row.new(items: same.flat_map(&:items)) }
-        (numbers + joined).reduce(manuscript) { |now, row| listed(now, row) }
+        without_strays(manuscript, wanted(manuscript))
       end
 
       def sentence(manuscript)
-        rows = wanted(manuscript)
-        "Made #{counted(rows.size, "list")} of #{counted(rows.sum { |row| row.items.size }, "paragraph")} with typed numbers and bullets."
+        taken = wanted(manuscript).map(&:row).select { |row| outcome(manuscript).paragraph(row.items.first[0].id).text != row.items.first[0].text }
+        "Made #{counted(taken.size, "list")} of #{counted(taken.sum { |row| row.items.size }, "paragraph")} with typed numbers and bullets."
+      end
+
+      def remarks(manuscript)
+        left = wanted(manuscript).map(&:row).flat_map(&:items).map(&:first).select { |paragraph| outcome(manuscript).paragraph(paragraph.id).text == paragraph.text }
+        left.empty? ? [] : [["#{counted(left.size, "typed number or bullet", "typed numbers and bullets")} would not be generated again sign for sign, and so left.", left]]
       end
 
       private
 
+      # A row, how deep it stands in others (0: in none), and the outermost of those.
+      Nested = Value.define(:row, :depth, :root)
+
+      # @return [Array<Nested>]
       def wanted(manuscript)
-        self.class.found(manuscript, only: (chosen(manuscript).map(&:id) unless parameters["paragraphs"] == "all"))
+        return @wanted[1] if @wanted && @wanted[0].equal?(manuscript)
+
+        @wanted = [manuscript, find(manuscript)]
+        @wanted[1]
       end
 
-      def listed(now, row)
+      def find(manuscript)
+        cascade = Cascade.new(manuscript)
+        inset = ->(paragraph) { cascade.paragraph(paragraph)[:indent_start] + paragraph.text[/\A[ \t\u00A0]*/].length * BLANK }
+        rows = self.class.found(manuscript, cascade, only: (chosen(manuscript).map(&:id) unless parameters["paragraphs"] == "all"))
+        manuscript.containers.values.flat_map do |blocks|
+          here = rows.select { |row| blocks.any? { |block| block.equal?(row.items.first[0]) } }
+          around = TypedLabels.around(here, blocks, &inset)
+          here.map { |row| chain(row, around).then { |outer| Nested.new(row: row, depth: outer.size, root: outer.last || row) } }
+        end
+      end
+
+      # @return [Array<TypedLabels::Row>] the rows around it, the nearest first
+      def chain(row, around)
+        outer = []
+        outer << row while (row = around[row]) && outer.size < 8 && outer.none? { |other| other.equal?(row) }
+        outer
+      end
+
+      # A label that the list does not generate again stays as it was typed, and its row with it.
+      def without_strays(manuscript, rows)
+        after = rows.empty? ? manuscript : listed(manuscript, rows)
+        labels = ListLabels.for(after, Cascade.new(after))
+        good, stray = rows.partition { |nested| nested.row.items.all? { |paragraph, label| manuscript.index_of(paragraph.id).nil? || ListLabels.plain(labels[paragraph.id].to_s) == ListLabels.plain(label.label) } }
+        stray.empty? ? after : without_strays(manuscript, good)
+      end
+
+      # Bullets of one kind are one list; numbers begin anew. What stands inside a list is a level of it.
+      def listed(manuscript, rows)
+        lists = rows.select { |nested| nested.depth.zero? }.group_by { |nested| (nested.row.format == "bullet") ? nested.row.pattern : nested.row.object_id }.values
+        inner = rows.reject { |nested| nested.depth.zero? }.group_by { |nested| nested.root.object_id }
+        lists.reduce(manuscript) do |now, same|
+          members = same + same.flat_map { |nested| inner.delete(nested.row.object_id) || [] }
+          fitting(members).reduce(now) { |before, group| with_list(before, group) }
+        end.then { |now| inner.values.flatten.reduce(now) { |before, nested| with_list(before, [nested]) } }
+      end
+
+      # A level of a list has one form; rows of another form at the same depth are lists of their own.
+      def fitting(members)
+        forms = {}
+        members.sort_by(&:depth).each_with_object([[]]) do |nested, groups|
+          form = [nested.row.format, nested.row.pattern]
+          ((forms[nested.depth] ||= form) == form) ? groups.first << nested : groups << [nested]
+        end
+      end
+
+      def with_list(now, group)
         id = now.free_list_id
-        text = (row.format == "bullet") ? row.pattern : row.pattern.sub("%d", "%1")
-        level = Manuscript::ListLevel.new(format: row.format, text: text, start: row.start || 1, properties: {indent_start: STEP, indent_first: -STEP / 2})
-        list = Manuscript::List.new(id: id, levels: {0 => level}, counter: "new #{id}")
-        ref = Manuscript::NumberRef.new(list: id)
-        changed = row.items.to_h { |paragraph, label| [paragraph.id, item(now.paragraph(paragraph.id), label, ref)] }
-        now.with(lists: now.lists.merge(id => list)).with_paragraphs(changed)
+        levels = group.map { |nested| [nested.depth, level(nested)] }.uniq(&:first).sort_by(&:first).to_h
+        changed = group.flat_map { |nested| nested.row.items.map { |paragraph, label| [paragraph.id, item(now.paragraph(paragraph.id), label, Manuscript::NumberRef.new(list: id, level: nested.depth))] } }.to_h
+        now.with(lists: now.lists.merge(id => Manuscript::List.new(id: id, levels: levels, counter: "new #{id}"))).with_paragraphs(changed)
+      end
+
+      def level(nested)
+        row, depth = nested.row, nested.depth
+        text = (row.format == "bullet") ? row.pattern : row.pattern.sub("%d", "%#{depth + 1}")
+        font = row.pattern.match?(DirectFormatting::SYMBOLS) ? {font_family: "Symbol"} : {}
+        Manuscript::ListLevel.new(format: row.format, text: text, start: row.start || 1, properties: {indent_start: STEP * (depth + 1), indent_first: -STEP / 2}, label_properties: font)
       end
 
       # The list brings the indents; those that were set by hand to the same end go.

@@ -30,6 +30,10 @@ module Norvel
         after
       end
 
+      # @param manuscript [Manuscript]
+      # @return [Array<Array(String, Array<Manuscript::Paragraph>)>] what somebody might expect of it and it leaves, in a sentence, and where
+      def remarks(_manuscript) = []
+
       # @return [Boolean] true for edits of the text itself; formatting never alters a word
       def alters_text? = false
 

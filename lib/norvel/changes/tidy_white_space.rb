@@ -24,12 +24,26 @@ module Norvel
 
       def sentence(manuscript)
         after = outcome(manuscript)
-        spaces, tabs, breaks = [" ", "\t", "\n"].map { |sign| [manuscript, after].map { |one| one.paragraphs.sum { |paragraph| paragraph.text.count(sign) } }.reduce(:-) }
-        parts = {"space" => spaces, "tab" => tabs, "line break" => breaks}.select { |_, number| number.positive? }.map { |name, number| counted(number, name) }
-        "Replaced #{parts.empty? ? "white space" : parts.join(", ")} by what it stood for."
+        gone = {"space" => " ", "tab" => "\t", "line break" => "\n"}.filter_map { |name, sign| (number = count(manuscript, sign) - count(after, sign)).positive? ? counted(number, name) : nil }
+        became = {"first-line indent" => [:indent_first, nil], "centred line" => [:align, :center]}.filter_map { |name, (property, value)| (number = gained(manuscript, after, property, value)).positive? ? counted(number, name) : nil }
+        "Replaced #{gone.empty? ? "white space" : gone.join(", ")} by what it stood for#{": #{became.join(", ")}" if became.any?}."
+      end
+
+      # @return [Array<Array(String, Array<Manuscript::Paragraph>)>] what is left as it is, and where
+      def remarks(manuscript)
+        columns = chosen(manuscript).select { |paragraph| self.class.columns?(paragraph) }
+        return [] if columns.empty?
+
+        [[(columns.size == 1) ? "1 paragraph makes columns with tabs and stays as it is: it would be a table." : "#{columns.size} paragraphs make columns with tabs and stay as they are: they would be tables.", columns]]
       end
 
       private
+
+      def count(manuscript, sign) = manuscript.paragraphs.sum { |paragraph| paragraph.text.count(sign) }
+
+      def gained(before, after, property, value)
+        before.paragraphs.count { |paragraph| (now = after.paragraph(paragraph.id).properties[property]) && now != paragraph.properties[property] && (value.nil? || now == value) }
+      end
 
       def kinds = parameters["kinds"] || KINDS
 

@@ -35,6 +35,7 @@ module Norvel
 
         operation = Changes.build(name, {"paragraphs" => ids})
         after = outcome(operation, part) or return
+        operation.remarks(@manuscript).each { |sentence, paragraphs| remark(part, sentence, paragraphs) }
         keep(operation, after, @manuscript.paragraphs.select { |paragraph| after.paragraph(paragraph.id)&.text != paragraph.text }, confidence, part)
       end
 

@@ -72,7 +72,7 @@ module Norvel
         [("italic" if values[:italic] && !body[:italic] && above), ("underlined" if values[:underline] != :none && body[:underline] == :none && above),
           ("bold" if values[:bold] && !body[:bold]), ("larger than the body" if @reading.larger?(paragraph)), ("in capitals" if @reading.capitals?(paragraph)),
           ("in small capitals" if values[:small_caps] && !body[:small_caps]), ("in colour" if @reading.coloured?(paragraph) && above),
-          ("in another face" if values[:font_family] != body[:font_family] && above && paragraph.text.length < 90)].compact
+          ("in another face" if values[:font_family] != body[:font_family] && above && looks_above_text[look(paragraph)].to_i > 1)].compact
       end
 
       def traits_of_words(paragraph)
