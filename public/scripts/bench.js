@@ -125,6 +125,7 @@
       else if (!near(place)) place.scrollIntoView({ block: "center" });
     } else if (anchor) pages.scrollTop = anchor.scroll;
     paintAll();
+    tellPage();
     htmx.trigger("#strip", "redraw");
   }
 
@@ -386,14 +387,20 @@
     waiting = true;
     requestAnimationFrame(() => {
       waiting = false;
-      const top = [...sheets().querySelectorAll(".sheet")].find((one) => one.getBoundingClientRect().bottom > 160);
-      if (!top) return;
-      document.getElementById("foot-page").textContent = `Page ${top.dataset.page} of ${sheets().dataset.pages}`;
-      document.querySelectorAll(".strip .here").forEach((one) => one.classList.remove("here"));
-      document.querySelector(`.strip [data-page="${top.dataset.page}"]`)?.classList.add("here");
+      tellPage();
       letGo();
     });
   });
+
+  // Which page is in view, in the foot and on the strip.
+  function tellPage() {
+    const top = [...sheets().querySelectorAll(".sheet")].find((one) => one.getBoundingClientRect().bottom > 160);
+    if (!top) return;
+    document.getElementById("foot-page").textContent = `Page ${top.dataset.page} of ${sheets().dataset.pages}`;
+    document.querySelectorAll(".strip .here").forEach((one) => one.classList.remove("here"));
+    document.querySelector(`.strip [data-page="${top.dataset.page}"]`)?.classList.add("here");
+  }
+  document.getElementById("strip").addEventListener("htmx:afterSwap", tellPage);
 
   bench.querySelectorAll("[data-show]").forEach((box) => box.addEventListener("change", () => bench.classList.toggle(`no-${box.dataset.show}`, !box.checked)));
   bench.querySelector("[data-keys]").addEventListener("click", toggleKeys);

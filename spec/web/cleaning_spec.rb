@@ -56,6 +56,85 @@ RSpec.describe "Cleaning in the browser", type: :feature do
   end
 end
 
+RSpec.describe "Choosing what goes, and seeing it first", type: :feature do
+  before { Web.clear }
+
+  def now = NorvelWeb::Workbench.new(NorvelWeb::ManuscriptRecord.first.id).state.manuscript
+
+  def base = "/manuscripts/#{NorvelWeb::ManuscriptRecord.first.id}"
+
+  it "shows the pages of a plan before it is applied, with what was corrected and struck out" do
+    Web.bring("quayside-notice.docx")
+    visit "#{base}/plan"
+    expect(page).to have_css(".sums tr", text: "Pages 2 1").and have_css(".note", text: "blank lines alone took")
+    find(".plan-part", text: "Paper and margins").check("strike out")
+    expect(page).to have_css(".sums tr", text: "Pages 2 1")
+    click_button "See the pages first"
+    expect(page).to have_css(".ripple-line", text: "2 pages become 1")
+    expect(page).to have_css("#message", text: "nothing is saved yet").and have_css("#page-1 .para.proposed", minimum: 3)
+    expect(now.paragraphs.count(&:empty?)).to eq(22)
+    click_link "Back to the plan"
+    expect(page).to have_css(".sums tr", text: "Pages 2 1")
+    expect(page).to have_checked_field("strike[page_design]")
+    click_button "See the pages first"
+    click_button "Apply the plan"
+    expect(page).to have_css("#message", text: "Tidied by Presentation of Diploma Reports").and have_css("#foot-page", text: "Page 1 of 1")
+    expect([now.paragraphs.count(&:empty?), now.sections.first.page.margin[:start]]).to eq([0, 914_400])
+  end
+
+  it "leads from a number of the survey to its places, and takes chosen kinds from them" do
+    Web.bring("night-ferries.docx")
+    visit "#{base}/survey"
+    within(find("section", text: "Formatted by hand").find("tr", text: "size")) { click_link "256" }
+    expect(page).to have_css(".slip-place", text: "256 paragraphs chosen").and have_css(".sample-words", text: "“Grey Tern” ×")
+    colours = -> { now.paragraphs.sum { |one| one.runs.count { |run| run.properties.key?(:color) } } }
+    before = colours.call
+    find("summary", text: "Only some kinds").click
+    within(".kinds") { check "size" }
+    click_button "Show it first …"
+    expect(page).to have_css(".slip-text", text: "Removed direct formatting (size) from 256 paragraphs")
+    click_button "Make the change"
+    expect(page).to have_css("#message", text: "Removed direct formatting (size) from 256 paragraphs")
+    expect([now.paragraphs.sum { |one| one.runs.count { |run| run.properties.key?(:size) } }, colours.call]).to eq([0, before])
+    click_button "Undo"
+    expect(page).to have_css("#message", text: "Undone")
+  end
+
+  it "splits a look, styles one part of it, and bares another" do
+    Web.bring("boat-shed-handbook.docx").update!(guide: "marrowby-handbook")
+    visit "#{base}/looks"
+    first(".look").click_button("Split into its 11 exact variants")
+    expect(page).to have_button("Put the variants together again", count: 11)
+    part = first(".look")
+    size = part.find("strong").text
+    part.fill_in "Name of a new style of this look", with: "Round step"
+    part.click_button "Make a style of it"
+    expect(page).to have_css("#message", text: "Made the style “Round step” of a look of #{size}")
+    expect(now.paragraphs.count { |one| one.style == "Roundstep" }).to eq(size.to_i)
+    other = find(".look", text: "colour #3a3a3a", match: :first)
+    ids = other.find_link("Choose them")[:href][/look:(\d+)/, 1].to_i
+    look = NorvelWeb::Workbench.new(NorvelWeb::ManuscriptRecord.first.id).state.looks.find { |one| one.id == ids }.paragraphs
+    other.click_button "Take its hand formatting away"
+    expect(page).to have_css("#message", text: "Removed direct formatting from #{look.size} paragraph")
+    expect(look.flat_map { |id| Norvel::DirectFormatting.objectionable(now.paragraph(id)) }).to eq([])
+  end
+
+  it "says what it leaves: columns made with tabs, and numbers that do not follow" do
+    bytes = docx do |file|
+      ["1. Water", "2. Boats", "4. Tolls"].each { |text| file.paragraph([file.text(text, "<w:b/>")], %(<w:pStyle w:val="Heading1"/>)) && file.paragraph("The lamp was lit before the ebb. " * 6) }
+      file.paragraph("Winter\t3\t12\nSummer\t5\t2")
+    end
+    Web.bring("left.docx", bytes)
+    visit "#{base}/plan"
+    expect(page).to have_css(".left-alone", text: "1 paragraph makes columns with tabs").and have_css(".left-alone", text: "1 heading keeps its typed number")
+    find(".left-alone", text: "columns").click_link "See them"
+    expect(page).to have_css(".slip-text", text: "Winter")
+    visit base
+    click_button "Let styles number the headings …"
+    expect(page).to have_css(".left-alone", text: "1 heading keeps its typed number").and have_css(".slip-text", text: "number 2 headings")
+  end
+end
+
 RSpec.describe "Looking at it from all sides", type: :feature do
   before do
     Web.clear

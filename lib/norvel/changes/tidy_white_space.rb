@@ -8,6 +8,7 @@ module Norvel
     class TidyWhiteSpace < Substitution
       KINDS = %w[start end double line_breaks].freeze
       LEFT = %i[table_text table_heading verse code contents_entry signature form_field].freeze
+      SHORT_LINE = 45 # letters
       COLUMNS = /\S\t+\S.*\S\t+\S|\S\t.*\n.*\S\t/m
 
       # @return [Boolean] whether its tabs make columns: a table without lines
@@ -31,10 +32,12 @@ module Norvel
 
       # @return [Array<Array(String, Array<Manuscript::Paragraph>)>] what is left as it is, and where
       def remarks(manuscript)
+        short = chosen(manuscript).select { |paragraph| paragraph.text.match?(/\S\n\S/) && !paragraph.text.include?("\t") && short_lines?(paragraph) }
         columns = chosen(manuscript).select { |paragraph| self.class.columns?(paragraph) }
-        return [] if columns.empty?
+        found = short.empty? ? [] : [["#{counted(short.size, "paragraph")} of short lines #{(short.size == 1) ? "keeps its" : "keep their"} line breaks.", short]]
+        return found if columns.empty?
 
-        [[(columns.size == 1) ? "1 paragraph makes columns with tabs and stays as it is: it would be a table." : "#{columns.size} paragraphs make columns with tabs and stay as they are: they would be tables.", columns]]
+        found + [[(columns.size == 1) ? "1 paragraph makes columns with tabs and stays as it is: it would be a table." : "#{columns.size} paragraphs make columns with tabs and stay as they are: they would be tables.", columns]]
       end
 
       private
@@ -55,7 +58,7 @@ module Norvel
         start = kinds.include?("start") ? text[/\A[ \t\u00A0\u2003]+/].to_s : ""
         cuts << [0, start.length, ""] unless start.empty?
         text.scan(/(?<=\S) {2,}(?=\S)/) { cuts << [*Regexp.last_match.offset(0), " "] } if kinds.include?("double")
-        if kinds.include?("line_breaks") && running?(paragraph)
+        if kinds.include?("line_breaks") && running?(paragraph) && !short_lines?(paragraph)
           text.scan(/(?<=\S)[ \t]*\n[ \t]*(?=\S)/) { cuts << [*Regexp.last_match.offset(0), " "] }
         end
         ending = kinds.include?("end") ? text.length - text.sub(/(?<=\S)[ \t]+\z/, "").length : 0
@@ -64,6 +67,9 @@ module Norvel
 
         dressed(cut(paragraph, cuts), start, manuscript)
       end
+
+      # Lines of an address or a signature end where they are to end.
+      def short_lines?(paragraph) = paragraph.text.split("\n").all? { |line| line.strip.length < SHORT_LINE }
 
       def running?(paragraph) = %i[body block_quotation list_item reference_entry footnote abstract].include?(@roles.of(paragraph.id).name)
 

@@ -33,7 +33,7 @@ module Norvel
         text = line.text.strip
         return [:date, 0.88, "a date at the front"] if Wording.date?(text)
         return [:author, 0.88, "says who wrote it"] if by?(text)
-        return if heading.nil? || @headings.like?(line) && later_looks.include?(@headings.look(line))
+        return if heading.nil? || sentence?(text) || (@headings.like?(line) && later_looks.include?(@headings.look(line)))
 
         after = @reading.index(line) > @reading.index(heading)
         if text.match?(Wording::HOUSE) && !directly_under?(line, heading) then [:other, 0.6, "names the house, at the front"]
@@ -43,6 +43,8 @@ module Norvel
         else [:other, 0.5, "a line of the title page"]
         end
       end
+
+      def sentence?(text) = text.match?(/[.:;]\z/) && text.split.size > 6
 
       def by?(text) = text.length < 120 && (found = text.match(Wording::BY)) && (found[:name].strip.match?(Wording::PEOPLE) || text.include?(":"))
 

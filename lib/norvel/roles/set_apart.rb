@@ -10,6 +10,8 @@ module Norvel
       VERSE_LINE = 64 # letters
       VERSE_LINES = 3
       LEAD = 70 # letters
+      FAR = 1_800_000 # EMU: five centimetres
+      LAST = 6 # paragraphs
       MONOSPACED = /mono|courier|consol|typewriter|fixed|menlo|monaco|code\b/i
 
       # @param reading [Reading] @param headings [Headings] @param lists [Lists]
@@ -44,11 +46,20 @@ module Norvel
         return vote(:form_field, 0.8, "has boxes to tick") if text.match?(/[☐☑☒]\s*\p{L}/)
         return vote(:signature, 0.75, "the closing words of a letter") if text.match?(Wording::CLOSING)
         return vote(:signature, 0.85, "names the line above it, which is to be signed") if !text.match?(Wording::BLANK_TO_FILL) && text.length < 60 && @reading.preceding(paragraph)&.then { |line| rule_only?(line) }
-        return unless text.match?(Wording::BLANK_TO_FILL)
+        return (vote(:signature, 0.75, "a name at the end, set to the far side") if signs_off?(paragraph)) unless text.match?(Wording::BLANK_TO_FILL)
 
         signed = text.match?(Wording::SIGNED) || !text.match?(/\p{L}/) || text.match?(/\b#{Wording::YEAR}\b/) || !text.match?(/\p{L}\s*:?\s*(?:_{5,}|\.{5,}|…{4,})/)
         signed ? vote(:signature, 0.88, "a line to be signed") : vote(:form_field, 0.88, "a label with room to fill in")
       end
+
+      # One of the last paragraphs, short, set to the far side, with somebody's name in its last line.
+      def signs_off?(paragraph)
+        return false if paragraph.in_table || paragraph.text.length > 90 || !paragraph.text.strip.split("\n").last.to_s.strip.match?(Wording::PEOPLE)
+
+        (@reading.look(paragraph)[:align] == :end || @reading.inset(paragraph) > FAR) && last_ones.include?(paragraph.id)
+      end
+
+      def last_ones = @last_ones ||= @reading.paragraphs.reject(&:blank?).last(LAST).map(&:id)
 
       def rule_only?(paragraph) = paragraph.text.match?(/\A[\s_.…-]*\z/) && paragraph.text.match?(Wording::BLANK_TO_FILL)
 
