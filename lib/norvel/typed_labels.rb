@@ -106,6 +106,7 @@ module Norvel
       end
       label
     end
+
     # A row that goes on from elsewhere, at a number of its own, counts where nothing stands between its items.
     def close?(row, blocks)
       text = blocks.select { |block| block.is_a?(Manuscript::Paragraph) && !block.blank? }

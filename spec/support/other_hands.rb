@@ -110,7 +110,11 @@ class OtherHands
     @body = pick([20, 21, 22, 23, 24, 24])
     @font = pick(["Times New Roman", "Arial", "Calibri", "Cambria", "Garamond", "Georgia"])
     @scheme = pick(SCHEMES.keys)
-    @numbers = (@scheme == :plain) ? pick(%i[decimal decimal_dot chapter]) : (@scheme == :all_bold) ? pick(%i[decimal decimal_dot roman]) : pick(%i[none none decimal decimal_dot chapter chapter_above roman])
+    @numbers = if @scheme == :plain
+      pick(%i[decimal decimal_dot chapter])
+    else
+      (@scheme == :all_bold) ? pick(%i[decimal decimal_dot roman]) : pick(%i[none none decimal decimal_dot chapter chapter_above roman])
+    end
     @styles = pick(%i[none none half named levels])
     @apart = (@scheme == :plain) ? :blank : pick(%i[indent space blank tab spaces])
     @spacing = pick([240, 276, 360, 480])

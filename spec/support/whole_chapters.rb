@@ -108,7 +108,16 @@ class WholeChapters
 
     heads = node.at_css("tr").css("th").size
     @docx.table(rows.map { |row| row + [""] * (width - row.size) }, [9000 / width] * width)
-    @truth.concat(rows.each_with_index.flat_map { |row, at| Array.new(width) { |place| next :empty if row[place].to_s.empty?; at.zero? ? ((heads == width) ? :table_heading : nil) : :table_text } })
+    @truth.concat(rows.each_with_index.flat_map { |row, at|
+      Array.new(width) { |place|
+        next :empty if row[place].to_s.empty?
+        if at.zero?
+          (heads == width) ? :table_heading : nil
+        else
+          :table_text
+        end
+      }
+    })
   end
 
   def body_format = "#{%(<w:spacing w:after="120"/>) if @apart == :space}#{%(<w:ind w:firstLine="567"/>) if @apart == :indent}"

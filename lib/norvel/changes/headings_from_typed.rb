@@ -29,9 +29,7 @@ module Norvel
 
       def remarks(manuscript)
         left = read(manuscript).select { |head| head.label && outcome(manuscript).paragraph(head.paragraph.id).text == head.paragraph.text }.map(&:paragraph)
-        return [] if left.empty?
-
-        [[(left.size == 1) ? "1 heading keeps its typed number: it does not follow from the ones before." : "#{left.size} headings keep their typed numbers: they do not follow from the ones before.", left]]
+        [remark(left, "1 heading keeps its typed number: it does not follow from the ones before.", "%d headings keep their typed numbers: they do not follow from the ones before.")].compact
       end
 
       private

@@ -29,7 +29,7 @@ module Norvel
 
       def remarks(manuscript)
         left = wanted(manuscript).map(&:row).flat_map(&:items).map(&:first).select { |paragraph| outcome(manuscript).paragraph(paragraph.id).text == paragraph.text }
-        left.empty? ? [] : [["#{counted(left.size, "typed number or bullet", "typed numbers and bullets")} would not be generated again sign for sign, and so left.", left]]
+        [remark(left, "1 typed number or bullet would not be generated again sign for sign, and stays.", "%d typed numbers and bullets would not be generated again sign for sign, and stay.")].compact
       end
 
       private

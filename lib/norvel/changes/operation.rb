@@ -112,6 +112,11 @@ module Norvel
         name
       end
 
+      # @return [Array(String, Array<Manuscript::Paragraph>), nil] one remark, nil where there is nothing to say
+      def remark(paragraphs, one, many)
+        [(paragraphs.size == 1) ? one : format(many, paragraphs.size), paragraphs] if paragraphs.any?
+      end
+
       def counted(number, one, many = "#{one}s") = "#{number} #{(number == 1) ? one : many}"
     end
   end

@@ -34,10 +34,8 @@ module Norvel
       def remarks(manuscript)
         short = chosen(manuscript).select { |paragraph| paragraph.text.match?(/\S\n\S/) && !paragraph.text.include?("\t") && short_lines?(paragraph) }
         columns = chosen(manuscript).select { |paragraph| self.class.columns?(paragraph) }
-        found = short.empty? ? [] : [["#{counted(short.size, "paragraph")} of short lines #{(short.size == 1) ? "keeps its" : "keep their"} line breaks.", short]]
-        return found if columns.empty?
-
-        found + [[(columns.size == 1) ? "1 paragraph makes columns with tabs and stays as it is: it would be a table." : "#{columns.size} paragraphs make columns with tabs and stay as they are: they would be tables.", columns]]
+        [remark(short, "1 paragraph of short lines keeps its line breaks.", "%d paragraphs of short lines keep their line breaks."),
+          remark(columns, "1 paragraph makes columns with tabs and stays as it is: it would be a table.", "%d paragraphs make columns with tabs and stay as they are: they would be tables.")].compact
       end
 
       private

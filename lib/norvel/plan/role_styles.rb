@@ -137,7 +137,7 @@ module Norvel
       end
 
       def free_name(role, group)
-        base = group.all? { |paragraph| paragraph.insets.any? { |inset| inset.kind == :image } } ? "Picture" : NAMES.fetch(role) { role.to_s.tr("_", " ").capitalize }
+        base = (group.all? { |paragraph| paragraph.insets.any? { |inset| inset.kind == :image } }) ? "Picture" : NAMES.fetch(role) { role.to_s.tr("_", " ").capitalize }
         (1..).lazy.map { |number| (number == 1) ? base : "#{base} #{number}" }.find { |name| now.sheet.styles.each_value.none? { |style| style.name.casecmp?(name) } }
       end
     end

@@ -38,7 +38,7 @@ module Norvel
         after = @reading.index(line) > @reading.index(heading)
         if text.match?(Wording::HOUSE) && !directly_under?(line, heading) then [:other, 0.6, "names the house, at the front"]
         elsif text.match?(Wording::PEOPLE) && text.length < 90 then [:author, after ? 0.8 : 0.6, "a name at the front"]
-        elsif text.match?(/\b#{Wording::YEAR}\b/) && text.length < 40 && !directly_under?(line, heading) then [:date, 0.7, "a short line with a year at the front"]
+        elsif text.match?(Wording::IN_A_YEAR) && text.length < 40 && !directly_under?(line, heading) then [:date, 0.7, "a short line with a year at the front"]
         elsif directly_under?(line, heading) then [:subtitle, 0.75, "stands under the title, at the front"]
         else [:other, 0.5, "a line of the title page"]
         end

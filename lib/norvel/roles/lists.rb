@@ -50,7 +50,7 @@ module Norvel
 
         short = row.items.map(&:first).reject { |paragraph| @reading.long?(paragraph) }
         striking = short.count { |paragraph| @reading.striking?(paragraph) }
-        bare = row.format == "decimal" ? short.count { |paragraph| !paragraph.text.match?(/[.;,]\s*\z/) } : 0
+        bare = (row.format == "decimal") ? short.count { |paragraph| !paragraph.text.match?(/[.;,]\s*\z/) } : 0
         [striking, bare].max * 2 > row.items.size
       end
 

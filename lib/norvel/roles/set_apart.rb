@@ -48,7 +48,7 @@ module Norvel
         return vote(:signature, 0.85, "names the line above it, which is to be signed") if !text.match?(Wording::BLANK_TO_FILL) && text.length < 60 && @reading.preceding(paragraph)&.then { |line| rule_only?(line) }
         return (vote(:signature, 0.75, "a name at the end, set to the far side") if signs_off?(paragraph)) unless text.match?(Wording::BLANK_TO_FILL)
 
-        signed = text.match?(Wording::SIGNED) || !text.match?(/\p{L}/) || text.match?(/\b#{Wording::YEAR}\b/) || !text.match?(/\p{L}\s*:?\s*(?:_{5,}|\.{5,}|…{4,})/)
+        signed = text.match?(Wording::SIGNED) || !text.match?(/\p{L}/) || text.match?(Wording::IN_A_YEAR) || !text.match?(/\p{L}\s*:?\s*(?:_{5,}|\.{5,}|…{4,})/)
         signed ? vote(:signature, 0.88, "a line to be signed") : vote(:form_field, 0.88, "a label with room to fill in")
       end
 

@@ -26,6 +26,7 @@ module Norvel
 
       MONTH = TypedLabels::MONTH
       YEAR = "(?:1[5-9]|20)\\d\\d"
+      IN_A_YEAR = /\b#{YEAR}\b/
       SEASON = "(?:spring|summer|autumn|fall|winter|michaelmas|hilary|trinity)(?: (?:term|semester))?|(?:sommer|winter)semester|(?:ss|ws|sose|wise)|ann(?:é|e)e (?:universitaire|acad(?:é|e)mique|scolaire)|academic year|curso(?: acad(?:é|e)mico)?|semestre [^\\d]{0,20}"
       DAY = "(?:#{MONTH}\\s+\\d{1,2}(?:st|nd|rd|th)?,?\\s+#{YEAR}|(?:\\d{1,2}(?:st|nd|rd|th|er)?\\.?\\s+(?:de\\s+)?)?#{MONTH},?\\s+(?:del?\\s+)?#{YEAR}|\\d{1,2}[./-]\\d{1,2}[./-](?:#{YEAR}|\\d\\d)|#{YEAR}-\\d\\d-\\d\\d|(?:#{SEASON})\\s+#{YEAR}(?:\\s*[/–-]\\s*\\d{2,4})?)"
       DATE = /\A(?:(?:date|datum|fecha)\s*:\s*)?(?:[\p{L} .'’-]{2,40},\s*)?(?:(?:the|den|der|im|le|el|en|in|a|on|de)\s+)?(?:#{DAY}|#{YEAR})\.?\z/i
@@ -37,7 +38,7 @@ module Norvel
       HOUSE = /\b(?:institut[eo]?|universit\w*|universidad|school|college|academy|akademie|académie|academia|faculty|fakultät|faculté|facultad|department|abteilung|département|departamento|hochschule|fachhochschule|école|escuela|seminar|lehrstuhl)\b/i
 
       BLANK_TO_FILL = /_{5,}|\.{12,}|…{4,}/
-      SIGNED = /\b(?:signatures?|signed|sign here|unterschrift|gezeichnet|gez\.|firma|firmado|fdo\.?|sign(?:é|e)|lu et approuvé)(?![\p{L}])/i
+      SIGNED = /\b(?:signatures?|signed|sign here|unterschrift|gezeichnet|gez\.|firma|firmado|fdo\.?|sign(?:é|e)|lu et approuvé)(?!\p{L})/i
       CLOSING = /\A(?:yours (?:faithfully|sincerely|truly)|(?:kind|best|warm) regards|sincerely(?: yours)?|mit freundlichen gr(?:ü|ue)(?:ß|ss)en|hochachtungsvoll|cordialement|bien à vous|atentamente|un cordial saludo)\s*[,.]?\s*\z/i
       QUOTED = /\A\s*["“„«‚‘»].{40,}["”“»’‘«]\s*(?:[(\[].{2,80}[)\]])?[.,]?\s*\z/m
 

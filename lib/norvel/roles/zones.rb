@@ -71,7 +71,7 @@ module Norvel
       # A heading that may say other things heads references where works with their years follow.
       def works_after?(at)
         after = @texts[at + 1, 5].to_a
-        after.any? && after.count { |paragraph| paragraph.text.match?(/\b#{Wording::YEAR}\b/) && paragraph.text.match?(/\p{Lu}.*[,.:]/) } * 2 >= after.size
+        after.any? && after.count { |paragraph| paragraph.text.match?(Wording::IN_A_YEAR) && paragraph.text.match?(/\p{Lu}.*[,.:]/) } * 2 >= after.size
       end
 
       def entries_after?(at) = @texts[at + 1, 4].to_a.count { |paragraph| entry?(paragraph) } >= [2, @texts.size - at - 1].min && @texts[at + 1]
