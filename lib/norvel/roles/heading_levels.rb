@@ -23,10 +23,23 @@ module Norvel
       def counted(paragraph)
         number = Wording.outline(paragraph.text) or return
         parts = number.split(".").size
-        parts if parts > 1 || !under_letters?
+        parts + (under_parts? ? 1 : 0) if parts > 1 || !under_letters?
       end
 
-      def named(paragraph) = (1 if paragraph.text.match?(Wording::CHAPTER))
+      def named(paragraph)
+        return unless paragraph.text.match?(Wording::CHAPTER)
+
+        (under_parts? && !paragraph.text.match?(Wording::PART)) ? 2 : 1
+      end
+
+      # Chapters that look unlike the parts above them are a level below.
+      def under_parts? = (@under_parts ||= [parts_over_chapters?]).first
+
+      def parts_over_chapters?
+        parts, others = heads.partition { |head| head.text.match?(Wording::PART) }
+        chapters = others.select { |head| head.text.match?(Wording::CHAPTER) || Wording.outline(head.text)&.match?(/\A\d+\z/) }
+        parts.any? && chapters.any? && chapters.none? { |head| parts.any? { |part| @reading.level(part) || @headings.look(part) == @headings.look(head) } }
+      end
 
       # Where numbers alone tell levels apart, an introduction without one is of the highest.
       def customary(paragraph)
@@ -91,7 +104,7 @@ module Norvel
       def evidence(head)
         if (level = @reading.level(head)) then [level, 3]
         elsif (level = counted(head)) then [level, 3]
-        elsif named(head) then [1, 3]
+        elsif (level = named(head)) then [level, 3]
         elsif [Wording::REFERENCES, Wording::ABSTRACT].any? { |words| Wording.without_number(head.text).match?(words) } then [1, 1]
         end
       end

@@ -61,7 +61,17 @@ module Norvel
       end
 
       def caption(paragraph)
-        vote(:caption, 0.9, "begins like a caption") if Wording.caption?(paragraph.text)
+        return vote(:caption, 0.9, "begins like a caption") if Wording.caption?(paragraph.text)
+
+        vote(:caption, 0.8, "stands under the number of a table or picture") if under_number?(paragraph)
+      end
+
+      # Label and number on a line of their own, the title on the next.
+      def under_number?(paragraph)
+        return false if paragraph.in_table || paragraph.text.length > Reading::SHORT || paragraph.text.match?(/[.;:]\s*\z/)
+
+        above = @reading.preceding(paragraph)
+        !above.nil? && !above.in_table && above.text.match(Wording::LABELLED)&.[](:rest) == "" && @reading.index(above) == @reading.index(paragraph) - 1
       end
 
       def heading(paragraph)

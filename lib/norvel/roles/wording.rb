@@ -12,8 +12,13 @@ module Norvel
       TABLED = %w[table tables tab tabl tabelle tableau tabla cuadro].freeze
       LABELLED = /\A\s*(?:#{(PICTURED + TABLED).sort_by { |word| -word.length }.join("|")})\.?[ \u00A0\t]*#{NUMBER}(?<after>\s*[.:)–—|-]+\s*|[ \u00A0\t\n]+|\z)(?<rest>.*)\z/mi
 
-      COUNTED = "(?:\\d{1,3}|[ivxlc]+|[A-H]|one|two|three|four|five|six|seven|eight|nine|ten|eins|zwei|drei|vier|fünf|sechs|un|deux|trois|quatre|cinq|uno|dos|tres|cuatro|cinco|premier|primero|first|second|third|erstes|zweites)"
-      CHAPTER = /\A\s*(?:chapter|part|book|appendix|annex|kapitel|teil|anhang|chapitre|partie|annexe|cap(?:i|í)tulo|parte|anexo|ap(?:é|e)ndice)\s+#{COUNTED}(?:\s*[.:)–—-]|\s*\z|\s*\n|\s+(?-i:[\p{Lu}"“„«¿¡\d]))/i
+      COUNTED = "(?:\\d{1,3}|[ivxlc]+|[A-H]|one|two|three|four|five|six|seven|eight|nine|ten|eins|zwei|drei|vier|fünf|sechs|un|deux|trois|quatre|cinq|uno|dos|tres|cuatro|cinco|premier|primero)"
+      ORDINAL = "(?:first|second|third|fourth|fifth|erste[rs]?|zweite[rs]?|dritte[rs]?|vierte[rs]?|première?|premier|deuxième|seconde?|troisième|quatrième|cinquième|primer[ao]?|segund[ao]|tercer[ao]?|cuart[ao])"
+      PARTED = "(?:part|book|teil|buch|partie|livre|parte|libro)"
+      CHAPTERED = "(?:chapter|appendix|annex|kapitel|anhang|chapitre|annexe|cap(?:i|í)tulo|anexo|ap(?:e|é)ndice)"
+      NUMBERED_WORD = "(?:%<word>s\\s+#{COUNTED}|#{ORDINAL}\\s+%<word>s)(?:\\s*[.:)–—-]|\\s*\\z|\\s*\\n|\\s+(?-i:[\\p{Lu}\"“„«¿¡\\d]))"
+      PART = /\A\s*#{format(NUMBERED_WORD, word: PARTED)}/i
+      CHAPTER = /\A\s*#{format(NUMBERED_WORD, word: "(?:#{PARTED}|#{CHAPTERED})")}/i
       OUTLINE = /\A\s*(?<number>\d{1,2}(?:\.\d{1,2})*)\.?(?:[ \t\u00A0]+|\s*[–—:)]\s*)(?=["“„«¿¡(]?\p{L})/
       LETTERED = /\A\s*(?<number>[IVX]{1,5}|[A-H])(?:\.|\))[ \t\u00A0]+(?=["“„«¿¡(]?\p{L})/
 
@@ -35,7 +40,7 @@ module Norvel
       PARTICLE = "(?:von(?: der| dem| den)?|zu[mr]?|van(?: der| den| de)?|de(?: la| los| las)?|del|della|du|di|da|dos|y|la|le|ter|ten|af|av|bin|ibn|al)"
       PERSON = "(?:(?:dr|prof|m|mr|mrs|ms|mme|sr|sra|dra|dipl|ing|phil|rer|nat)\\.?\\s+)*\\p{Lu}(?:\\.|[\\p{L}.'’-]+)(?:\\s+(?:#{PARTICLE}\\s+)*\\p{Lu}(?:\\.|[\\p{L}.'’-]+)){1,4}(?:,?\\s+(?:ph\\.?d|m\\.?a|m\\.?sc|b\\.?a|b\\.?sc|jr|sr)\\.?)?"
       PEOPLE = /\A#{PERSON}(?:\s*(?:,|;|&|\/|\n|\s(?:and|und|et|y|e))\s*#{PERSON})*\z/
-      HOUSE = /\b(?:institut[eo]?|universit\w*|universidad|school|college|academy|akademie|académie|academia|faculty|fakultät|faculté|facultad|department|abteilung|département|departamento|hochschule|fachhochschule|école|escuela|seminar|lehrstuhl)\b/i
+      HOUSE = /\b(?:institut[eo]?|universit\w*|universidad|school|college|academy|akademie|académie|academia|faculty|fakultät|fachbereich|studiengang|faculté|facultad|department|abteilung|département|departamento|hochschule|fachhochschule|école|escuela|seminar|lehrstuhl)\b/i
 
       BLANK_TO_FILL = /_{5,}|\.{12,}|…{4,}/
       SIGNED = /\b(?:signatures?|signed|sign here|unterschrift|gezeichnet|gez\.|firma|firmado|fdo\.?|sign(?:é|e)|lu et approuvé)(?!\p{L})/i

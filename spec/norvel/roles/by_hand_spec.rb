@@ -48,6 +48,12 @@ RSpec.describe Norvel::Roles do
       expect(roles_of(*lines).reject { |role| role == :body }).to eq(%i[heading_1 heading_2 heading_2 heading_3 heading_3 heading_1])
     end
 
+    it "are a level below the parts that stand over them, where they look otherwise" do
+      lines = [centred("FIRST PART: WATER", "<w:b/>"), bold("Chapter 1. Fog"), bold("1.1 Drums", 22), bold("Chapter 2. Tides"), centred("SECOND PART: BOATS", "<w:b/>"), bold("Chapter 3. Oars")].flat_map { |line| [line, long] }
+      expect(roles_of(*lines).reject { |role| role == :body }).to eq(%i[heading_1 heading_2 heading_3 heading_2 heading_1 heading_2])
+      expect(roles_of(*["Part One", "Part Two"].flat_map { |text| [bold(text), long] }, bold("Chapter 3"), long).reject { |role| role == :body }.uniq).to eq([:heading_1])
+    end
+
     it "are known by numbers that follow each other through plain text" do
       expect(roles_of("1 Water", long, "1.1 Fog", long, "1.2 Tides", long, "2 Boats", long, "2.1 Oars", long).reject { |role| role == :body }).to eq(%i[heading_1 heading_2 heading_2 heading_1 heading_2])
     end
@@ -104,6 +110,10 @@ RSpec.describe Norvel::Roles do
     it "is a line to sign or a field to fill in" do
       expect(roles_of(long, "Marrowby, 12 May 2024\t\t____________________", "Name: ______________", "____________________", "Signature", "Yours faithfully,")).to eq(%i[body signature form_field signature signature signature])
     end
+  end
+
+  it "is the title of a table under its number" do
+    expect(roles_of(long, bold("Table 1"), ["Tolls by season", "<w:i/>"], long)).to eq(%i[body caption caption body])
   end
 
   describe "zones" do
