@@ -53,7 +53,10 @@ module Norvel
 
     def decide
       @manuscript.paragraphs.to_h do |paragraph|
-        [paragraph.id, paragraph.blank? ? blank(paragraph) : weigh(@style_votes.for(paragraph) + @look_votes.for(paragraph))]
+        next [paragraph.id, blank(paragraph)] if paragraph.blank?
+
+        style = @style_votes.for(paragraph)
+        [paragraph.id, weigh(style + @look_votes.for(paragraph, style))]
       end
     end
 

@@ -23,15 +23,16 @@ module Norvel
       end
 
       # @param paragraph [Manuscript::Paragraph] with text
+      # @param others [Array<Vote>] what is known of it from elsewhere
       # @return [Array<Vote>]
-      def for(paragraph)
+      def for(paragraph, others = [])
         return in_table(paragraph) if paragraph.in_table
         return @apart.votes(paragraph) if @apart.code?(paragraph)
         return [vote(:other, 0.9, "has no words, only something that stands in the text")] unless paragraph.text.match?(/[[:alnum:]]/) || paragraph.text.match?(Wording::BLANK_TO_FILL)
 
         zone, front = @zones.vote(paragraph), @front.vote(paragraph)
         special = [zone, front, caption(paragraph), (heading(paragraph) unless front || zone), (@lists.vote(paragraph) unless zone), *(@apart.votes(paragraph) unless zone || front)].compact
-        [*special, body(paragraph, special)]
+        [*special, body(paragraph, special + others.reject { |vote| vote.role == :body })]
       end
 
       private

@@ -15,6 +15,9 @@ module Norvel
         [/body|textk(?:ö|o)rper|corps|cuerpo|first paragraph|text indent|\btext\b/i, :body]
       ].freeze
 
+      LONG = 200 # letters
+      DOUBT = 0.4
+
       def initialize(manuscript, cascade)
         @manuscript = manuscript
         @cascade = cascade
@@ -27,6 +30,7 @@ module Norvel
         direct = paragraph.properties[:outline_level]
         return [Vote.new(role: :run_in_heading, weight: 0.95, reason: "is a heading that the next paragraph goes on from in the same line")] if paragraph.run_in
 
+        votes = votes.map { |vote| doubtful?(paragraph, vote) ? vote.with(weight: DOUBT) : vote }
         direct ? [Vote.new(role: heading(direct), weight: 0.85, reason: "has heading level #{direct} set by hand")] : votes
       end
 
@@ -35,6 +39,13 @@ module Norvel
       def of_style(id) = style_votes(id).first
 
       private
+
+      # Running text that was given a heading's style, or that of a list without being an item, is of another role.
+      def doubtful?(paragraph, vote)
+        return paragraph.text.length > LONG && paragraph.text.match?(/[.!?]\W*\z/) if vote.role.start_with?("heading_")
+
+        vote.role == :list_item && @cascade.numbering(paragraph).nil? && TypedLabels.readings(paragraph).empty? && paragraph.text.length > LONG
+      end
 
       def style_votes(id)
         style = @manuscript.sheet[id] or return []
