@@ -16,6 +16,7 @@ module Norvel
 
       def carry_out(manuscript)
         @roles = Roles.new(manuscript)
+        @set_in = 0
         changed = chosen(manuscript).reject { |paragraph| paragraph.blank? || left?(paragraph) }.filter_map do |paragraph|
           now = tidied(paragraph, manuscript)
           [paragraph.id, now] unless now.equal?(paragraph)
@@ -27,6 +28,7 @@ module Norvel
         after = outcome(manuscript)
         gone = {"space" => " ", "tab" => "\t", "line break" => "\n"}.filter_map { |name, sign| (number = count(manuscript, sign) - count(after, sign)).positive? ? counted(number, name) : nil }
         became = {"first-line indent" => [:indent_first, nil], "centred line" => [:align, :center]}.filter_map { |name, (property, value)| (number = gained(manuscript, after, property, value)).positive? ? counted(number, name) : nil }
+        became << "the first-line indent that #{counted(set_in, "paragraph has", "paragraphs have")} anyway" if set_in.positive?
         "Replaced #{gone.empty? ? "white space" : gone.join(", ")} by what it stood for#{": #{became.join(", ")}" if became.any?}."
       end
 
@@ -39,6 +41,9 @@ module Norvel
       end
 
       private
+
+      # How many had an indent already, besides their white space.
+      attr_reader :set_in
 
       def count(manuscript, sign) = manuscript.paragraphs.sum { |paragraph| paragraph.text.count(sign) }
 
@@ -89,6 +94,7 @@ module Norvel
         return paragraph if start.length == 1 && start != "\t" # a stray blank stood for nothing
 
         indent = cascade(manuscript).paragraph(paragraph)[:indent_first]
+        @set_in += 1 if indent.positive?
         indent.positive? ? paragraph : paragraph.with(properties: paragraph.properties.merge(indent_first: width(paragraph, start, manuscript)))
       end
 

@@ -14,7 +14,7 @@ module Norvel
         @lines = lines
       end
 
-      # @return [String] an svg element, "" where the paragraph has no line
+      # @return [String] an svg element, in a box of its own where its lines go on beyond it; "" where the paragraph has no line
       def to_s
         page = @layout.page_of(@id)&.then { |number| @layout.pages[number - 1] } or return ""
         placed = page.placed.select { |one| one.paragraph.id == @id }.first(@lines)
@@ -22,7 +22,8 @@ module Norvel
         left = (page.design.margin[:start] + page.design.margin[:gutter]) / 12_700.0
         own = page.dup.tap { |copy| copy.placed, copy.rules, copy.frames = placed, [], [] }
         window = [from(placed.first, left) - EDGE, top, WIDTH + EDGE * 2, placed.last.y + placed.last.line.height - top + EDGE]
-        PageSvg.new(@layout, own, style_marks: false, mark_up: false, window: window).to_s
+        drawn = PageSvg.new(@layout, own, style_marks: false, mark_up: false, window: window).to_s
+        (placed.any? { |one| one.x + one.line.x + one.line.width > window[0] + window[2] }) ? %(<div class="goes-on">#{drawn}</div>) : drawn
       end
 
       private
