@@ -38,6 +38,13 @@ RSpec.describe Norvel::Drawing do
     expect(page(paragraph(0, stretch("bold", bold: true), stretch(" both", bold: true, italic: true))).css(".para > text:not(.word)").map { |text| text["class"] }).to eq(%w[f-LiberationSerif-Bold f-LiberationSerif-BoldItalic])
   end
 
+  it "draws the whole manuscript as a strip whose texture tells styles, blank lines, hand formatting and findings" do
+    one = manuscript(paragraph(0, "Bells", style: "Heading1"), paragraph(1, "Fog"), paragraph(2, "Ebb"), paragraph(3, ""), paragraph(4, "Quoted", style: "Quote"), paragraph(5, "by hand", align: :center))
+    drawn = Nokogiri::XML(Norvel::Drawing::StripSvg.new(layout(one), findings: {2 => 1}).to_s).remove_namespaces!
+    expect(drawn.css("path").to_h { |path| [path["class"], path["d"].scan("M").size] }).to eq("heads" => 1, "ink" => 3, "blanks" => 1, "dashed" => 1, "hands" => 1, "found" => 1)
+    expect(drawn.css("g[data-page]").map { |page| page["data-page"] }).to eq(["1"])
+  end
+
   it "puts the code of the style beside each paragraph" do
     drawn = page(paragraph(0, "Bells", style: "Heading1"), paragraph(1, "Quoted", style: "Quote"))
     expect(drawn.css(".style-mark text").map { |mark| mark.children.last.text }).to eq(%w[H1 BQ])
@@ -65,12 +72,6 @@ RSpec.describe Norvel::Drawing do
     shown = page(paragraph(0, image), image: ->(name) { "/pictures/#{name}" }).at("image")
     expect([shown["href"], shown["width"], shown["height"], shown.at("title").text]).to eq(["/pictures/media/a.png", "100", "50", "A <plan>"])
     expect(page(paragraph(0, image)).at("text.box-label").text).to eq("image, not laid out")
-  end
-
-  it "draws the whole manuscript as a strip: headings stick out, hand formatting and findings are ticks" do
-    one = layout(on_page(paragraph(0, "Bells", style: "Heading1"), paragraph(1, stretch("By hand", bold: true)), paragraph(2, "Plain")))
-    strip = Nokogiri::XML(described_class::StripSvg.new(one, findings: {2 => 1}).to_s).remove_namespaces!
-    expect(%w[heads hands found ink].map { |part| strip.at("path.#{part}")&.[]("d")&.count("M") }).to eq([1, 1, 1, 2])
   end
 
   it "draws each kind of underline as what it is" do

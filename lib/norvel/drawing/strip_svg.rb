@@ -3,12 +3,14 @@
 module Norvel
   module Drawing
     # The whole manuscript as drawn ink: each page a segment, each line in true proportion, headings as notches
-    # that stick out, blank lines as dots, formatting by hand as ticks on one side, findings on the other.
+    # that stick out, blank lines as dots, formatting by hand as ticks on one side, findings on the other. The commonest style is
+    # drawn in whole lines, the next ones in dashes of their own, all others in thin lines.
     class StripSvg
       WIDTH = 64.0
       INK_LEFT = 12.0
       INK_WIDTH = 40.0
       GAP = 3.0
+      TEXTURES = %w[ink dashed dotted thin].freeze
 
       # @param layout [Layout] @param findings [Hash{Integer=>Integer}] paragraph id to how many
       def initialize(layout, findings: {})
@@ -32,23 +34,29 @@ module Norvel
 
       def draw(page, y, height)
         scale = INK_WIDTH / page.width
-        ink, heads, hands, blanks, found = [], [], [], [], []
+        parts = Hash.new { |found, name| found[name] = [] }
         page.placed.each do |placed|
           next unless %i[body cell].include?(placed.area)
 
           at = (y + placed.baseline * scale).round(1)
           from = (INK_LEFT + (placed.x + placed.line.x) * scale).round(1)
           width = (placed.line.width * scale).round(1)
-          heading?(placed.paragraph) ? heads << "M#{INK_LEFT - 5} #{at}H#{from + width}" : (ink << "M#{from} #{at}h#{width}" if width.positive?)
+          heading?(placed.paragraph) ? parts["heads"] << "M#{INK_LEFT - 5} #{at}H#{from + width}" : (parts[texture(placed.paragraph)] << "M#{from} #{at}h#{width}" if width.positive?)
           next unless placed.line.start.zero?
 
-          if placed.paragraph.empty? then blanks << "M#{INK_LEFT + 4} #{at}h0"
-          elsif DirectFormatting.objectionable(placed.paragraph).any? then hands << "M4 #{at}h4"
+          if placed.paragraph.empty? then parts["blanks"] << "M#{INK_LEFT + 4} #{at}h0"
+          elsif DirectFormatting.objectionable(placed.paragraph).any? then parts["hands"] << "M4 #{at}h4"
           end
-          found << "M56 #{at}h5" if @findings[placed.paragraph.id]
+          parts["found"] << "M56 #{at}h5" if @findings[placed.paragraph.id]
         end
         %(<g data-page="#{page.number}"><rect class="leaf" x="#{INK_LEFT}" y="#{y.round(1)}" width="#{INK_WIDTH}" height="#{height.round(1)}"/>) +
-          {"ink" => ink, "heads" => heads, "hands" => hands, "blanks" => blanks, "found" => found}.map { |name, parts| parts.empty? ? "" : %(<path class="#{name}" d="#{parts.join}"/>) }.join + "</g>"
+          parts.map { |name, strokes| %(<path class="#{name}" d="#{strokes.join}"/>) }.join + "</g>"
+      end
+
+      # @return [String] the texture of the paragraph's style
+      def texture(paragraph)
+        @textures ||= @layout.manuscript.paragraphs.reject { |one| one.blank? || heading?(one) }.map(&:style).tally.sort_by { |_, count| -count }.each_with_index.to_h { |(style, _), rank| [style, TEXTURES[[rank, TEXTURES.size - 1].min]] }
+        @textures.fetch(paragraph.style, TEXTURES.first)
       end
 
       def heading?(paragraph) = @layout.cascade.paragraph(paragraph)[:outline_level]
