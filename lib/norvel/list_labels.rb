@@ -67,6 +67,17 @@ module Norvel
       (manuscript.paragraphs + manuscript.note_paragraphs).map { |paragraph| words_of(paragraph, labels) }.reject(&:empty?)
     end
 
+    # Whether every word is still there: in a paragraph whose text is another one now, its number or bullet counted in. A number that
+    # a paragraph gains besides its text alters no word.
+    # @param before [Manuscript] @param after [Manuscript]
+    def same_words?(before, after)
+      labels = [before, after].map { |manuscript| self.for(manuscript, Cascade.new(manuscript)) }
+      old, new = [before, after].map { |manuscript| (manuscript.paragraphs + manuscript.note_paragraphs).reject(&:blank?) }
+      return words(before, labels[0]) == words(after, labels[1]) unless old.map(&:id) == new.map(&:id)
+
+      old.zip(new).all? { |was, now| (was.text == now.text && [nil, labels[1][now.id]].include?(labels[0][was.id])) || words_of(was, labels[0]) == words_of(now, labels[1]) }
+    end
+
     # @param labels [Hash{Integer=>String}] by paragraph id
     # @return [Array<String>] the words of one paragraph, its label counted in
     def words_of(paragraph, labels) = plain("#{labels[paragraph.id]} #{paragraph.text}").split(/[[:space:]]+/).reject(&:empty?)

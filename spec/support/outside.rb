@@ -8,6 +8,7 @@ require "tmpdir"
 module Outside
   PYTHON = "/usr/bin/python3"
   SAMPLES = File.expand_path("../../tmp/reference/node_modules/mammoth/test/test-data", __dir__)
+  LETTERS = File.expand_path("../../tmp/reference/sablon-0.4.3/test/fixtures", __dir__)
   TEMPLATES = "/usr/lib/python3/dist-packages/docx/templates"
 
   module_function
@@ -38,7 +39,7 @@ module Outside
   end
 
   # @return [Array<String>] .docx files that nobody here wrote
-  def samples = (Dir[File.join(SAMPLES, "**", "*.docx")] + Dir[File.join(TEMPLATES, "*.docx")]).sort
+  def samples = [File.join(SAMPLES, "**"), LETTERS, TEMPLATES].flat_map { |folder| Dir[File.join(folder, "*.docx")] }.sort
 
   def in_file(bytes)
     Dir.mktmpdir do |folder|

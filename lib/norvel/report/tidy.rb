@@ -17,7 +17,7 @@ module Norvel
         {changes: @plan.lines.map { |line| {operation: line.operation.class.operation_name, sentence: line.sentence, paragraphs: line.paragraphs.filter_map { |id| @before.index_of(id) }, confidence: line.confidence} },
          left: @plan.remarks.map { |remark| {sentence: remark.sentence, paragraphs: remark.paragraphs.filter_map { |id| @before.index_of(id) }} },
          before: counts(@before), after: counts(after), removed: removed(after),
-         text_changed: ListLabels.words(@before) != ListLabels.words(after)}
+         text_changed: !ListLabels.same_words?(@before, after)}
       end
 
       private
