@@ -32,7 +32,7 @@ RSpec.describe "From a messy report to house style", type: :feature do
     visit "/"
     click_link "The Night Ferries of the Ansel Sound"
     expect(page).to have_css(".page .para", minimum: 10)
-    expect(page).to have_content("271 of 419 paragraphs formatted by hand")
+    expect(page).to have_css("#slip", text: "271 of 419 paragraphs formatted by hand")
 
     choose(chapter_two.id)
     within("#slip") do
@@ -69,18 +69,10 @@ RSpec.describe "From a messy report to house style", type: :feature do
     find("body").send_keys(:escape)
     click_button "Tidy to “Presentation of Diploma Reports”"
     expect(page).to have_css("#message", text: "Tidied by Presentation of Diploma Reports")
-    expect(page).to have_content("Nothing: all formatting comes from styles.")
+    expect(page).to have_css("#slip", text: "Nothing: all formatting comes from styles.")
 
     click_link "Findings"
-    expect(page).to have_content(/\d+ met, \d+ broken/)
-    broken = all(".rule.broken details:not([open]) summary").first
-    broken&.click
-    place = all(".rule.broken .found a").first
-    if place
-      text = place.text.delete_suffix(" …")
-      place.click
-      expect(page).to have_css("#slip", text: text[0, 20])
-    end
+    expect(page).to have_css(".reading-head", text: /\d+ met, 0 broken/)
 
     visit "/manuscripts/#{row.id}/deliver"
     expect(page).to have_link("Deliver night-ferries.docx")
@@ -137,8 +129,9 @@ RSpec.describe "From a messy report to house style", type: :feature do
 
   it "has no accessibility faults that axe-core finds" do
     require "axe-rspec"
-    ["/", "/manuscripts/#{row.id}", "/manuscripts/#{row.id}?chosen=40", "/manuscripts/#{row.id}/outline", "/manuscripts/#{row.id}/styles", "/manuscripts/#{row.id}/styles?show=specimen", "/manuscripts/#{row.id}/styles?show=sheets", "/manuscripts/#{row.id}?swap=guide:marrowby-handbook", "/manuscripts/#{row.id}/looks", "/manuscripts/#{row.id}/plan", "/manuscripts/#{row.id}/findings", "/manuscripts/#{row.id}/ledger", "/manuscripts/#{row.id}/deliver", "/guides/marrowby-diploma"].each do |path|
+    ["/", "/manuscripts/#{row.id}", "/manuscripts/#{row.id}?chosen=40", "/manuscripts/#{row.id}/outline", "/manuscripts/#{row.id}/styles", "/manuscripts/#{row.id}/styles?show=specimen", "/manuscripts/#{row.id}/styles?show=sheets", "/manuscripts/#{row.id}?swap=guide:marrowby-handbook", "/manuscripts/#{row.id}/survey", "/manuscripts/#{row.id}/looks", "/manuscripts/#{row.id}/plan", "/manuscripts/#{row.id}/findings", "/manuscripts/#{row.id}/ledger", "/manuscripts/#{row.id}/deliver", "/guides/marrowby-diploma"].each do |path|
       visit path
+      expect(page).to have_no_css(".at-work, .htmx-request")
       expect(page).to be_axe_clean.according_to(:wcag2a, :wcag2aa, :wcag21aa, :wcag22aa)
     end
   end
