@@ -24,6 +24,7 @@ module Norvel
     DAY_OF_MONTH = /\A\s*(?:de\s+)?#{MONTH}/i
     HABIT = 3 # single items with one bullet, from which on they are meant
     LATE = 60 # the number up to which a row may go on from elsewhere
+    FURTHER = 90_000 # EMU, a quarter of a centimetre: less is the same by accident
     BETWEEN = 3 # paragraphs without a label that one item may hold
 
     module_function
@@ -65,10 +66,10 @@ module Norvel
       rows.to_h do |row|
         first, last = [row.items.first, row.items.last].map { |paragraph, _| at[paragraph.id] }
         outer = rows.select do |other|
-          next if other.equal?(row) || (other.format == row.format && yield(row.items.first[0]) <= yield(other.items.first[0]))
+          next if other.equal?(row) || (other.format == row.format && yield(row.items.first[0]) < yield(other.items.first[0]) + FURTHER)
 
           places = other.items.map { |paragraph, _| at[paragraph.id] }
-          places.each_cons(2).any? { |one, two| one < first && last < two } || (places.last < first && text[row.items.first[0].id] == text[other.items.last[0].id] + 1 && yield(row.items.first[0]) > yield(other.items.last[0]))
+          places.each_cons(2).any? { |one, two| one < first && last < two } || (places.last < first && text[row.items.first[0].id] == text[other.items.last[0].id] + 1 && yield(row.items.first[0]) >= yield(other.items.last[0]) + FURTHER)
         end
         [row, outer.max_by { |other| other.items.map { |paragraph, _| at[paragraph.id] }.select { |place| place < first }.max }]
       end.compact.compare_by_identity

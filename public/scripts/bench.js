@@ -10,11 +10,17 @@
   document.body.addEventListener("norvel:changed", (event) => told(event.detail));
   document.body.addEventListener("click", styleClicks);
   // What takes longer than a moment says so, at the top.
+  let under = 0; // requests on their way
   let atWork;
-  const busy = () => { atWork = setTimeout(() => document.body.classList.add("busy"), 250); };
-  const free = () => { clearTimeout(atWork); document.body.classList.remove("busy"); };
+  const busy = () => { if (++under === 1) atWork = setTimeout(() => document.body.classList.add("busy"), 250); };
+  const free = () => {
+    under = Math.max(0, under - 1);
+    if (under) return;
+    clearTimeout(atWork);
+    document.body.classList.remove("busy");
+  };
   window.addEventListener("beforeunload", busy);
-  window.addEventListener("pageshow", free);
+  window.addEventListener("pageshow", () => { under = 0; free(); });
   document.body.addEventListener("htmx:beforeRequest", busy);
   document.body.addEventListener("htmx:afterRequest", free);
   document.body.addEventListener("htmx:sendError", () => refuse("Norvel does not answer; is it still running? Nothing was changed."));

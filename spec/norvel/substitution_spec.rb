@@ -46,6 +46,8 @@ RSpec.describe Norvel::Changes::Substitution do
     it "are of one level where different bullets are set in alike" do
       after = change(typed("• salt", "– fine", "• rope", "– coarse"), "lists_from_typed", paragraphs: "all")
       expect([labels(after), after.paragraphs.map { |one| one.properties[:numbering].level }]).to eq([%w[• – • –], [0, 0, 0, 0]])
+      near = manuscript(*["• salt", "– fine", "• rope"].each_with_index.map { |text, id| paragraph(id, text, indent_start: [226_695, 234_315, 228_600][id]) })
+      expect(change(near, "lists_from_typed", paragraphs: "all").paragraphs.filter_map { |one| one.properties[:numbering]&.level }.uniq).to eq([0])
     end
 
     it "stand inside the list before them where they are set further in" do

@@ -202,7 +202,7 @@ RSpec.describe "Looking at it from all sides", type: :feature do
   it "surveys it, each number leading to its places, and reads it reduced" do
     visit "/manuscripts/#{row.id}/survey"
     within(find("tr", text: "empty paragraphs")) { click_link "127" }
-    expect(page).to have_css(".slip-place", text: "127 paragraphs chosen")
+    expect(page).to have_css(".slip-place", text: "127 paragraphs chosen").and have_no_css("body.busy")
     visit "/manuscripts/#{row.id}/outline?reduced=yes"
     expect(page).to have_css(".heading-list .sentence", minimum: 20)
   end

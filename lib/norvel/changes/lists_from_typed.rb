@@ -23,8 +23,9 @@ module Norvel
       end
 
       def sentence(manuscript)
-        taken = wanted(manuscript).map(&:row).select { |row| outcome(manuscript).paragraph(row.items.first[0].id).text != row.items.first[0].text }
-        "Made #{counted(taken.size, "list")} of #{counted(taken.sum { |row| row.items.size }, "paragraph")} with typed numbers and bullets."
+        after = outcome(manuscript)
+        taken = wanted(manuscript).flat_map { |nested| nested.row.items }.count { |paragraph, _| after.paragraph(paragraph.id).text != paragraph.text }
+        "Made #{counted(after.lists.size - manuscript.lists.size, "list")} of #{counted(taken, "paragraph")} with typed numbers and bullets."
       end
 
       def remarks(manuscript)
