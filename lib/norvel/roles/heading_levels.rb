@@ -21,9 +21,20 @@ module Norvel
 
       # "2.1" is of the second level, unless numbers stand under numerals or letters.
       def counted(paragraph)
-        number = Wording.outline(paragraph.text) or return
+        number = Wording.outline(paragraph.text) or return listed(paragraph)
         parts = number.split(".").size
         parts + (under_parts? ? 1 : 0) if parts > 1 || !under_letters?
+      end
+
+      # The level of the list that numbers it, where headings stand on several levels of it.
+      def listed(paragraph)
+        ref = @reading.cascade.numbering(paragraph)
+        ref.level + 1 if ref && deep_lists.include?(ref.list)
+      end
+
+      def deep_lists
+        @deep_lists ||= @reading.paragraphs.select { |paragraph| !paragraph.blank? && @headings.like?(paragraph) }.filter_map { |paragraph| @reading.cascade.numbering(paragraph) }
+          .group_by(&:list).select { |_, refs| refs.map(&:level).uniq.size > 1 }.keys
       end
 
       def named(paragraph)

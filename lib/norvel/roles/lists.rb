@@ -22,10 +22,21 @@ module Norvel
       # @param paragraph [Manuscript::Paragraph]
       # @return [Vote, nil]
       def vote(paragraph)
+        return if heads_text?(paragraph)
+
         if @reading.cascade.numbering(paragraph) && !@reading.level(paragraph) then Vote.new(role: :list_item, weight: 0.85, reason: "has list numbering")
         elsif item?(paragraph) then Vote.new(role: :list_item, weight: rows[paragraph.id], reason: "is one of a row with typed numbers or bullets")
         elsif paragraph.text.match?(SINGLE) && !@reading.striking?(paragraph) then Vote.new(role: :list_item, weight: 0.5, reason: "begins with a typed number or bullet")
         end
+      end
+
+      # @return [Boolean] whether the file numbers it, though it catches the eye and stands by itself above running text: a heading made by hand
+      def heads_text?(paragraph)
+        ref = @reading.cascade.numbering(paragraph)
+        return false if ref.nil? || @reading.level(paragraph) || @reading.long?(paragraph) || !@reading.striking?(paragraph)
+
+        other = @reading.following(paragraph)
+        !other.nil? && (@reading.long?(other) || other.text.match?(/[.!?]\s*\z/) || @reading.striking?(other)) && (@reading.cascade.numbering(other).nil? || @reading.striking?(other))
       end
 
       private

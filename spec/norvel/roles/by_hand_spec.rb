@@ -58,6 +58,15 @@ RSpec.describe Norvel::Roles do
       expect(roles_of("1 Water", long, "1.1 Fog", long, "1.2 Tides", long, "2 Boats", long, "2.1 Oars", long).reject { |role| role == :body }).to eq(%i[heading_1 heading_2 heading_2 heading_1 heading_2])
     end
 
+    it "may be numbered by the file without a style, at the levels of the list" do
+      bold_item = ->(id, text, level) { paragraph(id, stretch(text, bold: true), numbering: Norvel::Manuscript::NumberRef.new(list: "1", level: level)) }
+      levels = (0..1).to_h { |level| [level, Norvel::Manuscript::ListLevel.new(text: "%#{level + 1}.")] }
+      blocks = [bold_item[0, "Water", 0], paragraph(1, long), bold_item[2, "Fog", 1], paragraph(3, long), bold_item[4, "Boats", 0], paragraph(5, long), *[6, 7].map { |id| paragraph(id, "oars", numbering: Norvel::Manuscript::NumberRef.new(list: "2")) }, paragraph(8, long)]
+      one = manuscript(*blocks, lists: {"1" => Norvel::Manuscript::List.new(id: "1", levels: levels), "2" => Norvel::Manuscript::List.new(id: "2", levels: levels)})
+      found = described_class.new(one)
+      expect(one.paragraphs.map { |each| found.of(each.id).name }).to eq(%i[heading_1 body heading_2 body heading_1 body list_item list_item body])
+    end
+
     it "are as high as those that look alike, also when one is typed in capitals" do
       expect(roles_of(bold("Water", 32), long, bold("Fog"), long, bold("Boats", 32), long, bold("Oars"), long, bold("REFERENCES", 32), "Quill, M. (1911) Eleven Winters. Eastmere.").reject { |role| role == :body })
         .to eq(%i[heading_1 heading_2 heading_1 heading_2 heading_1 reference_entry])
