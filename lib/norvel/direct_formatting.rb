@@ -42,15 +42,15 @@ module Norvel
     # @return [Array<Array(Symbol, Object, Span)>] property, value and where (nil: the whole paragraph)
     def objectionable(paragraph)
       whole, parts = whole_and_parts(paragraph)
-      links = stays_on(paragraph.text, paragraph.runs.find(&:link)&.link)
+      links = stays_on(whole, paragraph.text, paragraph.runs.find(&:link)&.link)
       on_paragraph(paragraph).except(*STAYS, :break_before).map { |name, value| [name, value, nil] } +
         whole.except(*STAYS, *links).map { |name, value| [name, value, nil] } +
-        parts.flat_map { |span| span.properties.except(*STAYS, *STAYS_ON_PARTS, *stays_on(paragraph.text[span.start...span.end], span.link)).map { |name, value| [name, value, span] } }
+        parts.flat_map { |span| span.properties.except(*STAYS, *STAYS_ON_PARTS, *stays_on(span.properties, paragraph.text[span.start...span.end], span.link)).map { |name, value| [name, value, span] } }
     end
 
-    # @param text [String] a stretch of a paragraph's text @param link [String, nil]
+    # @param set [Hash{Symbol=>Object}] what a stretch of text has by hand @param text [String] the stretch @param link [String, nil]
     # @return [Array<Symbol>] properties that have to stay on it
-    def stays_on(text, link) = (link ? STAYS_ON_LINKS : []) + (text.match?(SYMBOLS) ? %i[font_family] : [])
+    def stays_on(set, text, link) = (link ? STAYS_ON_LINKS : []) + ((set.key?(:font_family) && text.match?(SYMBOLS)) ? %i[font_family] : [])
 
     # @return [Integer] pairs of place and property
     def count(manuscript)

@@ -18,7 +18,7 @@ module Norvel
 
       def carry_out(manuscript)
         # Words that were chosen one by one: what is to go from them, goes.
-        return with_stretches(manuscript) { |run| run.with(properties: without(run.properties, DirectFormatting.stays_on(run.text, run.link))) } if parameters["text"]
+        return with_stretches(manuscript) { |run| run.with(properties: without(run.properties, DirectFormatting.stays_on(run.properties, run.text, run.link))) } if parameters["text"]
 
         @sheet = manuscript.sheet
         cascade = Cascade.new(manuscript)
@@ -45,7 +45,7 @@ module Norvel
 
       # @param parts [Array<Symbol>] what stays where only parts of the paragraph have it
       def strip_run(run, meaning, parts)
-        kept = DirectFormatting.stays_on(run.text, run.link) + parts
+        kept = DirectFormatting.stays_on(run.properties, run.text, run.link) + parts
         means = meaning.of(run).select { |kind| removable?(kind) && becomes(kind) != "go" }
         kept += means.select { |kind| becomes(kind) == "stay" }
         means -= kept

@@ -74,12 +74,15 @@ module Norvel
       def body_look
         text = paragraphs.reject { |paragraph| paragraph.in_table || paragraph.blank? }
         running = text.select { |paragraph| long?(paragraph) }
-        same = commonest(running.empty? ? text : running) { |paragraph| look(paragraph).values_at(:size, :font_family, :bold, :italic) } or return Properties::DEFAULTS
-        look(same.first).to_h { |name, _| [name, look(commonest(same) { |paragraph| look(paragraph)[name] }.first)[name]] }
+        same = commonest(running.empty? ? text : running) { |values| values.values_at(:size, :font_family, :bold, :italic) } or return Properties::DEFAULTS
+        look(same.first).to_h { |name, _| [name, look(commonest(same) { |values| values[name] }.first)[name]] }
       end
 
-      # @return [Array<Manuscript::Paragraph>, nil] those alike in what the block says, with the most letters
-      def commonest(list, &trait) = list.group_by(&trait).values.max_by { |same| same.sum { |paragraph| paragraph.text.length } }
+      # @return [Array<Manuscript::Paragraph>, nil] those alike in what the block says of a look, with the most letters
+      def commonest(list)
+        looks = list.group_by { |paragraph| look(paragraph).object_id }.values
+        looks.group_by { |same| yield look(same.first) }.values.map { |groups| groups.flatten(1) }.max_by { |same| same.sum { |paragraph| paragraph.text.length } }
+      end
 
       def cells
         manuscript.tables.each_with_object({}) do |table, found|

@@ -45,7 +45,9 @@ module Norvel
         Vote.new(role: :reference_entry, weight: 0.75, reason: "names author, title and year as entries do") if entry_like?(paragraph) && near.any? { |other| entry_like?(other) }
       end
 
-      def entry_like?(paragraph) = !paragraph.in_table && paragraph.text.length.between?(30, 500) && paragraph.text.match?(AUTHOR_FIRST)
+      def entry_like?(paragraph) = (@entry_like ||= {}.compare_by_identity).fetch(paragraph) { @entry_like[paragraph] = names_work?(paragraph) }
+
+      def names_work?(paragraph) = !paragraph.in_table && paragraph.text.length.between?(30, 500) && paragraph.text.match?(AUTHOR_FIRST)
 
       def zones
         @zones ||= {}.tap do |found|
@@ -93,7 +95,8 @@ module Norvel
 
       # Lines with leaders or tabs to a page number, three and more, are contents whatever stands above.
       def clear_contents(at, found)
-        count = @texts.drop(at).take_while { |paragraph| paragraph.text.match?(CLEAR_ENTRY) }.size
+        count = 0
+        count += 1 while at + count < @texts.size && @texts[at + count].text.match?(CLEAR_ENTRY)
         return 1 if count < 3
 
         pages = @texts[at, count].map { |paragraph| paragraph.text[CLEAR_ENTRY, :page] }.grep(/\d/).map(&:to_i)
@@ -106,7 +109,8 @@ module Norvel
       # Up to the next heading that is not below this one.
       def stretch(at, found, zone, most: nil)
         own = level(at) || 1
-        size = @texts.drop(at + 1).take_while.with_index { |paragraph, index| (most.nil? || index < most) && !ends?(at + 1 + index, own, zone) }.size
+        size = 0
+        size += 1 while at + 1 + size < @texts.size && (most.nil? || size < most) && !ends?(at + 1 + size, own, zone)
         (at + 1..at + size).each { |index| found[@texts[index].id] = zone unless level(index) }
         size + 1
       end
