@@ -87,6 +87,15 @@ RSpec.describe Norvel::Changes do
   end
 
   describe "removing empty paragraphs" do
+    it "leaves one that has a number, from which others count, and takes one that has only a bullet" do
+      item = ->(id, text, list) { paragraph(id, text, numbering: Norvel::Manuscript::NumberRef.new(list: list)) }
+      lists = {"1" => %w[decimal %1.], "2" => %w[bullet •]}.to_h { |id, (format, text)| [id, Norvel::Manuscript::List.new(id: id, levels: {0 => Norvel::Manuscript::ListLevel.new(format: format, text: text)})] }
+      now = manuscript(item[0, "oars", "1"], item[1, "", "1"], item[2, "rope", "1"], item[3, "", "2"], paragraph(4, "Fog."), lists: lists)
+      after = Norvel::Changes.build("remove_empty_paragraphs", "paragraphs" => "all").call(now)
+      expect(Norvel::ListLabels.for(after, Norvel::Cascade.new(after))).to eq(0 => "1.", 1 => "2.", 2 => "3.")
+      expect(after.paragraphs.map(&:id)).to eq([0, 1, 2, 4])
+    end
+
     def removable(*blocks) = described_class::RemoveEmptyParagraphs.removable(manuscript(*blocks)).map(&:id)
 
     it "takes those with nothing but white space" do

@@ -3,13 +3,14 @@
 module Norvel
   module Changes
     # Takes out paragraphs with nothing in them but white space ("paragraphs": ids or "all"). The last of a
-    # table cell, one between two tables, and one that carries a break or an anchor are never removed.
+    # table cell, one between two tables, one that carries a break or an anchor and one that the file numbers are never removed.
     class RemoveEmptyParagraphs < Operation
       # @return [Array<Manuscript::Paragraph>] that may go
       def self.removable(manuscript)
         inner = manuscript.tables.flat_map { |table| table.rows.flat_map { |row| row.cells.flat_map { |cell| removable_in(cell.blocks, cell: true) } } }
         found = removable_in(manuscript.blocks) + inner
-        order = found.to_h { |paragraph| [paragraph.id, true] }
+        cascade = Cascade.new(manuscript)
+        order = found.reject { |paragraph| numbered?(paragraph, cascade) }.to_h { |paragraph| [paragraph.id, true] }
         manuscript.paragraphs.select { |paragraph| order[paragraph.id] }
       end
 
@@ -27,8 +28,15 @@ module Norvel
         (found.size == blocks.size) ? found[0...-1] : found
       end
 
+      # Its number is to be seen, and those after it count from it.
+      def self.numbered?(paragraph, cascade)
+        ref = cascade.numbering(paragraph)
+        level = ref && cascade.lists[ref.list].levels[ref.level]
+        !level.nil? && !%w[bullet none].include?(level.format)
+      end
+
       def self.ends_section?(block) = block.is_a?(Manuscript::Paragraph) && block.carries.include?(:section_end)
-      private_class_method :removable_in, :ends_section?
+      private_class_method :removable_in, :ends_section?, :numbered?
 
       def carry_out(manuscript)
         going = removed(manuscript)
