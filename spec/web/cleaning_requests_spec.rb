@@ -33,7 +33,7 @@ RSpec.describe "Cleaning over the wire" do
     expect(last_response.body).to include("as you say; read as heading 2")
     post "#{base}/plan/show", as: as, strike: {"lists" => "yes"}, authenticity_token: token
     follow_redirect!
-    expect(last_response.body).to include("The plan, shown on the pages, not applied yet", "data-proposed=", "strike[lists]=yes")
+    expect(last_response.body).to include("The plan, shown on the pages, not applied yet", "data-proposed=", "strike%5Blists%5D=yes")
     expect(now.paragraphs.count(&:empty?)).to eq(6)
     post "#{base}/plan/apply", head: "", as: as, authenticity_token: token
     expect(group.paragraphs.map { |id| now.sheet.level_of(now.sheet[now.paragraph(id).style]) }.uniq).to eq([1])
