@@ -16,8 +16,12 @@ module Prepare
     ENV["BUNDLE_PATH"] ||= File.join(ROOT, "vendor", "bundle")
     ENV["BUNDLE_WITHOUT"] ||= without if without
     require "bundler"
-    install unless complete?
-    require "bundler/setup"
+    begin
+      Bundler.setup
+    rescue Bundler::GemNotFound
+      install
+      Bundler.setup
+    end
   end
 
   # Starts this program again with YJIT where it is not on.
@@ -27,12 +31,6 @@ module Prepare
     ENV["NORVEL_YJIT"] = "asked"
     ENV["MALLOC_ARENA_MAX"] ||= "2" # keeps the memory of several threads together
     exec(RbConfig.ruby, "--yjit", $PROGRAM_NAME, *ARGV)
-  end
-
-  def complete?
-    Bundler.definition.missing_specs.empty?
-  rescue Bundler::BundlerError
-    false
   end
 
   def install
