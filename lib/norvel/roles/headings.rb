@@ -11,6 +11,7 @@ module Norvel
       def initialize(reading, lists)
         @reading = reading
         @lists = lists
+        @outline = OutlineNumbers.new(reading)
         @traits = {}.compare_by_identity
         @like = {}.compare_by_identity
         @looks = {}.compare_by_identity
@@ -83,7 +84,7 @@ module Norvel
 
       # A number counts for something beside a look, or where it follows from the numbers of other headings.
       def numbered?(paragraph)
-        return true if levels_in_order.key?(paragraph) || (@lists.numbers_heading?(paragraph) && !@reading.long?(paragraph))
+        return true if @outline.include?(paragraph) || (@lists.numbers_heading?(paragraph) && !@reading.long?(paragraph))
 
         Wording.outline(paragraph.text) && (@reading.look(paragraph)[:bold] || @reading.larger?(paragraph))
       end
@@ -128,27 +129,6 @@ module Norvel
       def in_a_row?(paragraph)
         near = [@reading.preceding(paragraph), @reading.following(paragraph)]
         near.count { |other| other && !other.in_table && other.text.length <= LONGEST && !@reading.level(other) && look(other) == look(paragraph) } == 2
-      end
-
-      # Numbers of several parts ("2.1") that follow each other through the manuscript, though nothing else may set them off.
-      # @return [Hash{Manuscript::Paragraph=>Integer}] paragraph to level
-      def levels_in_order
-        @levels_in_order ||= begin
-          rows = @reading.paragraphs.filter_map { |one| (found = one.text.length <= SHORT_NUMBERED && !one.in_table && Wording.outline(one.text)) && [one, found.split(".").map(&:to_i)] }
-          follow = rows.each_cons(2).select { |(_, before), (_, after)| follows?(before, after) }.flatten(1).map(&:first)
-          deep = rows.select { |_, parts| parts.size > 1 }.map(&:first)
-          above = rows.each_cons(2).select { |(_, before), (_, after)| before.size == 1 && after == before + [1] }.map { |pair| pair[0][0] }
-          kept = rows.select { |one, parts| (parts.size > 1 || above.include?(one)) && follow.include?(one) && !one.text.strip.match?(/[.;,]\z/) && @reading.following(one)&.then { |other| !deep.include?(other) || !other.text.match?(/\S/) || other.text.length > SHORT_NUMBERED || follows?(parts, rows.assoc(other)[1]) } }
-          kept.to_h { |one, parts| [one, parts.size] }.compare_by_identity
-        end
-      end
-
-      SHORT_NUMBERED = 110 # letters
-
-      def follows?(before, after)
-        return after == before + [1] || after == before + [0] if after.size == before.size + 1
-
-        after.size <= before.size && after[0...-1] == before[0...(after.size - 1)] && after.last == before[after.size - 1] + 1
       end
     end
   end

@@ -2,6 +2,7 @@
 
 require_relative "reading"
 require_relative "lists"
+require_relative "outline_numbers"
 require_relative "headings"
 require_relative "front_matter"
 require_relative "heading_levels"
