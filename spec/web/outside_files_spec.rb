@@ -6,13 +6,13 @@ require_relative "../support/outside"
 # What is asked of the server.
 module Asked
   VIEWS = ["", "/slip", "/sheets", "/pages/1?signs=on", "/strip", "/outline?reduced=yes", "/looks", "/styles?show=all", "/styles?show=specimen", "/styles?show=sheets", "/plan", "/findings", "/ledger", "/deliver",
-    "/survey", "/find?find=a", "?swap=guide:marrowby-diploma", "/file", "/sheets?at=original"].freeze
+    "/survey", "/looks/list?split=1", "/find?find=a", "?swap=guide:marrowby-diploma", "/file", "/sheets?at=original"].freeze
   OF_A_PARAGRAPH = ["/slip?chosen=%d", "/slip?chosen=%d&sweep=yes", "/editor?chosen=%d", "/reading?chosen=%d"].freeze
-  CHANGES = {"consider/replace_blank_lines" => {chosen: "all"}, "consider/tidy_white_space" => {chosen: "all"}, "tidy" => {}, "changes/number_headings" => {scheme: "I., A., 1."}, "changes/make_list" => {kind: "bullets"},
+  CHANGES = {"consider/replace_blank_lines" => {chosen: "all"}, "consider/tidy_white_space" => {chosen: "all"}, "consider/remove_direct_formatting" => {chosen: "all"}, "plan/lines" => {}, "plan/sums" => {}, "tidy" => {}, "changes/number_headings" => {scheme: "I., A., 1."}, "changes/make_list" => {kind: "bullets"},
              "write" => {written: "New words"}, "changes/swap_sheet" => {sheet: "guide:marrowby-handbook"}, "changes/paste_text" => {html: "<h1>x</h1><ul><li>y</ul>"}, "undo" => {}, "redo" => {}}.freeze
 end
 
-# Every view and a row of changes, with files that nobody here wrote (mammoth's test files, python-docx's templates).
+# Every view and a row of changes, with files that nobody here wrote (mammoth's and sablon's test files, python-docx's templates).
 RSpec.describe "Files from elsewhere, in every view" do
   include Rack::Test::Methods
 
