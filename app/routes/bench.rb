@@ -107,6 +107,18 @@ module NorvelWeb
         manuscript.paragraphs.filter_map { |paragraph| ((level = state.layout.cascade.paragraph(paragraph)[:outline_level]) && !paragraph.blank?) ? [paragraph, level] : nil }
       end
 
+      # Headings, and what is read as one though it has no level yet.
+      # @return [Array<Array(Norvel::Manuscript::Paragraph, Integer, Boolean)>] with their level, and whether they have it
+      def outline_rows
+        levels = headings.to_h { |paragraph, level| [paragraph.id, level] }
+        manuscript.paragraphs.filter_map do |paragraph|
+          next [paragraph, levels[paragraph.id], true] if levels.key?(paragraph.id)
+
+          level = Norvel::Roles.level(state.roles.of(paragraph.id).name)
+          [paragraph, level, false] if level
+        end
+      end
+
       def slip_view
         if params["swap"]
           params["sheet"] = params["swap"]

@@ -207,6 +207,19 @@ RSpec.describe "Looking at it from all sides", type: :feature do
     expect(page).to have_css(".heading-list .sentence", minimum: 20)
   end
 
+  it "outlines what only looks like a heading, too, and makes it one" do
+    visit "/manuscripts/#{row.id}/outline"
+    expect(page).to have_css(".heading-list .only-read", minimum: 5).and have_css(".note", text: "read as a heading by look alone")
+    chapter = now.paragraphs.find { |one| one.text.start_with?("CHAPTER 2") }
+    count = all(".heading-list .only-read").size
+    within(find(".only-read", text: "CHAPTER 2")) { click_button "Make it “heading 1”", exact: false }
+    expect(page).to have_css("#message", text: "Gave 1 paragraph the style “heading 1”")
+    expect(page).to have_css(".heading-list .only-read", count: count - 1)
+    expect(now.paragraph(chapter.id).style).to eq("Heading1")
+    click_button "Undo"
+    expect(page).to have_css(".heading-list .only-read", count: count)
+  end
+
   it "begins anew in one style" do
     visit "/manuscripts/#{row.id}"
     find("summary", text: "Or begin anew in one style").click
