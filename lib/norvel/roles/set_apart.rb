@@ -102,7 +102,7 @@ module Norvel
 
         values, body = @reading.look(paragraph), @reading.body
         quoted = paragraph.text.match?(Wording::QUOTED)
-        if @reading.inset(paragraph) >= LEAST then inset(paragraph, values, body, quoted)
+        if @reading.inset(paragraph) >= LEAST then set_in(values, body, quoted)
         elsif quoted && paragraph.text.match?(/\A[\t \u00A0]/) then vote(:block_quotation, 0.85, "all of it in quotation marks, set in by hand")
         elsif values[:italic] && !body[:italic] && paragraph.text.length > Reading::SHORT then vote(:block_quotation, quoted ? 0.85 : 0.6, "all of it slanted, unlike the running text")
         elsif quoted && values[:size] < body[:size] - Reading::SLIGHT then vote(:block_quotation, 0.85, "all of it in quotation marks, smaller than the running text")
@@ -111,7 +111,7 @@ module Norvel
         end
       end
 
-      def inset(_paragraph, values, body, quoted)
+      def set_in(values, body, quoted)
         both = values[:indent_end] - body[:indent_end] >= LEAST
         weight = [0.82, (0.06 if both), (0.06 if quoted || values[:italic] || values[:size] < body[:size] - Reading::SLIGHT)].compact.sum
         vote(:block_quotation, weight, both ? "set in from both sides" : "set in from the start")
