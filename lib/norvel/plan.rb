@@ -21,9 +21,6 @@ module Norvel
 
     PARTS = {page_design: "Paper and margins", lists: "Typed numbers and bullets", headings: "Typed numbers of headings", white_space: "White space", direct: "Direct formatting", empty: "Blank lines"}.freeze
 
-    # Roles whose paragraphs may be items of lists with typed numbers or bullets.
-    LISTED = %i[list_item table_text block_quotation footnote].freeze
-
     # @param manuscript [Manuscript] @param guide [Guide]
     # @param roles [Roles] as they are read, or corrected
     # @param without [Array<Symbol>] parts that were struck out
@@ -70,7 +67,7 @@ module Norvel
       @steps ||= begin
         @draft = Draft.new(@manuscript)
         page_design unless struck?(:page_design)
-        @draft.substitute("lists_from_typed", listed, 0.9, :lists) unless struck?(:lists)
+        @draft.substitute("lists_from_typed", Changes::ListsFromTyped.possible(@manuscript, @roles), 0.9, :lists) unless struck?(:lists)
         RoleStyles.new(@draft, @guide, @roles, @without).add_lines
         new_pages unless struck?(:empty)
         @draft.substitute("headings_from_typed", "all", 0.9, :headings) unless struck?(:headings)
@@ -82,9 +79,6 @@ module Norvel
     end
 
     def struck?(part) = @without.include?(part)
-
-    # What is taken for a heading or a reference keeps its number, or has it made one of its own kind.
-    def listed = (@manuscript.paragraphs + @manuscript.note_paragraphs).select { |paragraph| LISTED.include?(@roles.of(paragraph.id).name) || paragraph.blank? }.map(&:id)
 
     def page_design
       parameters = {"paper" => @guide.page[:paper], "margin" => @guide.page[:margins]}.compact

@@ -43,6 +43,18 @@ RSpec.describe Norvel::Changes::Substitution do
       expect(refs.map(&:list).uniq.size).to eq(2)
     end
 
+    it "are no headings and no references, where nobody chose them" do
+      heads = manuscript(*["1. Water", long, "2. Boats", long].each_with_index.map { |text, id| paragraph(id, (text.length > 60) ? text : stretch(text, bold: true)) })
+      expect { change(heads, "lists_from_typed", paragraphs: "all") }.to raise_error(Norvel::NothingToChange)
+      expect(labels(change(heads, "lists_from_typed", paragraphs: [0, 2]))).to eq(["1.", nil, "2.", nil])
+    end
+
+    it "in a note, where no list counts, stay and hinder nothing" do
+      now = typed("1. oars", "2. rope").with(notes: {"1" => [paragraph(7, "1. oil"), paragraph(8, "2. wick")]})
+      after = change(now, "lists_from_typed", paragraphs: "all")
+      expect([labels(after), after.note_paragraphs.map(&:text)]).to eq([["1.", "2."], ["1. oil", "2. wick"]])
+    end
+
     it "are of one level where different bullets are set in alike" do
       after = change(typed("• salt", "– fine", "• rope", "– coarse"), "lists_from_typed", paragraphs: "all")
       expect([labels(after), after.paragraphs.map { |one| one.properties[:numbering].level }]).to eq([%w[• – • –], [0, 0, 0, 0]])

@@ -8,6 +8,13 @@ module Norvel
       STEP = 457_200 # EMU an item is set in
       BLANK = 38_100 # EMU that a blank at a paragraph's start counts for
 
+      # What may be items of lists; what is taken for a heading or a reference keeps its number, or has it made one of its own kind.
+      ITEMS = %i[list_item table_text block_quotation footnote].freeze
+
+      # @param manuscript [Manuscript] @param roles [Roles]
+      # @return [Array<Integer>] ids of paragraphs that may be items by their role, where nobody chose them
+      def self.possible(manuscript, roles) = (manuscript.paragraphs + manuscript.note_paragraphs).select { |paragraph| ITEMS.include?(roles.of(paragraph.id).name) }.map(&:id)
+
       # @param only [Array<Integer>, nil] ids of the paragraphs that may be items; nil: all
       # @return [Array<TypedLabels::Row>]
       def self.found(manuscript, cascade = Cascade.new(manuscript), only: nil)
@@ -49,10 +56,10 @@ module Norvel
       def find(manuscript)
         cascade = Cascade.new(manuscript)
         inset = ->(paragraph) { cascade.paragraph(paragraph)[:indent_start] + paragraph.text[/\A[ \t\u00A0]*/].length * BLANK }
-        rows = self.class.found(manuscript, cascade, only: (chosen(manuscript).map(&:id) unless parameters["paragraphs"] == "all"))
-        manuscript.containers.values.flat_map do |blocks|
-          here = rows.select { |row| blocks.any? { |block| block.equal?(row.items.first[0]) } }
-          around = TypedLabels.around(here, blocks, &inset)
+        only = (parameters["paragraphs"] == "all") ? self.class.possible(manuscript, Roles.new(manuscript)) : chosen(manuscript).map(&:id)
+        homes = manuscript.containers.flat_map { |name, blocks| blocks.map { |block| [block.id, name] } }.to_h
+        self.class.found(manuscript, cascade, only: only).group_by { |row| homes[row.items.first[0].id] }.flat_map do |name, here|
+          around = TypedLabels.around(here, manuscript.containers[name], &inset)
           here.map { |row| chain(row, around).then { |outer| Nested.new(row: row, depth: outer.size, root: outer.last || row) } }
         end
       end
@@ -68,7 +75,7 @@ module Norvel
       def without_strays(manuscript, rows)
         after = rows.empty? ? manuscript : listed(manuscript, rows)
         labels = ListLabels.for(after, Cascade.new(after))
-        good, stray = rows.partition { |nested| nested.row.items.all? { |paragraph, label| manuscript.index_of(paragraph.id).nil? || ListLabels.plain(labels[paragraph.id].to_s) == ListLabels.plain(label.label) } }
+        good, stray = rows.partition { |nested| nested.row.items.all? { |paragraph, label| ListLabels.plain(labels[paragraph.id].to_s) == ListLabels.plain(label.label) } }
         stray.empty? ? after : without_strays(manuscript, good)
       end
 

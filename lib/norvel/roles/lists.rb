@@ -17,7 +17,7 @@ module Norvel
       def item?(paragraph) = rows.key?(paragraph.id)
 
       # @return [Boolean] whether its typed number is one of a row of headings
-      def numbers_heading?(paragraph) = rows && @heads.key?(paragraph.id)
+      def numbers_heading?(paragraph) = heads.key?(paragraph.id)
 
       # @param paragraph [Manuscript::Paragraph]
       # @return [Vote, nil]
@@ -42,16 +42,16 @@ module Norvel
       private
 
       # @return [Hash{Integer=>Float}] paragraph id to how surely
-      def rows
-        @rows ||= begin
-          heads, items = [true, false].flat_map { |striking| rows_of { |paragraph| !@reading.striking?(paragraph) ^ striking } }.partition { |row| headings?(row) }
-          @heads = heads.flat_map { |row| row.items.map { |paragraph, _| [paragraph.id, true] } }.to_h
-          items.reject { |row| speech?(row) }.flat_map { |row| row.items.map { |paragraph, _| [paragraph.id, tight?(row) ? 0.93 : 0.8] } }.to_h.merge(attached)
-        end
-      end
+      def rows = @rows ||= sorted.last.reject { |row| speech?(row) }.flat_map { |row| row.items.map { |paragraph, _| [paragraph.id, tight?(row) ? 0.93 : 0.8] } }.to_h.merge(attached)
 
-      # Lines that catch the eye have numbers of their own.
-      def rows_of = @reading.manuscript.containers.values.flat_map { |blocks| TypedLabels.rows(blocks) { |paragraph| possible?(paragraph) && yield(paragraph) } }
+      # @return [Hash{Integer=>true}] ids of the headings that are numbered in a row
+      def heads = @heads ||= sorted.first.flat_map { |row| row.items.map { |paragraph, _| [paragraph.id, true] } }.to_h
+
+      # @return [Array(Array<TypedLabels::Row>, Array<TypedLabels::Row>)] rows of headings, and rows of items
+      def sorted = @sorted ||= [true, false].flat_map { |striking| rows_of { |paragraph| !@reading.striking?(paragraph) ^ striking } }.partition { |row| headings?(row) }
+
+      # Lines that catch the eye have numbers of their own. What stands in notes is no item of the body's lists.
+      def rows_of = @reading.manuscript.containers.reject { |name, _| name.start_with?("note ") }.values.flat_map { |blocks| TypedLabels.rows(blocks) { |paragraph| possible?(paragraph) && yield(paragraph) } }
 
       def possible?(paragraph) = !@reading.level(paragraph) && !@reading.cascade.numbering(paragraph) && paragraph.text.count("\t") <= 2
 
@@ -68,7 +68,10 @@ module Norvel
       # What people say to each other stands behind dashes, too.
       def speech?(row) = row.pattern.match?(/\A[–—]\z/) && row.items.none? { |paragraph, label| paragraph.text[0, label.length].include?("\t") || @reading.look(paragraph)[:indent_first].negative? } && row.items.count { |paragraph, _| paragraph.text.match?(SPOKEN) } * 2 >= row.items.size
 
-      def tight?(row) = row.items.each_cons(2).count { |(one, _), (other, _)| @reading.following(one).equal?(other) } * 2 >= row.items.size - 1
+      # Mostly item after item, or with only the items of an inner list between.
+      def tight?(row) = row.items.each_cons(2).count { |(one, _), (other, _)| (after = @reading.following(one)).equal?(other) || inner?(one, after) } * 2 >= row.items.size - 1
+
+      def inner?(outer, after) = !@reading.striking?(outer) && TypedLabels.readings(after).any?
 
       # Marks that were typed without a blank after them, several in a row.
       def attached

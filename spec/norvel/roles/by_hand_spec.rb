@@ -88,6 +88,10 @@ RSpec.describe Norvel::Roles do
       %w[■ ✓ → o ·].each { |mark| expect([mark, roles_of(long, "#{mark}\tSalt and rope", "#{mark}\tOil", long)]).to eq([mark, %i[body list_item list_item body]]) }
     end
 
+    it "are lists with lists inside them, short items too" do
+      expect(roles_of(long, "1. boats", "a) Teal", "b) Tern", "2. lamps", "a) oil", "b) wick", "3. tolls", long)[1..7].uniq).to eq([:list_item])
+    end
+
     it "are not what people say to each other behind dashes, nor a date, nor initials" do
       expect(roles_of(long, "— Where is the lamp? I saw it on the stairs.", "— Who asks?", "— The keeper!", long)[1..3].uniq).to eq([:body])
       expect(roles_of(long, "1. Januar und Ostern waren die einzigen Tage, an denen kein Boot fuhr.", long, "A. Verrill saw it first.", long).uniq).to eq([:body])
