@@ -16,6 +16,14 @@ RSpec.describe Norvel::Changes::RemoveDirectFormatting do
     expect(runs.map(&:last)).to all(eq({}))
   end
 
+  it "takes the manuscript's own style for emphasis only where that says no more" do
+    styles = {"E" => {name: "Emphasis", kind: :character, properties: {italic: true}}, "S" => {name: "Strong", kind: :character, properties: {bold: true, color: "#ff0000"}}}
+    now = manuscript(paragraph(0, "The ", stretch("Teal", italic: true), rest, stretch(" Never.", bold: true)), styles: styles)
+    after = described_class.new("paragraphs" => [0]).call(now)
+    expect(after.paragraphs.first.runs.map { |run| after.sheet[run.style]&.name }).to eq([nil, "Emphasis", nil, "Plain strong"])
+    expect(after.sheet.named("Plain strong", kind: :character).properties).to eq(bold: true)
+  end
+
   it "takes a whole paragraph's italics for its look" do
     expect(bare(stretch("The Teal#{rest}", italic: true)).first).to eq([["The Teal#{rest}", nil, {}]])
   end

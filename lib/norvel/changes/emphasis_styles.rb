@@ -9,16 +9,25 @@ module Norvel
 
       private
 
+      # A style of that name which says more than the emphasis (a colour, another weight) would change how the words look: a plain
+      # one stands beside it then.
       # @param kinds [Array<Symbol>] of :italic, :bold and :underline; beside the others an underline counts for nothing
       # @return [String] the id of the style in @sheet
       def emphasis_style(kinds)
         name, values = STYLES.fetch((kinds - [:underline]).sort) { STYLES[[:underline]] }
+        known = @sheet.named(name, kind: :character)
+        name = "Plain #{name.downcase}" if known && !says_only?(known, values)
         found = @sheet.named(name, kind: :character)
         return found.id if found
 
         style = StyleSheet::Style.new(id: @sheet.free_id(name), name: name, kind: :character, properties: values, from_file: false)
         @sheet = @sheet.with_style(style)
         style.id
+      end
+
+      def says_only?(style, values)
+        said = @sheet.chain(style.id).map(&:properties).reduce({}, :merge).select { |name, _| Properties::TABLE[name].look }
+        said.reject { |name, value| value == Properties::DEFAULTS[name] } == values
       end
     end
   end
