@@ -78,7 +78,7 @@ module NorvelWeb
         difference = Norvel::Changes::Difference.between(before.manuscript, after)
         raise Norvel::ChangeRefused, "That changes nothing: it is so already." if difference.empty?
 
-        entry = keep(row, operation, operation.sentence(before.manuscript), difference)
+        entry = keep(row, operation, operation.told(before.manuscript, after), difference)
         [before, remember(State.new(entry.id, after, @lines)), entry.sentence]
       end
     end

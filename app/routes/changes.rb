@@ -22,7 +22,7 @@ module NorvelWeb
         app.post "/manuscripts/:id/consider/:operation" do
           proposal = bench.propose(Norvel::Changes.build(params["operation"], change_parameters))
           headers "HX-Trigger" => JSON.generate({"norvel:proposed" => {id: proposal.id}})
-          erb :consider, layout: false, locals: {proposal: proposal, sentence: proposal.operation.sentence(manuscript)}
+          erb :consider, layout: false, locals: {proposal: proposal, sentence: proposal.operation.told(manuscript, proposal.manuscript)}
         end
 
         app.post "/manuscripts/:id/proposals/:proposal" do

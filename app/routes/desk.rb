@@ -30,7 +30,7 @@ module NorvelWeb
 
         app.post "/manuscripts/new" do
           name = params["name"].to_s.strip[0, 200].then { |written| written.empty? ? "Untitled" : written }
-          row = Intake.take(Norvel::Formats.blank(guide_named(params["guide"].to_s)), "#{name.downcase.gsub(/[^[:alnum:]]+/, "-").delete_suffix("-")}.docx", name: name, guide: params["guide"])
+          row = Intake.take(Norvel::Template.bytes(guide_named(params["guide"].to_s)), "#{name.downcase.gsub(/[^[:alnum:]]+/, "-").delete_suffix("-")}.docx", name: name, guide: params["guide"])
           refresh_facts(row, settings.workbenches[row.id].state)
           redirect to("/manuscripts/#{row.id}?chosen=0&write=yes")
         end

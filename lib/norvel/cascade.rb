@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
-require_relative "properties"
 require_relative "cascade/formatting"
+require_relative "cascade/list_labels"
 
 module Norvel
   # The style hierarchy of ISO/IEC 29500-1 §17.7.2: document defaults, table style, numbering level,

@@ -2,7 +2,7 @@
 
 require_relative "formats/docx/reader"
 require_relative "formats/docx/writer"
-require_relative "formats/docx/blank"
+require_relative "formats/docx/bare"
 require_relative "formats/pasted"
 
 module Norvel
@@ -26,9 +26,8 @@ module Norvel
       Docx::Reader.read(bytes)
     end
 
-    # @param guide [Guide]
-    # @return [String] the bytes of an empty manuscript in the guide's styles
-    def blank(guide) = Docx::Blank.bytes(guide)
+    # @return [String] the bytes of a manuscript with one empty paragraph and one style
+    def bare = Docx::Bare.bytes
 
     # @param manuscript [Manuscript] as it is now
     # @param source [String] the file it was read from

@@ -1,7 +1,5 @@
 # frozen_string_literal: true
 
-require_relative "roles"
-
 module Norvel
   # A house guide: page design, styles by role, and rules. A value, read from YAML.
   class Guide < Value.define(:title, :version, :rules, house: nil, language: nil, page: {}, styles: {}, source: nil)

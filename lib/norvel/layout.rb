@@ -1,7 +1,6 @@
 # frozen_string_literal: true
 
 require_relative "fonts/book"
-require_relative "list_labels"
 require_relative "layout/formats"
 require_relative "layout/hyphenation"
 require_relative "layout/paragraph_lines"

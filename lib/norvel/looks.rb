@@ -1,6 +1,5 @@
 # frozen_string_literal: true
 
-require_relative "appearance"
 require_relative "looks/colour_difference"
 
 module Norvel

@@ -1,6 +1,5 @@
 # frozen_string_literal: true
 
-require_relative "value"
 require_relative "manuscript/run"
 require_relative "manuscript/paragraph"
 require_relative "manuscript/table"
@@ -22,7 +21,7 @@ module Norvel
     # Paragraphs that are not in the source are numbered from here.
     NEW_IDS = 100_000_000
 
-    MEMBERS = %i[format blocks sheet sections notes lists settings info warnings].freeze
+    MEMBERS = %i[format blocks sheet sections notes lists settings info warnings asides].freeze
     attr_reader(*MEMBERS)
 
     # @param blocks [Array<Paragraph, Table>] the body
@@ -30,7 +29,8 @@ module Norvel
     # @param sections [Array<Section>] at least one; only the last has no `last`
     # @param notes [Hash{String=>Array<Paragraph>}]
     # @param lists [Hash{String=>List}]
-    def initialize(blocks:, sheet:, format: "docx", sections: [Section.new], notes: {}, lists: {}, settings: Settings.new, info: Info.new, warnings: [])
+    # @param asides [Hash{String=>Array<Paragraph, Table>}] what stands beside the text and is only kept: text boxes and comments
+    def initialize(blocks:, sheet:, format: "docx", sections: [Section.new], notes: {}, lists: {}, settings: Settings.new, info: Info.new, warnings: [], asides: {})
       @format = format
       @blocks = blocks.freeze
       @sheet = sheet
@@ -40,12 +40,16 @@ module Norvel
       @settings = settings
       @info = info
       @warnings = warnings.freeze
+      @asides = asides.freeze
       @memo = {}
       freeze
     end
 
     # @return [Manuscript] the same with some members changed
     def with(**changed) = Manuscript.new(**MEMBERS.to_h { |name| [name, public_send(name)] }, **changed)
+
+    # @return [Boolean] whether every member is equal
+    def ==(other) = equal?(other) || (other.is_a?(Manuscript) && MEMBERS.all? { |name| public_send(name) == other.public_send(name) })
 
     # @return [Array<Paragraph>] every paragraph of the body in document order, cells row by row
     def paragraphs = @memo[:paragraphs] ||= blocks.flat_map { |block| self.class.paragraphs_in(block) }.freeze
@@ -57,7 +61,16 @@ module Norvel
     def index_of(id) = (@memo[:index] ||= paragraphs.each_with_index.to_h { |paragraph, index| [paragraph.id, index] })[id]
 
     # @return [Array<Paragraph>] of all notes
-    def note_paragraphs = notes.values.flatten(1).select { |block| block.is_a?(Paragraph) }
+    def note_paragraphs = @memo[:note_paragraphs] ||= self.class.paragraphs_of(notes.values).freeze
+
+    # @return [Array<Paragraph>] of headers and footers, each once
+    def margin_paragraphs = @memo[:margins] ||= self.class.paragraphs_of(sections.flat_map { |section| section.headers.values + section.footers.values }.uniq).freeze
+
+    # @return [Array<Paragraph>] of text boxes and comments
+    def aside_paragraphs = @memo[:asides] ||= self.class.paragraphs_of(asides.values).freeze
+
+    # @return [Array<Paragraph>] of every story: body, notes, headers and footers, text boxes and comments
+    def all_paragraphs = @memo[:all] ||= (paragraphs + note_paragraphs + margin_paragraphs + aside_paragraphs).freeze
 
     # @return [Array<Table>] nested ones included
     def tables = @memo[:tables] ||= blocks.flat_map { |block| self.class.tables_in(block) }.freeze
@@ -108,7 +121,7 @@ module Norvel
     # Where blocks stand in a row: the body, each cell, each note.
     # @return [Hash{String=>Array<Paragraph, Table>}]
     def containers
-      @memo[:containers] ||= {"body" => blocks}.merge(tables.reduce({}) { |found, table| found.merge(self.class.cells_of(table)) }, notes.transform_keys { |ref| "note #{ref}" }).freeze
+      @memo[:containers] ||= {"body" => blocks}.merge(*(tables + note_tables).map { |table| self.class.cells_of(table) }, notes.transform_keys { |ref| "note #{ref}" }).freeze
     end
 
     # @param changed [Hash{String=>Array<Paragraph, Table>}] blocks by container
@@ -116,7 +129,7 @@ module Norvel
     def with_containers(changed)
       return self if changed.empty?
 
-      with(blocks: self.class.refill(changed.fetch("body", blocks), changed), notes: notes.to_h { |ref, inner| [ref, changed.fetch("note #{ref}", inner)] })
+      with(blocks: self.class.refill(changed.fetch("body", blocks), changed), notes: notes.to_h { |ref, inner| [ref, self.class.refill(changed.fetch("note #{ref}", inner), changed)] })
     end
 
     # @param changed [Hash{Integer=>Paragraph, Array<Paragraph>, nil}] by id; several stand in its place one after the other, nil takes it out
@@ -129,8 +142,10 @@ module Norvel
         notes: in_notes ? notes.transform_values { |blocks| self.class.replace(blocks, changed) } : notes)
     end
 
-    # @return [Array<String>] the words of body and notes in order: what no change may lose
-    def words = (paragraphs + note_paragraphs).flat_map { |paragraph| paragraph.text.split(/[[:space:]]+/) }.reject(&:empty?)
+    # @return [Array<String>] the words of all stories in order: what no change may lose. What fields work out is left out.
+    def words = all_paragraphs.flat_map { |paragraph| paragraph.written.split(/[[:space:]]+/) }.reject(&:empty?)
+
+    def self.paragraphs_of(stories) = stories.flatten(1).flat_map { |block| paragraphs_in(block) }
 
     def self.paragraphs_in(block)
       block.is_a?(Table) ? block.blocks.flat_map { |inner| paragraphs_in(inner) } : [block]
@@ -174,6 +189,8 @@ module Norvel
     private_class_method :replace_in_table
 
     private
+
+    def note_tables = notes.values.flatten(1).flat_map { |block| self.class.tables_in(block) }
 
     def by_id = @memo[:by_id] ||= (paragraphs + note_paragraphs).to_h { |paragraph| [paragraph.id, paragraph] }
   end

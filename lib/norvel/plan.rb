@@ -1,7 +1,5 @@
 # frozen_string_literal: true
 
-require_relative "guide"
-
 module Norvel
   # The clean-up of a manuscript against a guide, as a list of changes: the guide's page design, its styles given
   # to each role, typed lists and numbers made real ones, white space, direct formatting and blank lines removed. Each line can be read before it is applied.
@@ -73,7 +71,7 @@ module Norvel
         @draft.substitute("headings_from_typed", "all", 0.9, :headings) unless struck?(:headings)
         @draft.substitute("tidy_white_space", "all", 0.9, :white_space) unless struck?(:white_space)
         direct unless struck?(:direct)
-        @draft.add("remove_empty_paragraphs", {"paragraphs" => "all"}, Changes::RemoveEmptyParagraphs.removable(@draft.manuscript), 0.97, :empty) unless struck?(:empty)
+        @draft.add("remove_empty_paragraphs", {"paragraphs" => "all"}, EmptyParagraphs.removable(@draft.manuscript), 0.97, :empty) unless struck?(:empty)
         @draft.steps
       end
     end

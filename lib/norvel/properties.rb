@@ -5,7 +5,9 @@ require_relative "lengths"
 require_relative "properties/line_spacing"
 require_relative "properties/tab_stop"
 require_relative "properties/borders"
+require_relative "properties/number_ref"
 require_relative "properties/property"
+require_relative "properties/words"
 
 module Norvel
   # The one table of formatting properties. Cascade, style form, guide rules, looks, ripple, import

@@ -1,6 +1,5 @@
 # frozen_string_literal: true
 
-require_relative "appearance"
 require_relative "roles/style_votes"
 require_relative "roles/look_votes"
 

@@ -1,8 +1,8 @@
 # frozen_string_literal: true
 
-require_relative "value"
 require_relative "style_sheet/style"
 require_relative "style_sheet/style_marks"
+require_relative "style_sheet/style_keys"
 
 module Norvel
   # All styles of a manuscript and the defaults under them. A value: changes give another sheet.
@@ -19,6 +19,9 @@ module Norvel
       @memo = {}
       freeze
     end
+
+    # @return [Boolean] whether every member is equal
+    def ==(other) = equal?(other) || (other.is_a?(StyleSheet) && [styles, defaults, default_id] == [other.styles, other.defaults, other.default_id])
 
     # @return [Style, nil]
     def [](id) = styles[id]

@@ -35,6 +35,8 @@ module Norvel
 
         private :prepare
         members.each { |name| private :"#{name}=" }
+        # @return [Hash{Symbol=>Object}] the members that may be left out, with what they are then
+        define_singleton_method(:defaults) { defaults }
         class_eval(&body) if body
       end
     end

@@ -42,7 +42,7 @@ RSpec.describe Norvel::Cascade do
 
   describe "numbering levels" do
     let(:lists) { {"1" => Norvel::Manuscript::List.new(id: "1", levels: {0 => Norvel::Manuscript::ListLevel.new(properties: {indent_start: 457_200})})} }
-    let(:listed) { Norvel::Manuscript::NumberRef.new(list: "1") }
+    let(:listed) { Norvel::Properties::NumberRef.new(list: "1") }
 
     it "set on the paragraph beat the style's indents; a direct indent beats both" do
       styles = {"Item" => {name: "Item", parent: "Base", properties: {indent_start: 100_000}}}

@@ -15,7 +15,7 @@ RSpec.describe Norvel::Changes do
   # Common practice, no source: giving another style never silently takes a bullet or number away.
   describe "numbers and bullets" do
     let(:lists) { %w[1 2].to_h { |id| [id, Norvel::Manuscript::List.new(id: id, levels: {0 => Norvel::Manuscript::ListLevel.new}, counter: id)] } }
-    let(:ref) { ->(id) { Norvel::Manuscript::NumberRef.new(list: id) } }
+    let(:ref) { ->(id) { Norvel::Properties::NumberRef.new(list: id) } }
 
     it "stay when the new style brings none, and are the new style's when it does" do
       styles = {"Item" => {name: "Item", properties: {numbering: ref["1"]}}, "Other" => {name: "Other", properties: {numbering: ref["2"]}}}
@@ -73,7 +73,7 @@ RSpec.describe Norvel::Changes do
     end
 
     it "keeps superscripts, links, languages, numbering and forced breaks" do
-      listed = Norvel::Manuscript::NumberRef.new(list: "1")
+      listed = Norvel::Properties::NumberRef.new(list: "1")
       after = bare(paragraph(0, "Area 20 km", stretch("2", raised: :superscript, language: "de-DE", bold: false), numbering: listed, break_before: true, space_after: 5))
       expect(after.paragraphs.first.properties.keys).to eq(%i[numbering break_before])
       expect(after.paragraphs.first.runs.last.properties).to eq(raised: :superscript, language: "de-DE")
@@ -88,7 +88,7 @@ RSpec.describe Norvel::Changes do
 
   describe "removing empty paragraphs" do
     it "leaves one that has a number, from which others count, and takes one that has only a bullet" do
-      item = ->(id, text, list) { paragraph(id, text, numbering: Norvel::Manuscript::NumberRef.new(list: list)) }
+      item = ->(id, text, list) { paragraph(id, text, numbering: Norvel::Properties::NumberRef.new(list: list)) }
       lists = {"1" => %w[decimal %1.], "2" => %w[bullet •]}.to_h { |id, (format, text)| [id, Norvel::Manuscript::List.new(id: id, levels: {0 => Norvel::Manuscript::ListLevel.new(format: format, text: text)})] }
       now = manuscript(item[0, "oars", "1"], item[1, "", "1"], item[2, "rope", "1"], item[3, "", "2"], paragraph(4, "Fog."), lists: lists)
       after = Norvel::Changes.build("remove_empty_paragraphs", "paragraphs" => "all").call(now)
@@ -96,7 +96,7 @@ RSpec.describe Norvel::Changes do
       expect(after.paragraphs.map(&:id)).to eq([0, 1, 2, 4])
     end
 
-    def removable(*blocks) = described_class::RemoveEmptyParagraphs.removable(manuscript(*blocks)).map(&:id)
+    def removable(*blocks) = Norvel::EmptyParagraphs.removable(manuscript(*blocks)).map(&:id)
 
     it "takes those with nothing but white space" do
       expect(removable(paragraph(0, "x"), paragraph(1, ""), paragraph(2, " \t\u00A0"), paragraph(3, "y"))).to eq([1, 2])

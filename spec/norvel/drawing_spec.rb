@@ -6,27 +6,6 @@ RSpec.describe Norvel::Drawing do
     Nokogiri::XML(described_class::PageSvg.new(one, one.pages.first, **options).to_s).remove_namespaces!
   end
 
-  describe described_class::MarkUp do
-    it "has a word for every kind of formatting by hand" do
-      expected = {[:size, 139_700] => "11 pt", [:align, :start] => "flush", [:align, :center] => "centred", [:italic, true] => "ital.", [:bold, false] => "not bold", [:indent_first, 684_000] => "indent 1.9 cm",
-                  [:indent_first, -360_000] => "hanging 1 cm", [:line_spacing, Norvel::Properties::LineSpacing.multiple(1.5)] => "lines 1.5", [:underline, :single] => "underscore", [:space_after, 76_200] => "6 pt after",
-                  [:break_before, true] => "new page", [:small_caps, true] => "s.c.", [:raised, :superscript] => "superscript", [:font_family, "Arial"] => "Arial", [:outline_level, 2] => "level 2"}
-      expect(expected.keys.map { |name, value| described_class.word(name, value) }).to eq(expected.values)
-    end
-
-    it "has a word for every property there is" do
-      Norvel::Properties.all.reject { |property| %i[tabs borders numbering language].include?(property.kind) }.each do |property|
-        expect(described_class.word(property.name, property.default || 1)).to match(/\S/)
-      end
-    end
-
-    it "names colours plainly" do
-      {"#404040" => "grey", "#000000" => "black", "#1f3864" => "dark blue", "#ff0000" => "red", "#00b050" => "green", "auto" => "automatic colour", "#fefefe" => "white", "#ffff00" => "yellow"}.each do |hex, word|
-        expect([hex, described_class.colour(hex)]).to eq([hex, word])
-      end
-    end
-  end
-
   it "gives every word its own x, from the layout" do
     one = layout(on_page(paragraph(0, "The crews learned the tide bell by ear", align: :justify)))
     drawn = Nokogiri::XML(described_class::PageSvg.new(one, one.pages.first).to_s).remove_namespaces!

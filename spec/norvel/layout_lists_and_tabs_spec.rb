@@ -11,7 +11,7 @@ RSpec.describe "Lists, tabs and special text in the layout" do
   describe "labels" do
     def listed(suffix, **indents)
       level = Norvel::Manuscript::ListLevel.new(text: "%1.", suffix: suffix, properties: indents)
-      first_line(paragraph(0, "Boats", numbering: Norvel::Manuscript::NumberRef.new(list: "1")), lists: {"1" => Norvel::Manuscript::List.new(id: "1", levels: {0 => level})})
+      first_line(paragraph(0, "Boats", numbering: Norvel::Properties::NumberRef.new(list: "1")), lists: {"1" => Norvel::Manuscript::List.new(id: "1", levels: {0 => level})})
     end
 
     it "hang before the text, which begins at the indent" do

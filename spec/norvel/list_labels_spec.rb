@@ -12,7 +12,7 @@ RSpec.describe Norvel::ListLabels do
   it "counts levels, restarts the deeper ones and fills the pattern" do
     levels = {0 => Norvel::Manuscript::ListLevel.new(text: "%1."), 1 => Norvel::Manuscript::ListLevel.new(text: "%1.%2", format: "decimal")}
     lists = {"1" => Norvel::Manuscript::List.new(id: "1", levels: levels)}
-    items = [0, 1, 1, 0, 1].each_with_index.map { |level, id| paragraph(id, "x", numbering: Norvel::Manuscript::NumberRef.new(list: "1", level: level)) }
+    items = [0, 1, 1, 0, 1].each_with_index.map { |level, id| paragraph(id, "x", numbering: Norvel::Properties::NumberRef.new(list: "1", level: level)) }
     one = manuscript(*items, lists: lists)
     expect(described_class.for(one, Norvel::Cascade.new(one)).values).to eq(["1.", "1.1", "1.2", "2.", "2.1"])
   end
@@ -40,7 +40,7 @@ RSpec.describe Norvel::ListLabels do
 
   describe "words" do
     let(:lists) { {"1" => Norvel::Manuscript::List.new(id: "1", levels: {0 => Norvel::Manuscript::ListLevel.new(text: "%1.")})} }
-    let(:ref) { Norvel::Manuscript::NumberRef.new(list: "1") }
+    let(:ref) { Norvel::Properties::NumberRef.new(list: "1") }
 
     def same?(before, after) = described_class.same_words?(manuscript(*before, lists: lists), manuscript(*after, lists: lists))
 

@@ -1,109 +1,113 @@
 # frozen_string_literal: true
 
-require_relative "difference/stored_paragraph"
-
 module Norvel
   module Changes
     # What a change did, as plain JSON data: the ledger keeps results, so that a later Norvel restores the
-    # same manuscript whatever became of the operation.
+    # same manuscript whatever became of the operation. It sees every member of the manuscript.
     #
-    #   data = Difference.between(before, after)
+    #   data = Difference.between(before, after)    # {} where nothing differs
     #   Difference.apply(before, data) == after
     module Difference
+      WHOLE = %i[format sections settings info warnings asides].freeze # members that are written as they are
+
       module_function
 
-      # @return [Hash] of plain JSON values
+      # @return [Hash] of plain JSON values, with the number of their schema
       def between(before, after)
-        {"paragraphs" => changed_paragraphs(before, after), "removed" => removed(before, after), "order" => changed_order(before, after),
-         "styles" => changed_styles(before.sheet, after.sheet), "lists" => changed_lists(before.lists, after.lists), "pages" => changed_pages(before, after),
-         "settings" => changed_settings(before.settings, after.settings)}.reject { |_, part| part.empty? }
+        parts = {"paragraphs" => changed_paragraphs(before, after), "tables" => changed_tables(before, after), "body" => changed_row(before.blocks, after.blocks),
+                 "notes" => changed_notes(before, after), "styles" => changed(before.sheet.styles, after.sheet.styles), "sheet" => changed_sheet(before.sheet, after.sheet),
+                 "lists" => changed(before.lists, after.lists), "members" => changed_members(before, after)}
+        parts = parts.reject { |_, part| part.empty? }
+        parts.empty? ? {} : {"schema" => Stored::SCHEMA, **parts}
       end
 
-      # @param data [Hash] from `between`
+      # @param data [Hash] from `between`, of this schema or the first
       # @return [Manuscript]
+      # @raise [FileError] when it is of a schema that this Norvel does not know
       def apply(manuscript, data)
-        paragraphs = (data["paragraphs"] || {}).to_h { |id, patch| [id.to_i, StoredParagraph.load(id.to_i, manuscript.paragraph(id.to_i), patch)] }
-        gone = (data["removed"] || []).to_h { |id| [id, nil] }
-        ordered = reordered(manuscript, data["order"] || {}, paragraphs)
-        styles = (data["styles"] || {}).transform_values { |style| style && load_style(style) }
-        ordered.with_paragraphs(paragraphs.merge(gone).select { |id, _| ordered.paragraph(id) }).with(
-          sheet: styles.empty? ? manuscript.sheet : manuscript.sheet.with_styles(styles), sections: sections(manuscript, data["pages"] || {}),
-          lists: data["lists"] ? manuscript.lists.merge(data["lists"].to_h { |id, list| [id, list && Stored.load_list(id, list)] }).compact : manuscript.lists,
-          settings: if data["settings"]
-                      manuscript.settings.with(**data["settings"].to_h { |name, value| [name.to_sym, value.is_a?(String) ? value.to_sym : value] })
-                    else
-                      manuscript.settings
-                    end
-        )
-      end
+        schema = data["schema"] || 1
+        raise FileError, "This was written by a later Norvel (schema #{schema}); this one reads up to #{Stored::SCHEMA}." if schema > Stored::SCHEMA
+        return Stored::FirstSchema.apply(manuscript, data) if schema == 1
 
-      def removed(before, after) = (before.paragraphs + before.note_paragraphs).reject { |paragraph| after.paragraph(paragraph.id) }.map(&:id)
+        Blocks.new(manuscript, data).manuscript.with(sheet: sheet(manuscript.sheet, data), lists: merged(manuscript.lists, data["lists"]), **Stored.load_members(data["members"] || {}))
+      end
 
       def changed_paragraphs(before, after)
         (after.paragraphs + after.note_paragraphs).each_with_object({}) do |paragraph, patches|
           was = before.paragraph(paragraph.id)
-          patches[paragraph.id.to_s] = StoredParagraph.dump(was, paragraph) unless was.equal?(paragraph) || was == paragraph
+          patches[paragraph.id.to_s] = patch(was, paragraph) unless was.equal?(paragraph) || was == paragraph
         end
       end
 
-      # The blocks of every container that has new ones or others than before in another order.
-      def changed_order(before, after)
+      # Runs are written with their text only where the text, or how it is cut, differs.
+      def patch(was, now)
+        return Stored.members(now) unless was
+
+        bare = ->(run) { run.with(style: nil, properties: {}) }
+        return Stored.members(now, than: was) if was.runs == now.runs || was.runs.map(&bare) != now.runs.map(&bare)
+
+        Stored.members(now.with(runs: was.runs), than: was).merge("formats" => now.runs.map { |run| [run.style, Stored.dump(run.properties)] })
+      end
+
+      # Tables without their paragraphs: which stand where.
+      def changed_tables(before, after)
         return {} if before.blocks.equal?(after.blocks) && before.notes.equal?(after.notes)
 
-        old = before.containers
-        after.containers.filter_map do |key, blocks|
-          ids = blocks.map(&:id)
-          [key, ids] unless (old[key] || []).map(&:id) & ids == ids
-        end.to_h
-      end
-
-      def reordered(manuscript, order, paragraphs)
-        return manuscript if order.empty?
-
-        tables = manuscript.tables.to_h { |table| [table.id, table] }
-        manuscript.with_containers(order.transform_values { |ids| ids.map { |id| tables[id] || paragraphs[id] || manuscript.paragraph(id) } })
-      end
-
-      def changed_styles(before, after)
-        return {} if before.equal?(after)
-
-        (before.styles.keys | after.styles.keys).each_with_object({}) do |id, styles|
-          styles[id] = after[id] && dump_style(after[id]) unless before[id].equal?(after[id]) || before[id] == after[id]
+        old = Blocks.tables(before).to_h { |table| [table.id, table] }
+        Blocks.tables(after).reject { |table| old[table.id].equal?(table) }.each_with_object({}) do |table, shapes|
+          shape = Blocks.shape(table)
+          shapes[table.id] = Stored.dump(shape) unless old[table.id] && Blocks.shape(old[table.id]) == shape
         end
       end
 
-      def changed_lists(before, after)
-        return {} if before.equal?(after)
+      # @return [Array] where a row of blocks differs: from which place on, how many went, and who stands there now
+      def changed_row(old, new)
+        return [] if old.equal?(new)
 
-        (before.keys | after.keys).each_with_object({}) { |id, lists| lists[id] = after[id] && Stored.dump_list(after[id]) unless before[id] == after[id] }
+        was, now = old.map(&:id), new.map(&:id)
+        return [] if was == now
+
+        head = was.zip(now).take_while { |one, other| one == other }.size
+        head = [head, now.size].min
+        tail = was.drop(head).reverse.zip(now.drop(head).reverse).take_while { |one, other| one == other }.size
+        tail = [tail, now.size - head].min
+        [head, was.size - head - tail, now[head, now.size - head - tail]]
       end
 
-      def changed_settings(before, after) = after.to_h.reject { |name, value| before[name] == value }.transform_keys(&:to_s).transform_values { |value| value.is_a?(Symbol) ? value.to_s : value }
+      def changed_notes(before, after)
+        return {} if before.notes.equal?(after.notes)
 
-      def changed_pages(before, after)
-        after.sections.each_with_index.filter_map { |section, index| [index.to_s, dump_page(section.page)] if before.sections[index].page != section.page }.to_h
+        (before.notes.keys | after.notes.keys).each_with_object({}) do |ref, notes|
+          was, now = before.notes[ref]&.map(&:id), after.notes[ref]&.map(&:id)
+          notes[ref] = now unless was == now
+        end
       end
 
-      def sections(manuscript, pages)
-        return manuscript.sections if pages.empty?
+      def changed(old, new)
+        return {} if old.equal?(new)
 
-        manuscript.sections.each_with_index.map { |section, index| (page = pages[index.to_s]) ? section.with(page: load_page(page)) : section }
+        (old.keys | new.keys).each_with_object({}) { |id, found| found[id] = new[id] && Stored.dump(new[id]) unless old[id].equal?(new[id]) || old[id] == new[id] }
       end
 
-      def dump_style(style)
-        {"id" => style.id, "name" => style.name, "kind" => style.kind.to_s, "parent" => style.parent, "next" => style.next_style, "linked" => style.linked,
-         "properties" => Stored.dump(style.properties), "conditions" => style.conditions.to_h { |place, set| [place.to_s, Stored.dump(set)] }, "hidden" => style.hidden, "from_file" => style.from_file}
+      def changed_sheet(old, new)
+        {defaults: :defaults, default_id: :default_id}.keys.reject { |name| old.public_send(name) == new.public_send(name) }.to_h { |name| [name.to_s, Stored.dump(new.public_send(name))] }
       end
 
-      def load_style(data)
-        StyleSheet::Style.new(id: data["id"], name: data["name"], kind: data["kind"].to_sym, parent: data["parent"], next_style: data["next"], linked: data["linked"],
-          properties: Stored.load(data.fetch("properties")), conditions: (data["conditions"] || {}).to_h { |place, set| [place.to_sym, Stored.load(set)] }, hidden: data["hidden"], from_file: data["from_file"])
+      def changed_members(before, after)
+        WHOLE.reject { |name| before.public_send(name) == after.public_send(name) }.to_h { |name| [name.to_s, Stored.dump(after.public_send(name))] }
       end
 
-      def dump_page(page) = {"width" => page.width, "height" => page.height, "margin" => page.margin.transform_keys(&:to_s)}
+      def sheet(before, data)
+        return before unless data["styles"] || data["sheet"]
 
-      def load_page(data) = Manuscript::PageDesign.new(width: data["width"], height: data["height"], margin: data["margin"].transform_keys(&:to_sym))
-      private_class_method :removed, :changed_paragraphs, :changed_order, :reordered, :changed_styles, :changed_lists, :changed_settings, :changed_pages, :sections, :dump_page, :load_page
+        about = Stored.load_members(data["sheet"] || {})
+        StyleSheet.new(styles: merged(before.styles, data["styles"]), defaults: about.fetch(:defaults, before.defaults), default_id: about.fetch(:default_id, before.default_id))
+      end
+
+      def merged(before, data) = data ? before.merge(data.transform_values { |one| Stored.load(one) }).compact : before
+      private_class_method :changed_paragraphs, :patch, :changed_tables, :changed_row, :changed_notes, :changed, :changed_sheet, :changed_members, :sheet, :merged
     end
   end
 end
+
+require_relative "difference/blocks"

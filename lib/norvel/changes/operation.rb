@@ -6,15 +6,18 @@ module Norvel
     #
     #   change = Changes.build("apply_style", "style" => "Heading1", "paragraphs" => [3, 9])
     #   after = change.call(before)          # refuses to lose a word
-    #   change.sentence(before)              # "Gave 2 paragraphs the style “Heading 1”."
+    #   change.told(before, after)           # "Gave 2 paragraphs the style “Heading 1”."
     #
-    # Subclasses say `carry_out(manuscript)` and `sentence(manuscript)`.
+    # A value: it is frozen, and does the same to the same manuscript whatever it was called on before. Subclasses say
+    # `carry_out(manuscript)` and `sentence(manuscript)`; one whose sentence rests on what came of it says `told`.
     class Operation
       attr_reader :parameters
 
       # @param parameters [Hash{String=>Object}] of plain JSON values
       def initialize(parameters = {})
         @parameters = parameters.transform_keys(&:to_s).freeze
+        prepare
+        freeze # a change remembers nothing of the manuscripts it was tried on
       end
 
       # @return [String] "apply_style"
@@ -30,23 +33,33 @@ module Norvel
         after
       end
 
+      # @param before [Manuscript] @param after [Manuscript] what `call` made of it
+      # @return [String] what was done, in one sentence
+      def told(before, _after) = sentence(before)
+
       # @param manuscript [Manuscript]
+      # @return [String] what it does to it
+      def sentence(manuscript) = told(manuscript, call(manuscript))
+
+      # @param before [Manuscript] @param after [Manuscript] what `call` made of it
       # @return [Array<Array(String, Array<Manuscript::Paragraph>)>] what somebody might expect of it and it leaves, in a sentence, and where
-      def remarks(_manuscript) = []
+      def remarks(_before, _after) = []
 
       # @return [Boolean] true for edits of the text itself; formatting never alters a word
       def alters_text? = false
 
       private
 
-      # Paragraph by paragraph where none came or went, which is quick; otherwise word by word.
-      def same_words?(before, after)
-        return true if before.blocks.equal?(after.blocks) && before.notes.equal?(after.notes)
+      # What follows from the parameters alone is worked out here, before the operation is frozen.
+      def prepare = nil
 
-        old, new = [before, after].map { |manuscript| manuscript.paragraphs + manuscript.note_paragraphs }
+      # Paragraph by paragraph where none came or went, which is quick; otherwise word by word. Body, notes, headers, footers, text
+      # boxes and comments are looked at; what fields worked out is not.
+      def same_words?(before, after)
+        old, new = [before, after].map(&:all_paragraphs)
         return before.words == after.words unless old.size == new.size
 
-        old.zip(new).all? { |was, now| was.equal?(now) || was.text.equal?(now.text) || was.text == now.text }
+        old.zip(new).all? { |was, now| was.equal?(now) || was.text.equal?(now.text) || was.written == now.written }
       end
 
       # @return [Array<Manuscript::Paragraph>] those named by "paragraphs": ids, or "all"

@@ -78,7 +78,7 @@ module Norvel
       end
 
       def own(style)
-        words = style.properties.filter_map { |name, value| MarkUp.word(name, value) unless %i[language numbering].include?(name) }
+        words = style.properties.filter_map { |name, value| Properties::Words.of(name, value) unless %i[language numbering].include?(name) }
         text = words.join(", ")
         text = text[0, 66].rpartition(", ").first + " …" if text.length > 68
         text.empty? ? "nothing of its own" : text

@@ -194,7 +194,7 @@ module Norvel
         whole, parts = DirectFormatting.whole_and_parts(paragraph)
         lines.each { |placed| whole.each { |name, value| under_line(placed, MarkUp::UNDER[name]) if MarkUp::UNDER[name] && value } }
         if lines.first.line.start.zero?
-          words = DirectFormatting.on_paragraph(paragraph).merge(whole).map { |name, value| MarkUp.word(name, value) }
+          words = DirectFormatting.on_paragraph(paragraph).merge(whole).map { |name, value| Properties::Words.of(name, value) }
           margin_words(lines.first.baseline, words, whole.any? ? text_end(lines.first) : nil) if words.any?
         end
         lines.each { |placed| mark_parts(placed, parts) } if parts.any?
@@ -227,7 +227,7 @@ module Norvel
           next if span.start < line.start
 
           ends << to
-          words.concat(span.properties.map { |name, value| MarkUp.word(name, value) })
+          words.concat(span.properties.map { |name, value| Properties::Words.of(name, value) })
         end
         margin_words(placed.baseline, words.uniq, ends.max) if words.any?
       end

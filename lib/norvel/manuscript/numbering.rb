@@ -2,9 +2,6 @@
 
 module Norvel
   class Manuscript
-    # A paragraph's or style's place in a list; `list` nil takes inherited numbering away.
-    NumberRef = Value.define(:list, level: 0)
-
     # One level of a list. `text` holds %1, %2 … for the counters; `properties` are the indents it brings,
     # `label_properties` the formatting of the label; `style` the paragraph style tied to it.
     ListLevel = Value.define(format: "decimal", text: "%1.", start: 1, properties: {}, label_properties: {}, style: nil, suffix: :tab, restart_after: nil, legal: false)

@@ -9,6 +9,9 @@ module Norvel
     Paragraph = Value.define(:id, :style, properties: {}, mark_properties: {}, mark_style: nil, runs: [], carries: [], in_table: false, run_in: false) do
       attr_reader :text, :insets
 
+      # @return [String] its text without what fields worked out
+      def written = runs.any? { |run| run.generated || run.field } ? runs.reject { |run| run.generated || run.field }.map(&:text).join : text
+
       # The blank line of C4: nothing but white space, and nothing hangs on it.
       def empty? = carries.empty? && text.match?(/\A[[:space:]\u00AD]*\z/) && !text.include?("\f")
 

@@ -35,7 +35,7 @@ module Norvel
 
         operation = Changes.build(name, {"paragraphs" => ids})
         after = outcome(operation, part) or return
-        operation.remarks(@manuscript).each { |sentence, paragraphs| remark(part, sentence, paragraphs) }
+        operation.remarks(@manuscript, after).each { |sentence, paragraphs| remark(part, sentence, paragraphs) }
         keep(operation, after, @manuscript.paragraphs.select { |paragraph| after.paragraph(paragraph.id)&.text != paragraph.text }, confidence, part)
       end
 
@@ -48,7 +48,7 @@ module Norvel
       def keep(operation, after, paragraphs, confidence, part)
         return if unchanged?(@manuscript, after)
 
-        @steps << [Line.new(operation: operation, sentence: operation.sentence(@manuscript), paragraphs: paragraphs.map(&:id), confidence: confidence, part: part), after]
+        @steps << [Line.new(operation: operation, sentence: operation.told(@manuscript, after), paragraphs: paragraphs.map(&:id), confidence: confidence, part: part), after]
         @manuscript = after
       end
 

@@ -114,12 +114,12 @@ module Norvel
 
       # "list 3, level 2"; a bare number is a list, at its first level.
       def parse_place(written)
-        return Manuscript::NumberRef.new(list: nil) if written.match?(/\Anone\z/i)
+        return Properties::NumberRef.new(list: nil) if written.match?(/\Anone\z/i)
 
         list, level = written.match(/\A(?:list )?(\d+)(?:,? level (\d))?\z/i)&.captures
         raise Error, "#{label} is written like list 3, level 2, or none." if list.nil? || (level && !level.to_i.between?(1, 9))
 
-        Manuscript::NumberRef.new(list: list, level: (level || 1).to_i - 1)
+        Properties::NumberRef.new(list: list, level: (level || 1).to_i - 1)
       end
 
       def parse_name(written)

@@ -59,9 +59,9 @@ RSpec.describe Norvel::Roles do
     end
 
     it "may be numbered by the file without a style, at the levels of the list" do
-      bold_item = ->(id, text, level) { paragraph(id, stretch(text, bold: true), numbering: Norvel::Manuscript::NumberRef.new(list: "1", level: level)) }
+      bold_item = ->(id, text, level) { paragraph(id, stretch(text, bold: true), numbering: Norvel::Properties::NumberRef.new(list: "1", level: level)) }
       levels = (0..1).to_h { |level| [level, Norvel::Manuscript::ListLevel.new(text: "%#{level + 1}.")] }
-      blocks = [bold_item[0, "Water", 0], paragraph(1, long), bold_item[2, "Fog", 1], paragraph(3, long), bold_item[4, "Boats", 0], paragraph(5, long), *[6, 7].map { |id| paragraph(id, "oars", numbering: Norvel::Manuscript::NumberRef.new(list: "2")) }, paragraph(8, long)]
+      blocks = [bold_item[0, "Water", 0], paragraph(1, long), bold_item[2, "Fog", 1], paragraph(3, long), bold_item[4, "Boats", 0], paragraph(5, long), *[6, 7].map { |id| paragraph(id, "oars", numbering: Norvel::Properties::NumberRef.new(list: "2")) }, paragraph(8, long)]
       one = manuscript(*blocks, lists: {"1" => Norvel::Manuscript::List.new(id: "1", levels: levels), "2" => Norvel::Manuscript::List.new(id: "2", levels: levels)})
       found = described_class.new(one)
       expect(one.paragraphs.map { |each| found.of(each.id).name }).to eq(%i[heading_1 body heading_2 body heading_1 body list_item list_item body])

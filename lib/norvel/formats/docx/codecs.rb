@@ -150,7 +150,7 @@ module Norvel
           return if number.nil? && level.nil?
 
           list = number && attribute(number)
-          Manuscript::NumberRef.new(list: (list == "0") ? nil : list, level: level ? attribute(level).to_i : 0)
+          Properties::NumberRef.new(list: (list == "0") ? nil : list, level: level ? attribute(level).to_i : 0)
         end
 
         def write_switch(node, _, value) = put(node, "val", value ? nil : "0")

@@ -36,7 +36,7 @@ module Norvel
         checks "empty_paragraphs"
 
         def findings(context)
-          Changes::RemoveEmptyParagraphs.removable(context.manuscript).map do |paragraph|
+          Norvel::EmptyParagraphs.removable(context.manuscript).map do |paragraph|
             finding(context, paragraph: paragraph, expected: "space by style", measured: "an empty paragraph", expected_value: 0, measured_value: 1, unit: "paragraphs",
               message: "An empty paragraph stands in for space.", fix: ["remove_empty_paragraphs", {"paragraphs" => [paragraph.id]}])
           end

@@ -1,0 +1,139 @@
+# frozen_string_literal: true
+
+module Norvel
+  module Changes
+    # What the changes share that bring styles in from another sheet ("sheet": KeptSheet#dump).
+    class StylesFromElsewhere < Operation
+      private
+
+      attr_reader :kept
+
+      def prepare = @kept = KeptSheet.load(parameters.fetch("sheet"))
+
+      # Where this manuscript's defaults would show through a root style of another, the built-in values stand against them.
+      def at_home(style, sheet)
+        return style.properties unless style.kind == :paragraph && kept.sheet.chain(style.id).size == 1
+
+        Properties::DEFAULTS.slice(*sheet.defaults.keys).compact.merge(style.properties)
+      end
+
+      # Lists come along under numbers that are free here.
+      # @return [Hash{String=>String}] list ids there to here
+      def list_ids(manuscript, styles)
+        free = manuscript.free_list_id.to_i
+        styles.filter_map { |style| style.properties[:numbering]&.list }.uniq.select { |id| kept.lists[id] }.each_with_index.to_h { |id, index| [id, (free + index).to_s] }
+      end
+
+      def lists(ids, styles)
+        ids.to_h { |there, here| [here, kept.lists[there].then { |list| list.with(id: here, counter: "new #{here}", levels: list.levels.transform_values { |level| level.with(style: styles[level.style]) }) }] }
+      end
+
+      # @param ids [Hash{String=>String}] style ids there to here
+      def moved(style, ids, list_ids, sheet)
+        set = at_home(style, sheet)
+        if (ref = set[:numbering])
+          set = list_ids[ref.list] ? set.merge(numbering: ref.with(list: list_ids[ref.list])) : set.except(:numbering)
+        end
+        style.with(id: ids.fetch(style.id), parent: ids[style.parent], next_style: ids[style.next_style], linked: ids[style.linked], properties: set)
+      end
+
+      def free_names(styles, taken)
+        styles.map do |style|
+          name = [style.name, *(2..99).map { |number| "#{style.name} #{number}" }].find { |candidate| taken.none? { |other| other.casecmp?(candidate) } }
+          taken << name
+          style.with(name: name)
+        end
+      end
+    end
+
+    # Puts another style sheet in the place of this one: "mapping" says for each of the manuscript's paragraph styles which of
+    # the other's stands for it ("" keeps its own). No paragraph is touched: the style that comes takes the id of the one it
+    # stands for; where it stands for several, the others rest on it without values of their own.
+    class SwapSheet < StylesFromElsewhere
+      def carry_out(manuscript)
+        sheet = manuscript.sheet
+        mapping = wanted_mapping(sheet)
+        ids = ids_here(manuscript, mapping)
+        list_ids = list_ids(manuscript, kept.styles.values)
+        others = sheet.styles.except(*ids.values)
+        coming = free_names(kept.styles.values.map { |style| moved(style, ids, list_ids, sheet) }, others.values.map(&:name)).to_h { |style| [style.id, at_place(sheet, style)] }
+        under = mapping.reject { |own, other| ids[other] == own }.to_h { |own, other| [own, sheet[own].with(parent: ids[other], next_style: nil, properties: {})] }
+        after = manuscript.with(sheet: sheet.with_styles(coming.merge(under)), lists: manuscript.lists.merge(lists(list_ids, ids)))
+        after.with(sheet: after.sheet.with_styles(left_over(after, others, under)))
+      end
+
+      def sentence(_manuscript) = "Put the style sheet “#{kept.name}” in the place of the old one."
+
+      private
+
+      def wanted_mapping(sheet)
+        mapping = parameters.fetch("mapping").reject { |_, other| other.to_s.empty? }
+        mapping.each { |own, other| raise ChangeRefused, "There is no style “#{other}” to stand for “#{own}”." unless sheet[own] && kept.styles[other] }
+        mapping
+      end
+
+      # The style that most paragraphs have lends its id to the one that comes.
+      def ids_here(manuscript, mapping)
+        uses = manuscript.paragraphs.map(&:style).tally
+        sheet = manuscript.sheet
+        lenders = mapping.group_by(&:last).transform_values { |pairs| pairs.map(&:first).max_by { |id| [(id == sheet.default_id) ? 1 : 0, uses[id].to_i] } }
+        characters = same_characters(sheet)
+        taken = sheet
+        kept.styles.to_h do |id, style|
+          here = lenders[id] || characters[id] || taken.free_id(style.id)
+          taken = taken.with_style(style.with(id: here)) unless taken[here]
+          [id, here]
+        end
+      end
+
+      # Character styles of the same name take the other's values.
+      def same_characters(sheet) = kept.styles.values.select { |style| style.kind == :character }.filter_map { |style| (own = sheet.named(style.name, kind: :character)) && [style.id, own.id] }.to_h
+
+      def at_place(sheet, style) = (own = sheet[style.id]) ? style.with(from_file: own.from_file, hidden: own.hidden) : style
+
+      # What an earlier swap brought and nothing needs any more goes again.
+      def left_over(after, others, under)
+        unused = RemoveUnusedStyles.unused(after)
+        unused.select { |style| others.key?(style.id) && !under.key?(style.id) && !style.from_file }.to_h { |style| [style.id, nil] }
+      end
+    end
+
+    # Takes single styles from another sheet ("styles": ids there to "take", which puts theirs in the place of one of the
+    # same name, or "beside", which takes it under a name of its own).
+    class TakeStyles < StylesFromElsewhere
+      def carry_out(manuscript)
+        sheet = manuscript.sheet
+        chosen = chosen_styles
+        ids = ids_here(sheet, chosen)
+        list_ids = list_ids(manuscript, chosen)
+        replaced = chosen.select { |style| sheet[ids[style.id]] }
+        coming = chosen.map { |style| moved(style, ids, list_ids, sheet) }
+        fresh = free_names(coming.reject { |style| sheet[style.id] }, sheet.styles.values.map(&:name))
+        over = coming.select { |style| sheet[style.id] }.map { |style| style.with(name: sheet[style.id].name, from_file: sheet[style.id].from_file) }
+        raise ChangeRefused, "Choose at least one style to take." if replaced.empty? && fresh.empty?
+
+        manuscript.with(sheet: sheet.with_styles((fresh + over).to_h { |style| [style.id, style] }), lists: manuscript.lists.merge(lists(list_ids, ids)))
+      end
+
+      def sentence(_manuscript) = "Took #{counted(parameters.fetch("styles").size, "style")} from “#{kept.name}”."
+
+      private
+
+      def chosen_styles = parameters.fetch("styles").keys.map { |id| kept.styles[id] || raise(ChangeRefused, "“#{kept.name}” has no style “#{id}”.") }
+
+      # Parents and next styles that do not come along are those of the same name here.
+      def ids_here(sheet, chosen)
+        taken = sheet
+        ids = kept.styles.values.filter_map { |style| (own = sheet.named(style.name, kind: style.kind)) && [style.id, own.id] }.to_h
+        ids[kept.default_id] ||= sheet.default_id
+        chosen.each do |style|
+          next if ids[style.id] && parameters["styles"][style.id] == "take"
+
+          ids[style.id] = taken.free_id(style.id)
+          taken = taken.with_style(style.with(id: ids[style.id]))
+        end
+        ids
+      end
+    end
+  end
+end

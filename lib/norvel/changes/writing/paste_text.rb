@@ -1,0 +1,60 @@
+# frozen_string_literal: true
+
+module Norvel
+  module Changes
+    # Puts text from elsewhere behind a paragraph ("paragraph", "blocks": Formats::Pasted), in the manuscript's own styles by what
+    # each block is; emphasis takes the character styles.
+    class PasteText < TextEdit
+      RAISED = %w[superscript subscript].freeze
+
+      def carry_out(manuscript)
+        before = paragraph(manuscript)
+        raise ChangeRefused, "A section ends with this paragraph; paste before it." if before.carries.include?(:section_end)
+
+        emphasis = EmphasisStyles.new(manuscript.sheet)
+        styles = RoleStyles.new(sheet: manuscript.sheet, roles: KeptSheet.roles_of(manuscript, Roles.new(manuscript)), before: before)
+        id = manuscript.free_id
+        pasted = parameters.fetch("blocks").each_with_index.map { |block, index| new_paragraph(manuscript, before, style: styles.for(block["role"]), runs: runs(block["runs"], emphasis)).with(id: id + index) }
+        listed(manuscript.with(sheet: emphasis.sheet).with_paragraphs(before.id => [before, *pasted]), pasted)
+      end
+
+      def sentence(_manuscript) = "Pasted #{counted(parameters.fetch("blocks").size, "paragraph")} in the manuscript's own styles."
+
+      private
+
+      # The manuscript's styles for what each block is.
+      RoleStyles = Value.define(:sheet, :roles, :before) do
+        # @return [String] the id of a style
+        def for(role)
+          level = Roles.level(role)
+          return sheet.heading(level)&.id || sheet.heading(level - 1)&.id || body if level
+
+          (role == "body") ? body : roles.key(role.to_sym) || body
+        end
+
+        private
+
+        # Running text goes on in the style around it, else in the one that most running text has.
+        def body
+          style = sheet[before.style]
+          sheet.level_of(style) ? style.next_style || roles.key(:body) || sheet.default_id : style.id
+        end
+      end
+
+      def runs(list, emphasis)
+        list.map do |text, marks|
+          raised = (marks & RAISED).first
+          marked = marks & %w[italic bold]
+          Manuscript::Run.new(text: text.dup.freeze, style: (emphasis.for(marked.map(&:to_sym)) if marked.any?), properties: raised ? {raised: raised.to_sym} : {})
+        end
+      end
+
+      # Items whose style brings no number or bullet get one.
+      def listed(manuscript, pasted)
+        cascade = Cascade.new(manuscript)
+        items = pasted.zip(parameters.fetch("blocks")).select { |one, block| block["role"] == "list_item" && cascade.numbering(one).nil? }.map { |one, _| one.id }
+        items.empty? ? manuscript : MakeList.new("paragraphs" => items, "kind" => "bullets").call(manuscript)
+      end
+    end
+  end
+end

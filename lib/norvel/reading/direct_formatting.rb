@@ -1,0 +1,80 @@
+# frozen_string_literal: true
+
+module Norvel
+  # What was formatted by hand: on the paragraph, and on stretches of its text (runs of one
+  # formatting joined). Style references, language, numbering and the raising of note marks are not.
+  module DirectFormatting
+    # Never a finding and never removed: it carries meaning or structure of its own.
+    STAYS = %i[raised shift hidden outline_level right_to_left].freeze
+    STAYS_ON_LINKS = %i[color underline].freeze
+
+    # Small capitals of a part of the text are acronyms and names; a sign of a symbol font is lost without its font.
+    STAYS_ON_PARTS = %i[small_caps].freeze
+
+    Span = Value.define(:start, :end, :properties, link: false)
+
+    module_function
+
+    # @param paragraph [Manuscript::Paragraph]
+    # @return [Hash{Symbol=>Object}] paragraph properties set by hand
+    def on_paragraph(paragraph) = paragraph.properties.select { |name, _| Properties::TABLE[name].direct && name != :numbering }
+
+    # @return [Array<Span>] text properties set by hand
+    def on_text(paragraph)
+      paragraph.spans.filter_map do |span|
+        set = span[:properties].select { |name, _| Properties::TABLE[name].direct }
+        Span.new(start: span[:start], end: span[:end], properties: set, link: span[:run].link || false) unless set.empty?
+      end
+    end
+
+    # Text formatting by hand, told apart: what all of the paragraph's text has alike, and what only parts have.
+    # @return [Array(Hash, Array<Span>)]
+    def whole_and_parts(paragraph)
+      spans = on_text(paragraph)
+      inked = paragraph.spans.reject { |span| span[:run].text.match?(/\A[[:space:]\u{FFFC}]*\z/) }
+      whole = inked.map { |span| span[:properties].to_a }.reduce(:&).to_h.select { |name, _| Properties::TABLE[name].direct }
+      parts = spans.filter_map { |span| (rest = span.properties.reject { |name, value| whole[name] == value }).empty? ? nil : span.with(properties: rest) }
+      [whole, parts]
+    end
+
+    # What a guide would object to: structure and meaning left out.
+    # @return [Array<Array(Symbol, Object, Span)>] property, value and where (nil: the whole paragraph)
+    def objectionable(paragraph)
+      whole, parts = whole_and_parts(paragraph)
+      links = stays_on(whole, paragraph.text, paragraph.runs.find(&:link)&.link)
+      on_paragraph(paragraph).except(*STAYS, :break_before).map { |name, value| [name, value, nil] } +
+        whole.except(*STAYS, *links).map { |name, value| [name, value, nil] } +
+        parts.flat_map { |span| span.properties.except(*STAYS, *STAYS_ON_PARTS, *stays_on(span.properties, paragraph.text[span.start...span.end], span.link)).map { |name, value| [name, value, span] } }
+    end
+
+    # @param set [Hash{Symbol=>Object}] what a stretch of text has by hand @param text [String] the stretch @param link [String, nil]
+    # @return [Array<Symbol>] properties that have to stay on it
+    def stays_on(set, text, link) = (link ? STAYS_ON_LINKS : []) + ((set.key?(:font_family) && text.match?(ListLabels::SYMBOL_AREA)) ? %i[font_family] : [])
+
+    # @return [Integer] pairs of place and property
+    def count(manuscript)
+      manuscript.paragraphs.sum { |paragraph| on_paragraph(paragraph).size + joined_by_property(paragraph) }
+    end
+
+    # @return [Boolean] whether there is some and all of it repeats what the styles say anyway
+    def redundant?(paragraph, cascade)
+      own = on_paragraph(paragraph)
+      spans = paragraph.runs.map { |run| [run, run.properties.select { |name, _| Properties::TABLE[name].direct }] }
+      return false if own.empty? && spans.all? { |_, set| set.empty? }
+
+      under = cascade.paragraph_under(paragraph)
+      own.all? { |name, value| under[name] == value } &&
+        spans.all? { |run, set| set.empty? || cascade.under(paragraph, run).then { |below| set.all? { |name, value| below[name] == value } } }
+    end
+
+    def joined_by_property(paragraph)
+      spans = on_text(paragraph)
+      spans.each_with_index.sum do |span, index|
+        before = spans[index - 1] if index.positive?
+        touching = before && before.end == span.start
+        span.properties.count { |name, value| !(touching && before.properties[name] == value) }
+      end
+    end
+    private_class_method :joined_by_property
+  end
+end
