@@ -33,5 +33,29 @@ module Norvel
     # @param source [String] the file it was read from
     # @return [String] the bytes of the same file with only the formatting changed
     def write(manuscript, source:) = Docx::Writer.write(manuscript, source)
+
+    # What was set and the manuscript's own format cannot say, so that the delivered file will say something else.
+    # @param before [Manuscript] @param after [Manuscript]
+    # @return [Array<String>] a sentence for each value: "Orphans 3: the file can only say 2."
+    def cannot_say(before, after)
+      spelled = Docx::Spelled.new
+      new_sets(before, after).flat_map { |was, now| now.reject { |name, value| was[name] == value }.map { |name, value| [name, value, spelled.set(now)[name]] } }.uniq.filter_map do |name, value, said|
+        property = Properties[name]
+        wanted, can = [value, said].map { |one| property.show(one) }
+        "#{property.label} #{wanted}: the file can only say #{can}." unless wanted == can || (property.length? && said && (said - value).abs <= Lengths::TWIP)
+      end
+    end
+
+    # @return [Array<Array(Hash, Hash)>] sets of formatting of styles, paragraphs and words that are new, each with the one before
+    def new_sets(before, after)
+      styles = after.sheet.styles.reject { |id, style| before.sheet[id].equal?(style) }.map { |id, style| [before.sheet[id]&.properties || {}, style.properties] }
+      changed = (after.paragraphs + after.note_paragraphs).reject { |paragraph| paragraph.equal?(before.paragraph(paragraph.id)) }
+      styles + changed.flat_map do |paragraph|
+        was = before.paragraph(paragraph.id)
+        known = was ? was.runs.map(&:properties).uniq : []
+        [[was&.properties || {}, paragraph.properties]] + paragraph.runs.map(&:properties).uniq.reject { |set| known.include?(set) }.map { |set| [{}, set] }
+      end
+    end
+    private_class_method :new_sets
   end
 end

@@ -121,7 +121,7 @@ module Norvel
     # Where blocks stand in a row: the body, each cell, each note.
     # @return [Hash{String=>Array<Paragraph, Table>}]
     def containers
-      @memo[:containers] ||= {"body" => blocks}.merge(*(tables + note_tables).map { |table| self.class.cells_of(table) }, notes.transform_keys { |ref| "note #{ref}" }).freeze
+      @memo[:containers] ||= self.class.containers_in("body", blocks).merge(*notes.map { |ref, inner| self.class.containers_in("note #{ref}", inner) }).freeze
     end
 
     # @param changed [Hash{String=>Array<Paragraph, Table>}] blocks by container
@@ -154,6 +154,10 @@ module Norvel
     def self.tables_in(block)
       block.is_a?(Table) ? [block, *block.blocks.flat_map { |inner| tables_in(inner) }] : []
     end
+
+    # @param key [String] what the outermost row of blocks is called
+    # @return [Hash{String=>Array<Paragraph, Table>}] it and the cells in it
+    def self.containers_in(key, blocks) = {key => blocks}.merge(*blocks.flat_map { |block| tables_in(block) }.map { |table| cells_of(table) })
 
     def self.cells_of(table)
       table.rows.each_with_index.flat_map { |row, index| row.cells.each_with_index.map { |cell, place| ["cell #{table.id} #{index} #{place}", cell.blocks] } }.to_h
@@ -189,8 +193,6 @@ module Norvel
     private_class_method :replace_in_table
 
     private
-
-    def note_tables = notes.values.flatten(1).flat_map { |block| self.class.tables_in(block) }
 
     def by_id = @memo[:by_id] ||= (paragraphs + note_paragraphs).to_h { |paragraph| [paragraph.id, paragraph] }
   end

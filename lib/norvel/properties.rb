@@ -41,6 +41,9 @@ module Norvel
       row(:indent_start, :paragraph, :length, "Indent at start", 0, unit: "cm", signed: true, group: :paragraph, docx: {el: "ind", attr: "left", attr_also: "start", codec: :twips}),
       row(:indent_end, :paragraph, :length, "Indent at end", 0, unit: "cm", signed: true, group: :paragraph, docx: {el: "ind", attr: "right", attr_also: "end", codec: :twips}),
       row(:indent_first, :paragraph, :length, "First-line indent", 0, unit: "cm", signed: true, group: :paragraph, docx: {el: "ind", attr: "firstLine", codec: :first_line}),
+      row(:indent_start_chars, :paragraph, :characters, "Indent at start in characters", nil, beside: :indent_start, look: false, direct: false, docx: {el: "ind", attr: "leftChars", attr_also: "startChars", codec: :characters}),
+      row(:indent_end_chars, :paragraph, :characters, "Indent at end in characters", nil, beside: :indent_end, look: false, direct: false, docx: {el: "ind", attr: "rightChars", attr_also: "endChars", codec: :characters}),
+      row(:indent_first_chars, :paragraph, :characters, "First-line indent in characters", nil, beside: :indent_first, look: false, direct: false, docx: {el: "ind", attr: "firstLineChars", codec: :first_line_characters}),
       row(:space_before, :paragraph, :length, "Space before", 0, unit: "pt", group: :spacing, docx: {el: "spacing", attr: "before", codec: :twips}),
       row(:space_after, :paragraph, :length, "Space after", 0, unit: "pt", group: :spacing, docx: {el: "spacing", attr: "after", codec: :twips}),
       row(:line_spacing, :paragraph, :line_spacing, "Line spacing", LineSpacing::SINGLE, group: :spacing, docx: {el: "spacing", attr: "line", codec: :line_spacing}),
@@ -59,9 +62,21 @@ module Norvel
       row(:right_to_left, :paragraph, :switch, "Right to left", false, look: false, docx: {el: "bidi", codec: :switch})
     ].to_h { |property| [property.name, property] }.freeze
 
+    BESIDE = TABLE.values.select(&:beside).to_h { |property| [property.beside, property] }.freeze
     DEFAULTS = TABLE.transform_values(&:default).freeze
 
     module_function
+
+    # @param name [Symbol] of a property
+    # @return [Property, nil] that of its value in characters
+    def in_characters(name) = BESIDE[name]
+
+    # @param set [Hash{Symbol=>Object}] @param name [Symbol] a property that it has
+    # @return [String] its value for people, in characters where it was said so
+    def shown(set, name, unit: nil)
+      beside = BESIDE[name]
+      (beside && set[beside.name]) ? beside.show(set[beside.name]) : self[name].show(set[name], unit: unit)
+    end
 
     # @param name [Symbol, String]
     # @return [Property]

@@ -25,6 +25,14 @@ RSpec.describe Norvel::Formats::Docx::StoryWriter do
   let(:mixed) { %(<w:p><w:pPr><w:framePr w:w="9"/><w:jc w:val="center"/></w:pPr><w:bookmarkStart w:id="1" w:name="a"/><w:r><w:rPr><w:b/><w:effect w:val="none"/></w:rPr><w:t xml:space="preserve">One two</w:t><w:tab/><w:t>three</w:t></w:r><w:bookmarkEnd w:id="1"/><w:hyperlink w:anchor="x"><w:r><w:t>linked words</w:t></w:r></w:hyperlink><w:r><w:t xml:space="preserve"> see </w:t></w:r>#{field}<w:r><w:t>.</w:t></w:r></w:p>) }
   let(:source) { docx { |file| file.raw(mixed) && file.paragraph("After.") } }
 
+  # Seen on an outside file: a note's number and its text in one run; the number went behind the text.
+  it "keeps what has no length in front of the text it stood before" do
+    source = docx { |file| file.raw(%(<w:p><w:r><w:fldChar w:fldCharType="begin"/><w:instrText>PAGE</w:instrText><w:fldChar w:fldCharType="end"/><w:t xml:space="preserve">  Fin.</w:t></w:r></w:p>)) }
+    after = read(source).then { |one| one.with_paragraphs(0 => one.paragraphs.first.replaced(0, 2)) }
+    run = Nokogiri::XML(Norvel::Formats::Archive.read(Norvel::Formats.write(after, source: source)).members["word/document.xml"]).remove_namespaces!.at("body > p > r")
+    expect(run.element_children.map { |part| part.text.empty? ? part.name : part.text }).to eq(["fldChar", "PAGE", "fldChar", "Fin."])
+  end
+
   it "cuts a run where only a part of it is formatted" do
     bytes = deliver(source) do |manuscript|
       paragraph = manuscript.paragraphs.first

@@ -46,8 +46,16 @@ module Norvel
       def resolve(name)
         return toggled(name) if Properties::TABLE.fetch(name).toggle
 
+        property = Properties::TABLE.fetch(name)
+        return pieced(property) if property.piecewise?
+
         layer = nearest(name)
         layer ? layer.properties[name] : Properties::DEFAULTS[name]
+      end
+
+      # Sides and stops are inherited one by one.
+      def pieced(property)
+        @layers.reduce(property.default) { |value, layer| layer.properties.key?(property.name) ? property.combine(value, layer.properties[property.name]) : value }
       end
 
       def nearest(name, kinds = nil)
@@ -66,7 +74,9 @@ module Norvel
       end
 
       def deciding_layers(name, said)
-        return [said.last] unless Properties::TABLE.fetch(name).toggle
+        property = Properties::TABLE.fetch(name)
+        return said.reject { |layer| property.combine(layer.properties[name], property.default).empty? } | [said.last] if property.piecewise?
+        return [said.last] unless property.toggle
 
         direct = nearest(name, [:direct])
         return [direct] if direct

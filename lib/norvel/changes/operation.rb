@@ -97,15 +97,23 @@ module Norvel
 
       def short(text, length = 40) = text.tr("\u{FFFC}", "").gsub(/[[:space:]]+/, " ").strip.then { |plain| (plain.length > length) ? "#{plain[0, length].strip} …" : plain }
 
-      # What a person typed, as values; "ch" is the width of a zero in the formatting at hand.
+      IN_CHARACTERS = /\A\s*([+\-−]?\d+(?:[.,]\d+)?)\s*ch\s*\z/i
+
+      # What a person typed, as values; "ch" is the width of a zero in the formatting at hand, and an indent said so keeps it beside
+      # its width.
       # @param blank [Object] what an empty field means
+      # @param under [Proc] of a property's name: its value as inherited, asked for only where pieces of it are to go
       # @yieldreturn [Cascade::Formatting] asked for only where a length is in characters
       # @return [Hash{Symbol=>Object}]
       # @raise [ChangeRefused]
-      def parsed_values(blank:, &formatting)
-        parameters.fetch("values").to_h do |name, written|
-          ch = character_width(formatting.call) if written.to_s.match?(/\dch|\d ch/i)
-          [Properties[name].name, written.to_s.strip.empty? ? blank : Properties[name].parse(written, ch: ch)]
+      def parsed_values(blank:, under:, &formatting)
+        parameters.fetch("values").reduce({}) do |values, (name, written)|
+          property = Properties[name]
+          characters = written.to_s[IN_CHARACTERS, 1]
+          value = written.to_s.strip.empty? ? blank : property.parse(written, ch: characters && character_width(formatting.call))
+          value = Properties::TabStop.only(value, under.call(:tabs)) if property.kind == :tabs && value != blank
+          beside = Properties.in_characters(property.name)
+          values.merge(property.name => value).merge(beside ? {beside.name => characters ? (Rational(characters.tr(",−", ".-")) * 100).round : blank} : {})
         end
       rescue ChangeRefused
         raise

@@ -10,7 +10,7 @@ module Norvel
       attr_reader :text, :insets
 
       # @return [String] its text without what fields worked out
-      def written = runs.any? { |run| run.generated || run.field } ? runs.reject { |run| run.generated || run.field }.map(&:text).join : text
+      def written = runs.any?(&:worked_out?) ? runs.reject(&:worked_out?).map(&:text).join : text
 
       # The blank line of C4: nothing but white space, and nothing hangs on it.
       def empty? = carries.empty? && text.match?(/\A[[:space:]\u00AD]*\z/) && !text.include?("\f")

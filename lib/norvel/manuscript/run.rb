@@ -16,6 +16,9 @@ module Norvel
       # @return [Boolean] the same formatting, so that the two may be read as one
       def alike?(other) = style == other.style && properties == other.properties && link == other.link
 
+      # @return [Boolean] whether its text is what a field comes to, and nothing that a person wrote
+      def worked_out? = generated || %i[page pages].include?(field)
+
       # @param start [Integer] @param length [Integer] code points of its text
       # @return [Run] that part of it; itself when that is all of it
       def slice(start, length)

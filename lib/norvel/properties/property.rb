@@ -6,15 +6,27 @@ module Norvel
     #
     # `target` is :paragraph or :text; `kind` says how its values are read, shown and compared;
     # `mark` is the word in the margin for it when it was set by hand; `look` is false when it
-    # cannot be seen on paper; `own_key` when the survey lists it under a key of its own.
+    # cannot be seen on paper; `own_key` when the survey lists it under a key of its own; `beside` names the property whose value in
+    # characters it is, as the format has it next to the width.
     Property = Value.define(:name, :target, :kind, :label, :default, unit: nil, choices: nil, toggle: false,
-      signed: false, group: nil, mark: nil, look: true, direct: true, own_key: false, docx: nil, least: nil, most: nil) do
+      signed: false, group: nil, mark: nil, look: true, direct: true, own_key: false, docx: nil, least: nil, most: nil, beside: nil) do
+
       def text? = target == :text
 
       def length? = kind == :length
 
       # @return [Boolean] whether a person can write its value in one field
-      def written? = kind != :numbering && !%i[hidden right_to_left].include?(name)
+      def written? = kind != :numbering && !%i[hidden right_to_left].include?(name) && beside.nil?
+
+      # @return [Boolean] whether its pieces (sides, stops) are inherited one by one
+      def piecewise? = Property::PIECEWISE.key?(kind)
+
+      # @param under [Object] the value as inherited @param own [Object] what is said over it
+      # @return [Object] the value that comes of both
+      def combine(under, own) = piecewise? ? Property::PIECEWISE[kind].seen(Property::PIECEWISE[kind].stack(under, own)) : own
+
+      # @return [Object] both sayings as one, to be said in one place
+      def stack(under, own) = (piecewise? && under) ? Property::PIECEWISE[kind].stack(under, own) : own
 
       # @return [String] the key in JSON, with its unit
       def json_key = length? ? "#{name}_pt" : name.to_s
@@ -41,6 +53,7 @@ module Norvel
         when :choice then value.to_s.tr("_", " ")
         when :tabs then value.join(", ")
         when :borders then Borders.show(value)
+        when :characters then "#{(value / 100.0).to_s.delete_suffix(".0")} ch"
         when :numbering then value.list ? "list #{value.list}, level #{value.level + 1}" : "none"
         else (self.unit == "%") ? "#{value} %" : value.to_s
         end
@@ -128,5 +141,7 @@ module Norvel
         written
       end
     end
+
+    Property::PIECEWISE = {borders: Borders, tabs: TabStop}.freeze
   end
 end

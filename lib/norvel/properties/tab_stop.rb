@@ -15,6 +15,20 @@ module Norvel
         new(position: Lengths.parse(position, default_unit: "cm"), align: (align || "start").to_sym, leader: (leader || "none").to_sym)
       end
 
+      # Tab stops add up: each is inherited by itself, and a cleared one takes that of its place away (ISO/IEC 29500-1 §17.3.1.38).
+      # @param under [Array<TabStop>] as inherited @param own [Array<TabStop>] @return [Array<TabStop>]
+      def self.stack(under, own) = (under.reject { |tab| own.any? { |other| other.position == tab.position } } + own).sort_by(&:position)
+
+      # @return [Array<TabStop>] the stops that there are
+      def self.seen(tabs) = tabs.reject { |tab| tab.align == :clear }
+
+      # @param wanted [Array<TabStop>] @param under [Array<TabStop>] as inherited
+      # @return [Array<TabStop>] what has to be said so that just the wanted ones are there
+      def self.only(wanted, under)
+        extra = under.reject { |tab| wanted.any? { |other| other.position == tab.position } }
+        (wanted + extra.map { |tab| new(position: tab.position, align: :clear) }).sort_by(&:position)
+      end
+
       # @return [String] "5 cm end with dots"
       def to_s
         [Lengths.show(position, "cm"), (align unless align == :start), ("with #{leader} leader" unless leader == :none)].compact.join(" ")

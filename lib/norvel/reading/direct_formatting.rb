@@ -63,8 +63,8 @@ module Norvel
       return false if own.empty? && spans.all? { |_, set| set.empty? }
 
       under = cascade.paragraph_under(paragraph)
-      own.all? { |name, value| under[name] == value } &&
-        spans.all? { |run, set| set.empty? || cascade.under(paragraph, run).then { |below| set.all? { |name, value| below[name] == value } } }
+      repeats = ->(below, set) { set.all? { |name, value| Properties::TABLE[name].combine(below[name], value) == below[name] } }
+      repeats[under, own] && spans.all? { |run, set| set.empty? || repeats[cascade.under(paragraph, run), set] }
     end
 
     def joined_by_property(paragraph)

@@ -99,7 +99,7 @@ module Norvel
         end
       end
 
-      def json(set) = set.except(:numbering).to_h { |name, value| Properties::TABLE[name].then { |property| [property.json_key, property.to_json_value(value)] } }
+      def json(set) = set.reject { |name, _| name == :numbering || Properties::TABLE[name].beside }.to_h { |name, value| Properties::TABLE[name].then { |property| [property.json_key, property.to_json_value(value)] } }
 
       def images
         @manuscript.paragraphs.each_with_index.flat_map do |paragraph, index|

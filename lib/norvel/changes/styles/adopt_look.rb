@@ -14,7 +14,8 @@ module Norvel
       def carry_out(manuscript)
         sheet = manuscript.sheet
         style = adopting(sheet, example(manuscript))
-        manuscript.with(sheet: sheet.with_style(style.with_values(look(manuscript)))).with_paragraphs(bare(manuscript, style))
+        values = look(manuscript).to_h { |name, value| [name, Properties[name].stack(style.properties[name], value)] }
+        manuscript.with(sheet: sheet.with_style(style.with_values(values))).with_paragraphs(bare(manuscript, style))
       end
 
       def sentence(manuscript)

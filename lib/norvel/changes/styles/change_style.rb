@@ -15,9 +15,10 @@ module Norvel
       end
 
       def sentence(manuscript)
-        parts = values(manuscript).map do |name, value|
+        values = values(manuscript)
+        parts = values.reject { |name, _| Properties[name].beside }.map do |name, value|
           property = Properties[name]
-          (value == :inherit) ? "#{property.label.downcase} from its parent" : "#{property.label.downcase} #{property.show(value)}"
+          (value == :inherit) ? "#{property.label.downcase} from its parent" : "#{property.label.downcase} #{Properties.shown(values.reject { |_, other| other == :inherit }, name)}"
         end
         "Changed the style “#{manuscript.sheet.fetch(parameters["style"]).name}”: #{parts.empty? ? "nothing" : parts.join(", ")}."
       end
@@ -31,7 +32,14 @@ module Norvel
         (twin && twin.linked == style.id && text.any?) ? sheet.with_style(twin.with_values(text)) : sheet
       end
 
-      def values(manuscript) = parsed_values(blank: :inherit) { Cascade.new(manuscript).style(parameters["style"]) }
+      def values(manuscript)
+        parsed_values(blank: :inherit, under: ->(name) { inherited(manuscript, name) }) { Cascade.new(manuscript).style(parameters["style"]) }
+      end
+
+      def inherited(manuscript, name)
+        style = manuscript.sheet.fetch(parameters["style"])
+        Cascade.new(manuscript.with(sheet: manuscript.sheet.with_style(style.with_values(name => :inherit)))).style(style.id)[name]
+      end
     end
   end
 end

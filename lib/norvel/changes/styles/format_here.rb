@@ -14,13 +14,17 @@ module Norvel
       end
 
       def sentence(manuscript)
-        parts = values(manuscript).map { |name, value| value.nil? ? "no #{Properties[name].label.downcase} by hand" : "#{Properties[name].label.downcase} #{Properties[name].show(value)}" }
+        values = values(manuscript)
+        parts = values.reject { |name, _| Properties[name].beside }.map { |name, value| value.nil? ? "no #{Properties[name].label.downcase} by hand" : "#{Properties[name].label.downcase} #{Properties.shown(values, name)}" }
         "Tried #{parts.join(", ")} on #{parameters["text"] ? stretches_named(manuscript) : counted(chosen(manuscript).size, "paragraph")}."
       end
 
       private
 
-      def values(manuscript) = parsed_values(blank: nil) { Cascade.new(manuscript).mark(first_chosen(manuscript)) }
+      def values(manuscript)
+        cascade = Cascade.new(manuscript)
+        parsed_values(blank: nil, under: ->(name) { chosen(manuscript).flat_map { |paragraph| cascade.paragraph_under(paragraph)[name] }.uniq }) { cascade.mark(first_chosen(manuscript)) }
+      end
 
       def first_chosen(manuscript) = parameters["text"] ? stretches(manuscript).first.first : chosen(manuscript).first
 

@@ -10,6 +10,9 @@ module Norvel
         ALIGN = {"left" => :start, "start" => :start, "right" => :end, "end" => :end, "center" => :center, "both" => :justify, "distribute" => :justify}.freeze
         UNDERLINE = {"single" => :single, "double" => :double, "thick" => :thick, "dotted" => :dotted, "dottedHeavy" => :dotted, "dash" => :dash,
                      "dashedHeavy" => :dash, "wave" => :wave, "words" => :words, "none" => :none}.freeze
+        # Kinds of §17.18.99 that are drawn as one of those above.
+        OTHER_UNDERLINES = {"dashLong" => :dash, "dashLongHeavy" => :dash, "dotDash" => :dash, "dashDotHeavy" => :dash, "dotDotDash" => :dash, "dashDotDotHeavy" => :dash,
+                            "wavyHeavy" => :wave, "wavyDouble" => :wave}.freeze
         HIGHLIGHTS = {"black" => "#000000", "blue" => "#0000ff", "cyan" => "#00ffff", "green" => "#00ff00", "magenta" => "#ff00ff", "red" => "#ff0000",
                       "yellow" => "#ffff00", "white" => "#ffffff", "darkBlue" => "#000080", "darkCyan" => "#008080", "darkGreen" => "#008000",
                       "darkMagenta" => "#800080", "darkRed" => "#800000", "darkYellow" => "#808000", "darkGray" => "#808080", "lightGray" => "#c0c0c0"}.freeze
@@ -20,9 +23,19 @@ module Norvel
 
         # @param prefix [String] the prefix of the wordprocessing namespace in this part
         # @param theme [Theme]
-        def initialize(prefix, theme)
+        # @param unknown [Hash{String=>Integer}] told what was read as something else, with how often
+        def initialize(prefix, theme, unknown = Hash.new(0))
           @prefix = prefix
           @theme = theme
+          @unknown = unknown
+        end
+
+        # Something the file says that is not known: read as something else, and told.
+        # @param said [String] in words @param instead [Object]
+        # @return [Object] instead
+        def unknown(said, instead)
+          @unknown["#{said}, which Norvel does not know; it is read as #{instead.to_s.tr("_", " ")}."] += 1
+          instead
         end
 
         # @param node [Nokogiri::XML::Element]
@@ -83,12 +96,21 @@ module Norvel
 
         def read_underline(node, _)
           said = attribute(node) or return
-          UNDERLINE.fetch(said) { :single }
+          UNDERLINE.fetch(said) { OTHER_UNDERLINES.fetch(said) { unknown("The file asks for an underline “#{said}”", :single) } }
         end
 
         def read_twips(node, property)
           measure(attribute(node, property.docx[:attr] || "val") || (property.docx[:attr_also] && attribute(node, property.docx[:attr_also])))
         end
+
+        def read_characters(node, property) = whole(attribute(node, property.docx[:attr]) || (property.docx[:attr_also] && attribute(node, property.docx[:attr_also])))
+
+        def read_first_line_characters(node, _)
+          hanging = whole(attribute(node, "hangingChars"))
+          hanging ? -hanging : whole(attribute(node, "firstLineChars"))
+        end
+
+        def whole(text) = (text.to_i if text&.match?(/\A-?\d+\z/) && !text.to_i.zero?)
 
         def read_first_line(node, _)
           hanging = measure(attribute(node, "hanging"))
@@ -137,7 +159,8 @@ module Norvel
         def read_borders(node, _)
           node.element_children.filter_map do |side|
             kind = attribute(side)
-            next if [nil, "nil", "none"].include?(kind)
+            next if kind.nil? || !Properties::Borders::SIDES.include?(side.name.to_sym)
+            next [side.name.to_sym, Properties::Borders::NONE] if %w[nil none].include?(kind)
 
             [side.name.to_sym, {style: kind, width: (attribute(side, "sz").to_i * Lengths::EIGHTH_POINT).round, color: hex(attribute(side, "color")) || "auto",
                                 space: attribute(side, "space").to_i * Lengths::PT}]
@@ -170,7 +193,18 @@ module Norvel
           attr, also = property.docx.values_at(:attr, :attr_also)
           attr = also if also && attribute(node, also)
           put(node, attr || "val", value && (Rational(value) / Lengths::TWIP).round)
-          %W[#{attr}Chars #{attr}Lines #{attr}Autospacing].each { |twin| put(node, twin, nil) } if attr
+          %W[#{attr}Chars #{also}Chars #{attr}Lines #{attr}Autospacing].each { |twin| put(node, twin, nil) } if attr
+        end
+
+        # Hundredths of a character (§17.3.1.12).
+        def write_characters(node, property, value)
+          attr, also = property.docx.values_at(:attr, :attr_also)
+          put(node, (also && attribute(node, also)) ? also : attr, value)
+        end
+
+        def write_first_line_characters(node, _, value)
+          put(node, "hangingChars", value&.negative? ? -value : nil)
+          put(node, "firstLineChars", (value && !value.negative?) ? value : nil)
         end
 
         def write_first_line(node, _, value)
@@ -221,15 +255,22 @@ module Norvel
           end
         end
 
+        # Sides in the schema's order; one that is to be none says so, since others would inherit it.
+        SIDES = %i[top left bottom right between].freeze
+
         def write_borders(node, _, value)
+          others = node.element_children.reject { |child| SIDES.include?(child.name.to_sym) }
           node.children.unlink
-          value&.each do |side, line|
+          value&.sort_by { |side, _| SIDES.index(side) }&.each do |side, line|
             child = make(node, side.to_s)
+            next put(child, "val", "nil") if line == Properties::Borders::NONE
+
             put(child, "val", line[:style])
             put(child, "sz", (line[:width] / Lengths::EIGHTH_POINT).round)
             put(child, "space", line[:space] / Lengths::PT)
             put(child, "color", line[:color].delete_prefix("#"))
           end
+          others.each { |child| node.add_child(child) } unless value.nil?
         end
 
         def write_numbering(node, _, value)

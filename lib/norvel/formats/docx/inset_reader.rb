@@ -20,6 +20,15 @@ module Norvel
           end
         end
 
+        # @param node [Nokogiri::XML::Element] as for `read`
+        # @return [Array<Nokogiri::XML::Element>] the contents of the text boxes in it, of alternatives those of the first
+        def boxes(node)
+          return [node] if node.name == "txbxContent"
+          return node.element_children.map { |branch| boxes(branch) }.find(&:any?) || [] if node.name == "AlternateContent"
+
+          node.element_children.flat_map { |child| boxes(child) }
+        end
+
         private
 
         def drawing(node)

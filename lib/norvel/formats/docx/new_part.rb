@@ -13,17 +13,30 @@ module Norvel
         module_function
 
         # @param package [Package] @param changed [Hash{String=>String}] members that change anyway; added to
-        # @param kind [String] "styles" or "numbering", the part's name and type
-        # @return [void]
-        def link(package, changed, kind)
+        # @param kind [String] "styles", "numbering", "header": the part's type
+        # @param file [String] its name below word/
+        # @return [String] the id of the relationship
+        def link(package, changed, kind, file: "#{kind}.xml")
           types = parse(package, changed, "[Content_Types].xml")
-          add(types.root, "Override", "PartName" => "/word/#{kind}.xml", "ContentType" => "#{TYPES}.#{kind}+xml")
+          add(types.root, "Override", "PartName" => "/word/#{file}", "ContentType" => "#{TYPES}.#{kind}+xml")
           name = Package.relationships_name(package.main)
           relations = (changed.key?(name) || package.part?(name)) ? parse(package, changed, name) : Nokogiri::XML(EMPTY)
           taken = relations.root.element_children.map { |link| link["Id"] }
           id = (1..).lazy.map { |number| "rId#{kind.capitalize}#{number}" }.find { |candidate| !taken.include?(candidate) }
-          add(relations.root, "Relationship", "Id" => id, "Type" => "#{RELATIONS}/#{kind}", "Target" => "/word/#{kind}.xml")
+          add(relations.root, "Relationship", "Id" => id, "Type" => "#{RELATIONS}/#{kind}", "Target" => "/word/#{file}")
           changed.merge!("[Content_Types].xml" => types.to_xml, name => relations.to_xml)
+          id
+        end
+
+        # The same for a part that the file as a whole points at.
+        # @param name [String] of the part @param type [String] of its content @param relation [String] the kind of relationship
+        def link_root(package, changed, name, type, relation)
+          types = parse(package, changed, "[Content_Types].xml")
+          add(types.root, "Override", "PartName" => "/#{name}", "ContentType" => type)
+          relations = package.part?("_rels/.rels") ? parse(package, changed, "_rels/.rels") : Nokogiri::XML(EMPTY)
+          taken = relations.root.element_children.map { |link| link["Id"] }
+          add(relations.root, "Relationship", "Id" => (1..).lazy.map { |number| "rIdProperties#{number}" }.find { |id| !taken.include?(id) }, "Type" => relation, "Target" => "/#{name}")
+          changed.merge!("[Content_Types].xml" => types.to_xml, "_rels/.rels" => relations.to_xml)
         end
 
         def parse(package, changed, name) = changed.key?(name) ? Nokogiri::XML(changed[name]) : package.parse(name)

@@ -4,15 +4,13 @@ module Norvel
   module Formats
     module Docx
       # Patches the numbering part (ISO/IEC 29500-1 §17.9): changed levels where they are said, new lists behind the others.
-      class NumberingWriter
-        PART = "word/numbering.xml"
+      class NumberingWriter < PartWriter
         LEVEL_ORDER = %w[start numFmt lvlRestart pStyle isLgl suff lvlText lvlPicBulletId legacy lvlJc pPr rPr].freeze
         PLAIN = {"start" => :start, "numFmt" => :format, "suff" => :suffix, "lvlText" => :text, "pStyle" => :style, "lvlRestart" => :restart_after}.freeze
 
         # @param before [Hash{String=>Manuscript::List}] as read @param now [Hash{String=>Manuscript::List}]
         def initialize(package, theme, before, now)
-          @package = package
-          @theme = theme
+          super(package, theme, "numbering")
           @before = before
           @now = now
         end
@@ -20,19 +18,10 @@ module Norvel
         # @param changed [Hash{String=>String}] the members that change; added to
         # @return [void]
         def write(changed)
-          name = @package.related("numbering")
-          document = name ? @package.parse(name) : Nokogiri::XML(%(<w:numbering xmlns:w="#{StylesWriter::NAMESPACE}"/>))
-          @root = document.root
-          @spelling = Spelling.new(@root, @theme)
           @abstracts = {}
-          @now.each { |id, list|
-            unless @before[id] == list
-              @before[id] ? patch(@before[id], list) : add(list)
-            end
-          }
+          @now.each { |id, list| @before[id] ? patch(@before[id], list) : add(list) unless @before[id] == list }
           (@before.keys - @now.keys).each { |id| find("num", "numId", id)&.unlink }
-          changed[name || PART] = document.to_xml(save_with: Nokogiri::XML::Node::SaveOptions::AS_XML)
-          NewPart.link(@package, changed, "numbering") unless name
+          keep(changed)
         end
 
         private
@@ -130,13 +119,7 @@ module Norvel
           put(children(override, "startOverride").first || @spelling.codecs.make_first(override, "startOverride"), "val", start)
         end
 
-        def insert(node, name)
-          rank = LEVEL_ORDER.index(name)
-          follower = node.element_children.find { |child| (LEVEL_ORDER.index(child.name) || LEVEL_ORDER.size) > rank }
-          made = make(node, name)
-          follower&.add_previous_sibling(made)
-          made
-        end
+        def insert(node, name) = Patching.insert(@spelling.codecs, node, name, LEVEL_ORDER)
 
         def find(name, key, value) = children(@root, name).find { |node| attribute(node, key) == value }
 

@@ -37,7 +37,7 @@ module Norvel
           leaf = @leaves[at]
           was = @runs.fetch(run.origin)
           whole = run.from.zero? && run.text.length == was.text.length
-          node = whole ? leaf.node : cutter(at).cut(run.from, run.from + run.text.length)
+          node = whole ? leaf.node : cutter(at).cut(run.from, run.from + run.text.length, lead: lead(run))
           yield was, node
           due << Leaf.new(node, leaf.wrappers, run.origin)
           due.concat(rest) if @open.zero?
@@ -73,6 +73,9 @@ module Norvel
           end
           given
         end
+
+        # Where the part of the same run ends that stands before this one and stays.
+        def lead(run) = @used[run.origin].map { |one| one.from + one.text.length }.select { |stop| stop <= run.from }.max || 0
 
         # Of a run whose text went, or went on, what has no length stays.
         def remains(leaf, index)

@@ -15,9 +15,11 @@ module Norvel
     module Docx
       # Reads a .docx or .dotx to a manuscript.
       class Reader
-        # Paragraph numbers of other stories start here, so that they never meet those of the body.
-        BASES = {"footnotes" => 1_000_000, "endnotes" => 2_000_000, :header => 3_000_000}.freeze
+        # Paragraph numbers of other stories start here, so that they never meet those of the body. They are frozen: ledgers go by
+        # them. What is read newly gets a range of its own.
+        BASES = {"footnotes" => 1_000_000, "endnotes" => 2_000_000, :header => 3_000_000, :box => 50_000_000, :comment => 70_000_000}.freeze
         HEADER_ROOM = 10_000
+        MOST_HEADERS = 4_000
 
         # @param bytes [String] the file
         # @return [Manuscript]
@@ -29,8 +31,15 @@ module Norvel
           @document = @package.xml(@package.main)
           @theme = Theme.new((name = @package.related("theme")) && @package.xml(name))
           @warnings = []
+          @unknown = Hash.new(0)
           @headers_read = 0
+          @header_parts = {}
+          @asides = {}
+          @next_box = BASES[:box]
         end
+
+        # @return [Hash{Integer=>String}] the number of its first paragraph to the part of each header and footer, once it was read
+        attr_reader :header_parts
 
         # @return [Manuscript]
         def read
@@ -49,9 +58,11 @@ module Norvel
         def finish(blocks, sheet, lists, body)
           sections = SectionReader.new(spelling_for(@document), method(:read_header)).read(body, Walk.paragraphs(body))
           @warnings << "#{@hidden} characters of hidden text are left out." if @hidden.to_i.positive?
-          @warnings.concat(sheet.faults)
-          Manuscript.new(format: "docx", blocks: blocks, sheet: sheet, sections: sections, notes: read_notes(sheet), lists: lists,
-            settings: related("settings") { |part| read_settings(part) } || Manuscript::Settings.new, info: read_info(sheet), warnings: @warnings.uniq)
+          notes = read_notes(sheet)
+          read_comments(sheet)
+          settings = related("settings") { |part| read_settings(part) } || Manuscript::Settings.new
+          @warnings.concat(sheet.faults, @unknown.map { |sentence, count| (count > 1) ? "#{sentence} (#{count} places)" : sentence })
+          Manuscript.new(format: "docx", blocks: blocks, sheet: sheet, sections: sections, notes: notes, lists: lists, settings: settings, info: read_info(sheet), warnings: @warnings.uniq, asides: @asides)
         end
 
         def read_sheet
@@ -63,10 +74,28 @@ module Norvel
           name && yield(@package.xml(name))
         end
 
-        def spelling_for(part) = Spelling.new(part.root, @theme)
+        def spelling_for(part) = Spelling.new(part.root, @theme, @unknown)
 
         def story_reader(document, part, sheet)
-          StoryReader.new(spelling_for(document), sheet, @package.relationships(part), hidden: ->(count) { @hidden = @hidden.to_i + count })
+          StoryReader.new(spelling_for(document), sheet, @package.relationships(part), hidden: ->(count) { @hidden = @hidden.to_i + count },
+            box: ->(content) { read_box(content, document, part, sheet) })
+        end
+
+        def read_box(content, document, part, sheet)
+          base = @next_box
+          @next_box += Walk.paragraphs(content).size
+          @asides["text box #{base - BASES[:box] + 1}"] = story_reader(document, part, sheet).read(content, base)
+        end
+
+        def read_comments(sheet)
+          name = @package.related("comments") or return
+          document = @package.xml(name)
+          base = BASES[:comment]
+          document.root.element_children.select { |node| node.name == "comment" }.each do |comment|
+            reader = story_reader(document, name, sheet)
+            @asides["comment #{reader.spelling.codecs.attribute(comment, "id")}"] = reader.read(comment, base)
+            base += Walk.paragraphs(comment).size
+          end
         end
 
         def read_notes(sheet)
@@ -90,7 +119,11 @@ module Norvel
 
           document = @package.xml(link[:target])
           @headers_read += 1
-          story_reader(document, link[:target], @sheet).read(document.root, BASES[:header] + @headers_read * HEADER_ROOM)
+          raise FileError, "The file has more than #{MOST_HEADERS} headers and footers; that is no manuscript." if @headers_read > MOST_HEADERS
+
+          base = BASES[:header] + @headers_read * HEADER_ROOM
+          @header_parts[base] = link[:target]
+          story_reader(document, link[:target], @sheet).read(document.root, base)
         end
 
         def read_settings(part)
@@ -105,12 +138,13 @@ module Norvel
         end
 
         def read_info(sheet)
+          language = sheet.defaults[:language] || sheet[sheet.default_id]&.properties&.[](:language)
           name = @package.relationships("").values.find { |link| link[:type] == "core-properties" }&.fetch(:target)
           title = name && @package.part?(name) && @package.xml(name).root.element_children.find { |node| node.name == "title" }&.text
-          language = sheet.defaults[:language] || sheet[sheet.default_id]&.properties&.[](:language)
           Manuscript::Info.new(title: title.to_s.empty? ? nil : title, language: language)
-        rescue FileError
-          Manuscript::Info.new(language: sheet.defaults[:language])
+        rescue FileError => error
+          @warnings << "The file's properties cannot be read: #{error.message}"
+          Manuscript::Info.new(language: language)
         end
       end
     end

@@ -18,12 +18,13 @@ module Norvel
           @length = length
         end
 
+        # @param lead [Integer] where the part before it that stays ends: what has no length between the two goes with this one
         # @return [Nokogiri::XML::Element] a run with the text from...to
         # @raise [FileError] when this run's inner parts cannot be told apart
-        def cut(from, to)
+        def cut(from, to, lead: from)
           raise FileError, "A run of the file is built so that it cannot be cut; nothing was written." if @whole
 
-          parts = @units.filter_map { |child, length, at| part(child, length, at, from, to) }
+          parts = @units.filter_map { |child, length, at| part(child, length, at, from, to, lead) }
           filled(parts)
         end
 
@@ -32,7 +33,7 @@ module Norvel
         def rest(ranges)
           return if @whole || ranges.any? { |range| range == (0...@length) }
 
-          parts = @units.filter_map { |child, length, at| child.dup if length.zero? && child.name != "lastRenderedPageBreak" && ranges.none? { |range| holds?(range.begin, range.end, at) } }
+          parts = @units.filter_map { |child, length, at| child.dup if length.zero? && child.name != "lastRenderedPageBreak" && ranges.none? { |range| at < range.begin || holds?(range.begin, range.end, at) } }
           parts.empty? ? nil : filled(parts)
         end
 
@@ -62,8 +63,8 @@ module Norvel
           PIECES.fetch(child.name, 0)
         end
 
-        def part(child, length, at, from, to)
-          return (child.dup if holds?(from, to, at)) if length.zero?
+        def part(child, length, at, from, to, lead)
+          return (child.dup if holds?(from, to, at) || at.between?(lead, from - 1)) if length.zero?
 
           first, last = [from - at, 0].max, [to - at, length].min
           return if first >= last

@@ -6,7 +6,7 @@ module Norvel
       # Reads sections (ISO/IEC 29500-1 §17.6): each w:sectPr closes the section that ends with it.
       class SectionReader
         FORMATS = {"decimal" => :decimal, "lowerRoman" => :lower_roman, "upperRoman" => :upper_roman, "lowerLetter" => :lower_letter, "upperLetter" => :upper_letter}.freeze
-        BEGINS = {"nextPage" => :page, "oddPage" => :recto, "evenPage" => :verso, "continuous" => :here}.freeze
+        BEGINS = {"nextPage" => :page, "oddPage" => :recto, "evenPage" => :verso, "continuous" => :here, "nextColumn" => :here}.freeze
         MARGINS = {top: "top", bottom: "bottom", start: "left", end: "right", gutter: "gutter", header: "header", footer: "footer"}.freeze
 
         # Every w:sectPr of a body with the number of the paragraph that ends it (nil for the last).
@@ -29,7 +29,7 @@ module Norvel
         # @return [Array<Manuscript::Section>]
         def read(body, paragraphs)
           before = nil
-          self.class.nodes(body, paragraphs).map { |node, last| before = read_section(node, last, before) }
+          self.class.nodes(body, paragraphs).each_with_index.map { |(node, last), index| before = read_section(node, last, before).with(origin: index) }
         end
 
         private
@@ -39,8 +39,8 @@ module Norvel
           folio = parts["pgNumType"]&.first
           columns = parts["cols"]&.first
           type = parts["type"]&.first
-          Manuscript::Section.new(page: page(parts), last: last, begins: BEGINS.fetch(type && @codecs.attribute(type), :page),
-            folio: Manuscript::Folio.new(format: FORMATS.fetch(folio && @codecs.attribute(folio, "fmt"), :decimal), start: folio && @codecs.attribute(folio, "start")&.to_i),
+          Manuscript::Section.new(page: page(parts), last: last, begins: known(BEGINS, type && @codecs.attribute(type), :page, "A section begins on “%s”"),
+            folio: Manuscript::Folio.new(format: known(FORMATS, folio && @codecs.attribute(folio, "fmt"), :decimal, "Folios are asked for as “%s”"), start: folio && @codecs.attribute(folio, "start")&.to_i),
             headers: stories(parts["headerReference"], before&.headers), footers: stories(parts["footerReference"], before&.footers),
             first_differs: parts.key?("titlePg") && @codecs.on?(parts["titlePg"].first),
             columns: [columns ? @codecs.attribute(columns, "num").to_i : 1, 1].max)
@@ -58,7 +58,14 @@ module Norvel
         end
 
         # Sheets under 1 cm or over 2 m are a fault of the file.
-        def sane(side, default) = side&.between?(360_000, 72_000_000) ? side : default
+        def sane(side, default)
+          return default if side.nil?
+
+          side.between?(360_000, 72_000_000) ? side : @codecs.unknown("The file asks for a sheet with a side of #{Lengths.show(side, "cm")}", Lengths.show(default, "cm")) && default
+        end
+
+        # @param said [String, nil] nil: the file says nothing
+        def known(words, said, instead, sentence) = said.nil? ? instead : words.fetch(said) { @codecs.unknown(format(sentence, said), instead) }
 
         def stories(references, inherited)
           own = (references || []).to_h do |node|

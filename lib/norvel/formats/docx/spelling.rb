@@ -23,8 +23,9 @@ module Norvel
 
         # @param root [Nokogiri::XML::Element] of the part
         # @param theme [Theme]
-        def initialize(root, theme)
-          @codecs = Codecs.new(root.namespace&.prefix || "w", theme)
+        # @param unknown [Hash{String=>Integer}] as for Codecs
+        def initialize(root, theme, unknown = Hash.new(0))
+          @codecs = Codecs.new(root.namespace&.prefix || "w", theme, unknown)
         end
 
         # @param node [Nokogiri::XML::Element, nil] w:pPr or w:rPr
@@ -52,7 +53,7 @@ module Norvel
         def patch(node, target, before, after)
           Properties.of(target).each do |property|
             value = after[property.name]
-            next if before[property.name] == value
+            next if before[property.name] == value && !(property.beside && value && before[property.beside] != after[property.beside])
 
             element = property.docx[:el]
             said = node.element_children.select { |candidate| candidate.name == element } # where it is said twice, the last counts, as in reading

@@ -13,18 +13,26 @@ module Norvel
         FIELDS = {"PAGE" => :page, "NUMPAGES" => :pages}.freeze
         DEEPEST_TABLE = 20
 
-        Field = Struct.new(:instruction, :in_result, :shown)
+        # Fields whose result is worked out, not written by a person (§17.16.5).
+        GENERATED = %w[TOC TC INDEX SEQ REF PAGEREF NOTEREF STYLEREF SECTION SECTIONPAGES DATE TIME CREATEDATE SAVEDATE PRINTDATE AUTHOR TITLE SUBJECT FILENAME FILESIZE NUMWORDS NUMCHARS
+          NUMPAGES PAGE DOCPROPERTY AUTONUM LISTNUM TOA BIBLIOGRAPHY].freeze
+
+        Field = Struct.new(:instruction, :in_result) do
+          def generated? = GENERATED.include?(instruction.split.first.to_s.upcase)
+        end
 
         attr_reader :spelling
 
         # @param spelling [Spelling] @param relationships [Hash] of the part
         # @param hidden [Proc] told the number of hidden characters left out
-        def initialize(spelling, sheet, relationships, hidden: ->(_) {})
+        # @param box [Proc] given the content of a text box
+        def initialize(spelling, sheet, relationships, hidden: ->(_) {}, box: ->(_) {})
           @spelling = spelling
           @codecs = spelling.codecs
           @sheet = sheet
           @insets = InsetReader.new(relationships)
           @hidden = hidden
+          @box = box
           @fields = []
         end
 
@@ -106,7 +114,11 @@ module Norvel
         # ISO/IEC 29500-1 §17.3.2.36: an end that is always hidden.
         def run_in?(mark) = (special = child(mark, "specVanish")) ? @codecs.on?(special) : false
 
-        def known(id, kind) = (id if @sheet[id]&.kind == kind)
+        def known(id, kind)
+          return if id.nil?
+
+          (@sheet[id]&.kind == kind) ? id : @codecs.unknown("The file asks for the #{kind} style “#{id}”", "the #{(kind == :paragraph) ? "default style" : "paragraph's own text"}") && nil
+        end
 
         def read_runs(node)
           runs = []
@@ -136,12 +148,13 @@ module Norvel
           text, insets = +"", [] if hidden?(set, style, text)
           field = simple ? FIELDS[attribute(simple, "instr").to_s.split.first] : @fields.last&.then { |open| FIELDS[open.instruction.split.first] if open.in_result }
           field = @own_number || @ended_bare || (field unless text.empty?)
+          generated = field.nil? && (GENERATED.include?(simple && attribute(simple, "instr").to_s.split.first.to_s.upcase) || @fields.any? { |open| open.in_result && open.generated? })
           return if text.empty? && field.nil?
 
           # The raising of a note mark is no direct formatting of the text.
           set = set.except(:raised) if insets.any? { |inset| inset.kind == :note } && text.length == insets.length
           Manuscript::Run.new(text: text.freeze, style: style, properties: set, insets: insets, link: wrappers.any? { |wrapper| wrapper.name == "hyperlink" } || nil,
-            field: field, revised: wrappers.any? { |wrapper| %w[ins moveTo].include?(wrapper.name) }, origin: number)
+            field: field, revised: wrappers.any? { |wrapper| %w[ins moveTo].include?(wrapper.name) }, generated: generated || false, origin: number)
         ensure
           @ended_bare = @own_number = nil
         end
@@ -186,6 +199,7 @@ module Norvel
 
         def read_inset(piece, text, insets)
           inset = @insets.read(piece) or return
+          @insets.boxes(piece).each { |content| @box.call(content) }
           carry(:anchor)
           place(text, insets, inset)
         end

@@ -13,19 +13,24 @@ module Norvel
         MARKERS = %w[bookmarkStart bookmarkEnd commentRangeStart commentRangeEnd permStart permEnd].freeze
         KEPT_APART = %w[sectPr pPrChange].freeze # of a paragraph's properties, what a part of it does not take along
 
-        # @param nodes [Array<Nokogiri::XML::Element>] the w:p of the story, in order @param base [Integer] number of the first
-        # @param before [Manuscript] as read @param now [Manuscript]
-        def initialize(nodes, base, before, now, spelling)
+        # @param nodes [Array<Nokogiri::XML::Element>] the w:p of the part, in order @param base [Integer] number of the first
+        # @param default_style [String] id of the style of paragraphs that name none
+        def initialize(nodes, base, spelling, default_style:)
           @nodes = nodes.each_with_index.to_h { |node, index| [base + index, node] }
-          @before = before
-          @now = now
           @spelling = spelling
+          @default_style = default_style
         end
 
-        # @param containers [Array<String>] keys of the containers of this story, of before and now
+        # @return [Nokogiri::XML::Element, nil] the w:p of a paragraph
+        def node(id) = @nodes[id]
+
+        # @param before [Hash{String=>Array}] the containers of this story as read (Manuscript.containers_in) @param now [Hash] as they are now
         # @return [void]
-        def patch(containers)
-          old, new = [@before, @now].map { |manuscript| paragraphs_of(manuscript, containers) }
+        def patch(before, now)
+          @before = before
+          @now = now
+          containers = before.keys | now.keys
+          old, new = [before, now].map { |stories| paragraphs_of(stories) }
           gone = old.keys - new.keys
           recut = recut_paragraphs(old, new)
           contents = contents_for(recut, old, new, gone)
@@ -41,9 +46,7 @@ module Norvel
 
         private
 
-        def paragraphs_of(manuscript, containers)
-          containers.flat_map { |key| manuscript.containers.fetch(key, []) }.select { |block| block.is_a?(Manuscript::Paragraph) && (@nodes[block.id] || block.id >= Manuscript::NEW_IDS) }.to_h { |paragraph| [paragraph.id, paragraph] }
-        end
+        def paragraphs_of(stories) = stories.values.flatten(1).select { |block| block.is_a?(Manuscript::Paragraph) && (@nodes[block.id] || block.id >= Manuscript::NEW_IDS) }.to_h { |paragraph| [paragraph.id, paragraph] }
 
         # Those whose text is cut otherwise than in the source, those that give runs to others, and the new ones.
         def recut_paragraphs(old, new)
@@ -77,7 +80,19 @@ module Norvel
           end
         end
 
+        # What the layout works out is written as a field (§17.16.19), with what it shows now.
+        FIELDS = {page: "PAGE", pages: "NUMPAGES"}.freeze
+
         def fresh_run(run)
+          return plain_run(run) unless FIELDS.key?(run.field)
+
+          field = @spelling.codecs.make(@nodes.each_value.first, "fldSimple").unlink
+          @spelling.codecs.put(field, "instr", FIELDS[run.field])
+          field.add_child(plain_run(run.text.empty? ? run.with(text: "1") : run))
+          field
+        end
+
+        def plain_run(run)
           node = @spelling.codecs.make(@nodes.each_value.first, "r").unlink
           patch_run(node, Manuscript::Run.new, run) unless run.properties.empty? && run.style.nil?
           run.text.split(/([\t\n\f])/).each do |piece|
@@ -96,7 +111,7 @@ module Norvel
           node = @spelling.codecs.make(@nodes.each_value.first.parent, "p").unlink
           home = paragraph.runs.filter_map(&:home).find { |id| contents.key?(id) }
           template = home && child(contents[home].node, "pPr")
-          was = template ? contents[home].paragraph : Manuscript::Paragraph.new(id: paragraph.id, style: @before.sheet.default_id)
+          was = template ? contents[home].paragraph : Manuscript::Paragraph.new(id: paragraph.id, style: @default_style)
           if template
             copy = template.dup
             copy.element_children.each { |part| part.unlink if KEPT_APART.include?(part.name) }
@@ -131,7 +146,7 @@ module Norvel
           return if before.style == now.style && before.properties == now.properties && same_mark?(before, now) && !fresh
 
           properties = child(node, "pPr") || first_child(node, "pPr")
-          patch_reference(properties, "pStyle", :paragraph, now.style) if before.style != now.style || (fresh && now.style != @before.sheet.default_id)
+          patch_reference(properties, "pStyle", :paragraph, now.style) if before.style != now.style || (fresh && now.style != @default_style)
           @spelling.patch(properties, :paragraph, before.properties, now.properties)
           patch_mark(properties, before, now) unless same_mark?(before, now)
           properties.unlink if properties.children.empty?
@@ -176,7 +191,7 @@ module Norvel
 
         # New paragraphs, and those that moved, are put behind the block they follow now.
         def put_in_order(key)
-          old, new = [@before, @now].map { |manuscript| manuscript.containers.fetch(key, []).map(&:id) }
+          old, new = [@before, @now].map { |stories| stories.fetch(key, []).map(&:id) }
           return if new & old == new && old & new == new
 
           follows = old.each_cons(2).to_h { |one, other| [other, one] }

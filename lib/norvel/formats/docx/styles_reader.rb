@@ -43,7 +43,8 @@ module Norvel
           value = ->(name) { parts[name] && attribute(parts[name]) }
           StyleSheet::Style.new(id: id, name: value["name"] || id, kind: kind, parent: value["basedOn"], next_style: value["next"], linked: value["link"],
             properties: @spelling.read(parts["pPr"], :paragraph).merge(@spelling.read(parts["rPr"], :text)).freeze,
-            conditions: (kind == :table) ? read_conditions(node) : {}, hidden: parts.key?("semiHidden") && @spelling.codecs.on?(parts["semiHidden"]))
+            conditions: (kind == :table) ? read_conditions(node) : {}, hidden: parts.key?("semiHidden") && @spelling.codecs.on?(parts["semiHidden"]),
+            aliases: value["aliases"].to_s.split(",").map(&:strip).reject(&:empty?))
         end
 
         def read_conditions(node)

@@ -4,17 +4,14 @@ module Norvel
   module Formats
     module Docx
       # Patches the styles part: changed styles by their own differences, new ones at its end.
-      class StylesWriter
-        PART = "word/styles.xml"
-        NAMESPACE = "http://schemas.openxmlformats.org/wordprocessingml/2006/main"
+      class StylesWriter < PartWriter
         ORDER = %w[name aliases basedOn next link autoRedefine hidden uiPriority semiHidden unhideWhenUsed qFormat locked personal personalCompose
           personalReply rsid pPr rPr tblPr trPr tcPr tblStylePr].freeze
         KINDS = StylesReader::KINDS.invert.freeze
 
         # @param before [StyleSheet] as read @param now [StyleSheet]
         def initialize(package, theme, before, now)
-          @package = package
-          @theme = theme
+          super(package, theme, "styles")
           @before = before
           @now = now
         end
@@ -22,25 +19,23 @@ module Norvel
         # @param changed [Hash{String=>String}] the members of the file that change; added to
         # @return [void]
         def write(changed)
-          name = @package.related("styles")
-          document = name ? @package.parse(name) : Nokogiri::XML(%(<w:styles xmlns:w="#{NAMESPACE}"/>))
-          @spelling = Spelling.new(document.root, @theme)
-          @nodes = document.root.element_children.select { |node| node.name == "style" }.to_h { |node| [@spelling.codecs.attribute(node, "styleId"), node] }
-          @now.styles.each_value { |style| patch(document.root, style) unless @before[style.id] == style }
+          @nodes = @root.element_children.select { |node| node.name == "style" }.to_h { |node| [@spelling.codecs.attribute(node, "styleId"), node] }
+          @now.styles.each_value { |style| patch(style) unless @before[style.id] == style }
           @before.styles.each_key { |id| @nodes[id]&.unlink unless @now[id] }
-          add_written_default(document.root) unless name
-          changed[name || PART] = document.to_xml(save_with: Nokogiri::XML::Node::SaveOptions::AS_XML)
-          NewPart.link(@package, changed, "styles") unless name
+          patch_defaults unless @before.defaults == @now.defaults
+          add_written_default unless @name
+          keep(changed)
         end
 
         private
 
-        def patch(root, style)
+        def patch(style)
           before = @before[style.id]
-          node = @nodes[style.id] || make_style(root, style)
+          node = @nodes[style.id] || make_style(style)
           {name: "name", parent: "basedOn", next_style: "next", linked: "link"}.each do |member, element|
             patch_reference(node, element, style[member]) if before.nil? || !@nodes.key?(style.id) || before[member] != style[member]
           end
+          patch_reference(node, "aliases", style.aliases.empty? ? nil : style.aliases.join(",")) unless (before&.aliases || []) == style.aliases
           was = @nodes.key?(style.id) ? before.properties : {}
           {paragraph: "pPr", text: "rPr"}.each do |target, element|
             names = Properties.of(target).map(&:name)
@@ -52,8 +47,8 @@ module Norvel
           end
         end
 
-        def make_style(root, style)
-          node = @spelling.codecs.make(root, "style")
+        def make_style(style)
+          node = @spelling.codecs.make(@root, "style")
           @spelling.codecs.put(node, "type", KINDS.fetch(style.kind))
           if style.id == @now.default_id then @spelling.codecs.put(node, "default", "1")
           else @spelling.codecs.put(node, "customStyle", "1")
@@ -64,9 +59,9 @@ module Norvel
         end
 
         # A file without styles gets its default style written too, so that the others have it to rest on.
-        def add_written_default(root)
+        def add_written_default
           style = @now[@now.default_id]
-          make_style(root, style).then { |node| patch_reference(node, "name", style.name) } unless root.element_children.any? { |node| @spelling.codecs.attribute(node, "styleId") == style.id }
+          make_style(style).then { |node| patch_reference(node, "name", style.name) } unless @root.element_children.any? { |node| @spelling.codecs.attribute(node, "styleId") == style.id }
         end
 
         def patch_reference(node, name, value)
@@ -76,15 +71,21 @@ module Norvel
           @spelling.codecs.put(reference || insert(node, name), "val", value)
         end
 
-        def insert(node, name)
-          rank = ORDER.index(name)
-          follower = node.element_children.find { |child| (ORDER.index(child.name) || ORDER.size) > rank }
-          made = @spelling.codecs.make(node, name)
-          follower&.add_previous_sibling(made)
-          made
+        # What all styles rest on (§17.7.5.1).
+        def patch_defaults
+          defaults = child(@root, "docDefaults") || @spelling.codecs.make_first(@root, "docDefaults")
+          {text: %w[rPrDefault rPr], paragraph: %w[pPrDefault pPr]}.each do |target, (outer, inner)|
+            names = Properties.of(target).map(&:name)
+            next if @before.defaults.slice(*names) == @now.defaults.slice(*names)
+
+            holder = child(defaults, outer) || Patching.insert(@spelling.codecs, defaults, outer, %w[rPrDefault pPrDefault])
+            @spelling.patch(child(holder, inner) || @spelling.codecs.make(holder, inner), target, @before.defaults, @now.defaults)
+          end
         end
 
-        def child(node, name) = node.element_children.find { |candidate| candidate.name == name }
+        def insert(node, name) = Patching.insert(@spelling.codecs, node, name, ORDER)
+
+        def child(node, name) = Patching.child(node, name)
       end
     end
   end

@@ -1,10 +1,15 @@
 # frozen_string_literal: true
 
 require_relative "new_part"
+require_relative "part_writer"
 require_relative "styles_writer"
 require_relative "numbering_writer"
 require_relative "settings_writer"
+require_relative "info_writer"
 require_relative "story_writer"
+require_relative "section_writer"
+require_relative "margins_writer"
+require_relative "reading_back"
 
 module Norvel
   module Formats
@@ -21,7 +26,8 @@ module Norvel
           @now = manuscript
           @source = source
           @package = Package.new(source)
-          @before = Reader.read(source)
+          @reader = Reader.new(source)
+          @before = @reader.read
           @theme = Theme.new((name = @package.related("theme")) && @package.xml(name))
           @changed = {}
         end
@@ -29,9 +35,10 @@ module Norvel
         def write
           patch_body
           patch_notes
-          StylesWriter.new(@package, @theme, @before.sheet, @now.sheet).write(@changed) if @now.sheet.styles != @before.sheet.styles
+          StylesWriter.new(@package, @theme, @before.sheet, @now.sheet).write(@changed) if @now.sheet != @before.sheet
           NumberingWriter.new(@package, @theme, @before.lists, @now.lists).write(@changed) if @now.lists != @before.lists
-          SettingsWriter.new(@package, @theme, @now.settings).write(@changed) if @now.settings != @before.settings
+          SettingsWriter.new(@package, @theme, @before.settings, @now.settings).write(@changed) if @now.settings != @before.settings
+          InfoWriter.new(@package, @now.info).write(@changed) if @now.info.title != @before.info.title
           return @source if @changed.empty?
 
           @package.archive.write(@changed).tap { |bytes| verify(bytes) }
@@ -39,12 +46,10 @@ module Norvel
 
         private
 
-        # Read again before it is given away: the texts have to be those of the manuscript.
+        # Read again before it is given away: every value has to be that of the manuscript, as the format spells it.
         def verify(bytes)
-          texts = ->(manuscript) { (manuscript.paragraphs + manuscript.note_paragraphs).map(&:text) }
-          return if texts[Reader.read(bytes)] == texts[@now]
-
-          raise FileError, "The file that would be delivered does not read back with the same text; nothing was delivered."
+          found = ReadingBack.new(@now, Reader.read(bytes)).differences
+          raise FileError, "The file that would be delivered does not read back as it should (#{found.first(3).join("; ")}#{" …" if found.size > 3}); nothing was delivered." if found.any?
         end
 
         def patch_body
@@ -52,59 +57,32 @@ module Norvel
 
           document = @package.parse(@package.main)
           spelling = Spelling.new(document.root, @theme)
-          body = document.root.element_children.find { |node| node.name == "body" }
+          body = Patching.child(document.root, "body")
           nodes = Walk.paragraphs(body)
-          sections = SectionReader.nodes(body, nodes)
-          StoryWriter.new(nodes, 0, @before, @now, spelling).patch(body_containers)
-          patch_sections(sections, spelling, body)
-          @changed[@package.main] = serialize(document)
+          sections = SectionReader.nodes(body, nodes).map(&:first)
+          story = story_writer(nodes, 0, spelling)
+          story.patch(*[@before, @now].map { |manuscript| Manuscript.containers_in("body", manuscript.blocks) })
+          if @before.sections != @now.sections
+            margins = MarginsWriter.new(@package, @theme, @reader.header_parts, @before, @now, @changed)
+            SectionWriter.new(sections, spelling, @before.sections, @now.sections, margins).write(body) { |id| story.node(id) }
+          end
+          @changed[@package.main] = Patching.serialize(document) unless @before.blocks == @now.blocks && SectionWriter.only_margins?(@before.sections, @now.sections, margins)
         end
-
-        def body_containers = (@before.containers.keys | @now.containers.keys).reject { |key| key.start_with?("note ") }
 
         def patch_notes
           %w[footnotes endnotes].each do |kind|
-            keys = @before.notes.keys.select { |ref| ref.start_with?(kind) && @before.notes[ref] != @now.notes[ref] }
-            next if keys.empty?
+            refs = @before.notes.keys.select { |ref| ref.start_with?(kind) && @before.notes[ref] != @now.notes[ref] }
+            next if refs.empty?
 
             document = @package.parse(name = @package.related(kind))
             nodes = document.root.element_children.flat_map { |note| Walk.paragraphs(note) }
-            StoryWriter.new(nodes, Reader::BASES[kind], @before, @now, Spelling.new(document.root, @theme)).patch(keys.map { |ref| "note #{ref}" })
-            @changed[name] = serialize(document)
+            containers = ->(manuscript) { {}.merge(*refs.map { |ref| Manuscript.containers_in("note #{ref}", manuscript.notes.fetch(ref, [])) }) }
+            story_writer(nodes, Reader::BASES[kind], Spelling.new(document.root, @theme)).patch(containers[@before], containers[@now])
+            @changed[name] = Patching.serialize(document)
           end
         end
 
-        def serialize(document) = document.to_xml(save_with: Nokogiri::XML::Node::SaveOptions::AS_XML)
-
-        def patch_sections(sections, spelling, body)
-          @now.sections.each_with_index do |section, index|
-            before = @before.sections[index]
-            next if before.nil? || before.page == section.page
-
-            node = sections[index].first || spelling.codecs.make(body, "sectPr")
-            patch_page(node, before.page, section.page, spelling)
-          end
-        end
-
-        def patch_page(node, before, now, spelling)
-          size = child(node, "pgSz") || made_before(node, "pgSz", %w[pgMar paperSrc pgBorders lnNumType pgNumType cols], spelling)
-          {"w" => :width, "h" => :height}.each { |name, side| put_twips(size, name, now[side], spelling) if before[side] != now[side] || spelling.codecs.attribute(size, name).nil? }
-          margins = child(node, "pgMar") || made_before(node, "pgMar", %w[paperSrc pgBorders lnNumType pgNumType cols], spelling)
-          SectionReader::MARGINS.each do |name, attribute|
-            put_twips(margins, attribute, now.margin[name], spelling) if before.margin[name] != now.margin[name] || spelling.codecs.attribute(margins, attribute).nil?
-          end
-        end
-
-        def made_before(node, name, followers, spelling)
-          follower = node.element_children.find { |part| followers.include?(part.name) }
-          made = spelling.codecs.make(node, name)
-          follower&.add_previous_sibling(made)
-          made
-        end
-
-        def put_twips(node, name, emu, spelling) = spelling.codecs.put(node, name, (Rational(emu) / Lengths::TWIP).round)
-
-        def child(node, name) = node&.element_children&.find { |candidate| candidate.name == name }
+        def story_writer(nodes, base, spelling) = StoryWriter.new(nodes, base, spelling, default_style: @before.sheet.default_id)
       end
     end
   end

@@ -1,0 +1,128 @@
+# frozen_string_literal: true
+
+module Norvel
+  module Formats
+    module Docx
+      # Headers and footers: parts whose content changed are patched, new ones written, and each section points at its own where it
+      # would not inherit it from the section before (ISO/IEC 29500-1 §17.10).
+      class MarginsWriter
+        SLOTS = {headers: "header", footers: "footer"}.freeze
+        ROOTS = {headers: "hdr", footers: "ftr"}.freeze
+        RELATIONS = NewPart::RELATIONS
+
+        # @param parts [Hash{Integer=>String}] the number of the first paragraph to the part (Reader#header_parts)
+        # @param before [Manuscript] as read @param now [Manuscript]
+        # @param changed [Hash{String=>String}] the members of the file that change; added to
+        def initialize(package, theme, parts, before, now, changed)
+          @package = package
+          @theme = theme
+          @parts = parts
+          @before = before
+          @now = now
+          @changed = changed
+          @made = {}
+        end
+
+        # @return [Boolean] whether a section has other parts than before, so that the body has to say so
+        def references_changed? = @references_changed || false
+
+        # @param homes [Array<Nokogiri::XML::Element>] the w:sectPr of each section as it is now
+        # @return [void]
+        def write(homes, codecs)
+          @codecs = codecs
+          patched = patch_parts
+          SLOTS.each_key do |side|
+            inherited = {}
+            @now.sections.zip(homes) do |section, node|
+              types = section.public_send(side).keys | inherited.keys
+              types.each { |type| inherited[type] = refer(node, side, type, section, inherited[type], patched) }
+            end
+          end
+        end
+
+        private
+
+        # Every row of blocks that came from a part, with what has become of it wherever it stood.
+        def patch_parts
+          fates = Hash.new { |found, blocks| found[blocks] = [] }.compare_by_identity
+          each_place { |was, now| fates[was] << now if was && now }
+          fates.each_with_object({}) do |(was, now), patched|
+            wanted = now.find { |blocks| blocks != was && kept?(was, blocks) }
+            next patched[was] = was unless wanted && now.all? { |blocks| blocks == wanted }
+
+            patch_part(was, wanted)
+            patched[was] = wanted
+          end
+        end
+
+        def kept?(was, blocks) = was.any? && part_of(was) && blocks.any? { |block| was.any? { |one| one.id == block.id } }
+
+        def each_place
+          @now.sections.each do |section|
+            before = section.origin && @before.sections[section.origin]
+            SLOTS.each_key { |side| section.public_send(side).each { |type, blocks| yield before&.public_send(side)&.[](type), blocks } }
+          end
+        end
+
+        def part_of(blocks) = (first = Manuscript.paragraphs_of([blocks]).first) && @parts[first.id]
+
+        def patch_part(was, now)
+          name = part_of(was)
+          document = @package.parse(name)
+          base = Manuscript.paragraphs_of([was]).first.id
+          StoryWriter.new(Walk.paragraphs(document.root), base, Spelling.new(document.root, @theme), default_style: @before.sheet.default_id)
+            .patch(Manuscript.containers_in("margin", was), Manuscript.containers_in("margin", now))
+          @changed[name] = Patching.serialize(document)
+        end
+
+        # @return [Array] the blocks that a following section inherits
+        def refer(node, side, type, section, inherited, patched)
+          wanted = section.public_send(side)[type] || []
+          before = section.origin && @before.sections[section.origin]
+          was = before&.public_send(side)&.[](type)
+          own = reference(node, side, type)
+          return wanted if was && patched[was] == wanted && (own || inherited == wanted)
+          return wanted if own.nil? && (inherited || []) == wanted
+
+          @references_changed = true
+          own ||= insert(node, side, type)
+          own["#{relation_prefix(node)}:id"] = part_for(side, wanted)
+          wanted
+        end
+
+        def reference(node, side, type)
+          node.element_children.find { |child| child.name == "#{SLOTS[side]}Reference" && (@codecs.attribute(child, "type") || "default") == type.to_s }
+        end
+
+        def insert(node, side, type) = Patching.insert(@codecs, node, "#{SLOTS[side]}Reference", SectionWriter::ORDER).tap { |made| @codecs.put(made, "type", type) }
+
+        def relation_prefix(node)
+          root = node.document.root
+          space = root.namespace_definitions.find { |one| one.href == RELATIONS || one.href.end_with?("officeDocument/relationships") } || root.add_namespace_definition("r", RELATIONS)
+          space.prefix
+        end
+
+        # @return [String] the id of the relationship to the part with these blocks
+        def part_for(side, blocks)
+          @made[[side, blocks]] ||= begin
+            raise FileError, "A table in a new header or footer cannot be written to this format yet." unless blocks.all?(Manuscript::Paragraph)
+
+            file = (1..).lazy.map { |number| "#{SLOTS[side]}#{number}.xml" }.find { |name| !@package.part?("word/#{name}") && !@changed.key?("word/#{name}") }
+            document = Nokogiri::XML(%(<w:#{ROOTS[side]} xmlns:w="#{PartWriter::NAMESPACE}"><w:p/></w:#{ROOTS[side]}>))
+            fresh = blocks.map { |paragraph| bare(paragraph) }
+            StoryWriter.new(Walk.paragraphs(document.root), -1, Spelling.new(document.root, @theme), default_style: @before.sheet.default_id)
+              .patch({"margin" => [Manuscript::Paragraph.new(id: -1, style: @before.sheet.default_id)]}, {"margin" => fresh})
+            @changed["word/#{file}"] = Patching.serialize(document)
+            NewPart.link(@package, @changed, SLOTS[side], file: file)
+          end
+        end
+
+        # As a paragraph that comes from nowhere: what was read elsewhere is written anew.
+        def bare(paragraph)
+          id = @next_id = (@next_id || Manuscript::NEW_IDS) + 1
+          paragraph.with(id: id, runs: paragraph.runs.map { |run| run.with(origin: nil, home: nil, from: 0) })
+        end
+      end
+    end
+  end
+end

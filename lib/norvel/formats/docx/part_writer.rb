@@ -1,0 +1,51 @@
+# frozen_string_literal: true
+
+module Norvel
+  module Formats
+    module Docx
+      # What writers of parts share: the part of a kind to be patched, or begun where the file has none, children at their place
+      # in the schema's order, and the bytes in the end.
+      class PartWriter
+        NAMESPACE = "http://schemas.openxmlformats.org/wordprocessingml/2006/main"
+
+        # @param package [Package] @param theme [Theme] @param kind [String] "styles", "numbering", "settings": the part's name and type
+        def initialize(package, theme, kind)
+          @package = package
+          @kind = kind
+          @name = package.related(kind)
+          @document = @name ? package.parse(@name) : Nokogiri::XML(%(<w:#{kind} xmlns:w="#{NAMESPACE}"/>))
+          @root = @document.root
+          @spelling = Spelling.new(@root, theme)
+        end
+
+        private
+
+        # @param changed [Hash{String=>String}] the members of the file that change; added to
+        def keep(changed)
+          changed[@name || "word/#{@kind}.xml"] = Patching.serialize(@document)
+          NewPart.link(@package, changed, @kind) unless @name
+        end
+      end
+
+      # Small steps on the nodes of a part.
+      module Patching
+        module_function
+
+        def serialize(document) = document.to_xml(save_with: Nokogiri::XML::Node::SaveOptions::AS_XML)
+
+        # @return [Nokogiri::XML::Element, nil]
+        def child(node, name) = node&.element_children&.find { |candidate| candidate.name == name }
+
+        # @param order [Array<String>] the children in the schema's order
+        # @return [Nokogiri::XML::Element] a new child at its place
+        def insert(codecs, parent, name, order)
+          rank = order.index(name)
+          follower = parent.element_children.find { |other| (order.index(other.name) || order.size) > rank }
+          made = codecs.make(parent, name)
+          follower&.add_previous_sibling(made)
+          made
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,108 @@
+# frozen_string_literal: true
+
+require_relative "spelled"
+
+module Norvel
+  module Formats
+    module Docx
+      # Holds a manuscript against what was delivered and read again, value by value as the format spells them. Numbers of
+      # paragraphs and runs are the file's own matter.
+      class ReadingBack
+        MOST = 20 # differences that are named
+
+        # @param wanted [Manuscript] @param found [Manuscript] read from the file
+        def initialize(wanted, found)
+          @wanted = wanted
+          @found = found
+          @spelled = Spelled.new
+          @differences = []
+        end
+
+        # @return [Array<String>] one for each place that differs, empty where the file says what the manuscript says
+        def differences
+          stories
+          by_key("style", @wanted.sheet.styles, @found.sheet.styles) { |style| style_values(style) }
+          by_key("list", @wanted.lists, @found.lists) { |list| list_values(list) }
+          compare("the document defaults", @spelled.set(@wanted.sheet.defaults), @spelled.set(@found.sheet.defaults))
+          compare("the settings", *[@wanted, @found].map { |one| one.settings.to_h.except(:between).merge(tab: @spelled.twips(one.settings.tab)) })
+          compare("the title", @wanted.info.title, @found.info.title)
+          @differences
+        end
+
+        private
+
+        def stories
+          compare_blocks("", @wanted.blocks, @found.blocks)
+          by_key("note", @wanted.notes, @found.notes) { |blocks| blocks_values(blocks) }
+          by_key("", @wanted.asides, @found.asides) { |blocks| blocks_values(blocks) }
+          return differs("#{@wanted.sections.size} sections are #{@found.sections.size}") unless @wanted.sections.size == @found.sections.size
+
+          @wanted.sections.zip(@found.sections).each_with_index { |(one, other), index| compare("section #{index + 1}", section_values(one, @wanted), section_values(other, @found)) }
+        end
+
+        def compare_blocks(where, wanted, found)
+          old, new = [wanted, found].map { |blocks| Manuscript.paragraphs_of([blocks]) }
+          return differs("#{old.size} paragraphs are #{new.size}") unless old.size == new.size
+
+          old.zip(new).each_with_index { |(one, other), index| compare("#{where}paragraph #{index + 1}", paragraph_values(one), paragraph_values(other)) }
+          compare("#{where}tables", *[wanted, found].map { |blocks| blocks.flat_map { |block| Manuscript.tables_in(block) }.map { |table| table_values(table) } })
+        end
+
+        def by_key(what, wanted, found)
+          (wanted.keys | found.keys).each { |key| compare("#{what} #{key}".strip, wanted[key] && yield(wanted[key]), found[key] && yield(found[key])) }
+        end
+
+        def compare(where, one, other)
+          return if one == other || @differences.size >= MOST
+          return (one.keys | other.keys).each { |name| compare("#{where}, #{name.to_s.tr("_", " ")}", one[name], other[name]) } if one.is_a?(Hash) && other.is_a?(Hash)
+          return one.zip(other).each_with_index { |(was, now), index| compare("#{where} #{index + 1}", was, now) } if one.is_a?(Array) && other.is_a?(Array) && one.size == other.size
+
+          differs("#{where}: #{named(one)} is #{named(other)}")
+        end
+
+        def differs(sentence) = @differences << sentence
+
+        def named(value) = value.nil? ? "nothing" : value.inspect[0, 60]
+
+        def blocks_values(blocks) = Manuscript.paragraphs_of([blocks]).map { |paragraph| paragraph_values(paragraph) }
+
+        def paragraph_values(paragraph)
+          {style: paragraph.style, formatting: @spelled.set(paragraph.properties), mark: [paragraph.mark_style, @spelled.set(paragraph.mark_properties)], run_in: paragraph.run_in,
+           in_table: paragraph.in_table, ends_section: paragraph.carries.include?(:section_end), spans: spans(paragraph)}
+        end
+
+        # Stretches of one formatting, neighbours joined.
+        def spans(paragraph)
+          paragraph.runs.each_with_object([]) do |run, joined|
+            facts = [run.style, @spelled.set(run.properties), run.link || false, run.field]
+            insets = run.insets.map { |inset| inset.to_h.except(:ref) }
+            next if run.text.empty? && run.field.nil?
+
+            text = %i[page pages].include?(run.field) ? "" : run.text # which the layout works out
+            (joined.last && joined.last[0] == facts) ? joined.last[1] += text : joined << [facts, text.dup, []]
+            joined.last[2] += insets
+          end
+        end
+
+        def table_values(table)
+          [table.columns, table.style, table.look, table.indent, table.rows.map { |row| [row.header, row.height, row.cells.map { |cell| [cell.span, cell.continued, cell.blocks.size] }] }]
+        end
+
+        def section_values(section, manuscript)
+          page = section.page
+          {paper: [page.width, page.height].map { |side| @spelled.twips(side) }, margins: page.margin.transform_values { |edge| @spelled.twips(edge) }, begins: section.begins, folio: section.folio.to_h, columns: section.columns,
+           first_differs: section.first_differs, ends_with: section.last && manuscript.index_of(section.last), headers: margins(section.headers), footers: margins(section.footers)}
+        end
+
+        # An empty header is none.
+        def margins(stories) = stories.reject { |_, blocks| blocks.empty? || (blocks.size == 1 && blocks.first.is_a?(Manuscript::Paragraph) && blocks.first.runs.empty?) }.transform_values { |blocks| blocks_values(blocks) }
+
+        def style_values(style) = {name: style.name, kind: style.kind, parent: style.parent, next_style: style.next_style, linked: style.linked, aliases: style.aliases, formatting: @spelled.set(style.properties), conditions: style.conditions}
+
+        def list_values(list)
+          {starts: list.starts, levels: list.levels.transform_values { |level| level.to_h.merge(properties: @spelled.set(level.properties), label_properties: @spelled.set(level.label_properties)) }}
+        end
+      end
+    end
+  end
+end
