@@ -90,6 +90,7 @@ module Norvel
       case inset.kind
       when :equation then :equation
       when :object then :object
+      when :symbol then :font
       when :anchor then (inset.what == :image) ? :anchored_image : inset.what
       end
     end

@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require_relative "manuscript/plain_text"
 require_relative "manuscript/run"
 require_relative "manuscript/paragraph"
 require_relative "manuscript/table"

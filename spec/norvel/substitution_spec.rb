@@ -103,7 +103,7 @@ RSpec.describe Norvel::Changes::Substitution do
     end
 
     it "are refused where they are of no form" do
-      expect { change(headed([1, "Water"], [1, "Boats"]), "headings_from_typed") }.to raise_error(Norvel::ChangeRefused, /no typed numbers/)
+      expect { change(headed([1, "Water"], [1, "Boats"]), "headings_from_typed") }.to raise_error(Norvel::ChangeRefused, /No heading has a typed number/)
     end
   end
 

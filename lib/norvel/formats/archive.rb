@@ -16,29 +16,38 @@ module Norvel
       # @param bytes [String] the file
       # @raise [FileError] when it is no zip, is damaged, or is larger than the limits
       def self.read(bytes, limits: Limits.new)
-        members = {}
         total = 0
-        Zip::InputStream.open(StringIO.new(bytes)) {} # refuses what is no stream of entries
-        Zip::File.open_buffer(StringIO.new(bytes)) do |zip|
-          raise FileError, "The file has more than #{limits.entries} members; that is no manuscript." if zip.size > limits.entries
+        members = entries(bytes, limits).each_with_object({}) do |entry, found|
+          raise FileError, "The file is encrypted; save it without a password and bring it again." if entry.gp_flags & 1 == 1
 
-          zip.each do |entry|
-            next if entry.directory?
-
-            raise FileError, "The file is encrypted; save it without a password and bring it again." if entry.gp_flags & 1 == 1
-
-            data = entry.get_input_stream.read(limits.entry_bytes + 1) || +""
-            total += data.bytesize
-            if data.bytesize > limits.entry_bytes || total > limits.total_bytes || (data.bytesize > 1_000_000 && data.bytesize > bytes.bytesize * limits.ratio)
-              raise FileError, "The file unpacks to far more than it should (a member of #{data.bytesize / 1_048_576} MB or more); it was not opened."
-            end
-            members[entry.name.dup.force_encoding(Encoding::UTF_8).scrub.freeze] = data.force_encoding(Encoding::BINARY)
+          data = unpacking { entry.get_input_stream.read(limits.entry_bytes + 1) } || +""
+          total += data.bytesize
+          if data.bytesize > limits.entry_bytes || total > limits.total_bytes || (data.bytesize > 1_000_000 && data.bytesize > bytes.bytesize * limits.ratio)
+            raise FileError, "The file unpacks to far more than it should (a member of #{data.bytesize / 1_048_576} MB or more); it was not opened."
           end
+          found[entry.name.dup.force_encoding(Encoding::UTF_8).scrub.freeze] = data.force_encoding(Encoding::BINARY)
         end
         new(members)
+      end
+
+      # @return [Array<Zip::Entry>] of files
+      def self.entries(bytes, limits)
+        zip = unpacking do
+          Zip::InputStream.open(StringIO.new(bytes)) {} # refuses what is no stream of entries
+          Zip::File.open_buffer(StringIO.new(bytes))
+        end
+        raise FileError, "The file has more than #{limits.entries} members; that is no manuscript." if zip.size > limits.entries
+
+        unpacking { zip.reject(&:directory?) }
+      end
+
+      # The library meets damaged containers with many kinds of errors; here stands nothing but calls of it.
+      def self.unpacking
+        yield
       rescue Zip::Error, Zlib::Error, EOFError, ArgumentError, RangeError, NoMethodError, TypeError => error
         raise FileError, "The file is damaged or cut short and cannot be unpacked (#{error.class.name.split("::").last})."
       end
+      private_class_method :entries, :unpacking
 
       def initialize(members)
         @members = members

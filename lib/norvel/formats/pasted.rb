@@ -28,21 +28,25 @@ module Norvel
         blocks
       end
 
-      def self.plain_blocks(text) = text.split(/\r?\n/).map(&:rstrip).reject(&:empty?).map { |line| {"role" => "body", "runs" => [[line, []]]} }
+      def self.plain_blocks(text) = Manuscript::PlainText.clean(text).split("\n").map(&:rstrip).reject(&:empty?).map { |line| {"role" => "body", "runs" => [[line, []]]} }
       private_class_method :plain_blocks
 
       # @return [Array<Hash>]
       def blocks(html)
         @blocks = []
         @open = nil
-        walk(Nokogiri::HTML5.fragment(html, max_tree_depth: 300), "body", [])
+        walk(parsed(html), "body", [])
         close
         @blocks
-      rescue ArgumentError
-        raise ChangeRefused, "What was copied is nested too deeply to be read."
       end
 
       private
+
+      def parsed(html)
+        Nokogiri::HTML5.fragment(html, max_tree_depth: 300)
+      rescue ArgumentError
+        raise ChangeRefused, "What was copied is nested too deeply to be read."
+      end
 
       def walk(node, role, marks)
         node.children.each do |child|
@@ -75,7 +79,7 @@ module Norvel
         return if text.strip.empty? && text != "\n" && @open.nil?
 
         @open ||= {"role" => role, "runs" => []}
-        @open["runs"] << [text.delete("\u0000-\u0008\u000B\u000E-\u001F"), marks]
+        @open["runs"] << [Manuscript::PlainText.clean(text), marks]
       end
 
       def close

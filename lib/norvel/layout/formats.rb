@@ -3,9 +3,10 @@
 module Norvel
   class Layout
     # What the layout needs of text formatting, in points. `above` and `below` are the parts of a single
-    # line over and under the baseline, the font's gap half on each side.
+    # line over and under the baseline, the font's gap half on each side; `small_capitals` says that its lower-case letters are set in
+    # another format.
     TextFormat = Value.define(:face, :size, color: "auto", underline: :none, strike: false, highlight: "none", letter_spacing: 0.0,
-      scale: 1.0, rise: 0.0, transform: nil, above: 0.0, below: 0.0) do
+      scale: 1.0, rise: 0.0, transform: nil, small_capitals: false, above: 0.0, below: 0.0) do
       attr_reader :per_unit
 
       # @return [Float] the width of a text in points
@@ -73,7 +74,7 @@ module Norvel
         background = (set[:highlight] == "none") ? set[:background] : set[:highlight]
         TextFormat.new(face: face, size: size, color: set[:color], underline: set[:underline], strike: set[:strike], highlight: background,
           letter_spacing: set[:letter_spacing] / POINT, scale: set[:scale] / 100.0, rise: full * rise + set[:shift] / POINT,
-          transform: (set[:caps] || small) ? :upper : nil, above: (face.ascent + face.gap / 2.0) * em, below: (face.descent + face.gap / 2.0) * em)
+          transform: (set[:caps] || small) ? :upper : nil, small_capitals: set[:small_caps] && !set[:caps] && !small, above: (face.ascent + face.gap / 2.0) * em, below: (face.descent + face.gap / 2.0) * em)
       end
 
       def build_paragraph(set)

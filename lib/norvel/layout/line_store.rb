@@ -42,13 +42,13 @@ module Norvel
         @rows = {}.compare_by_identity
       end
 
-      # @param table [Manuscript::Table] @param settings [Array] what its paragraphs are set as
+      # @param table [Manuscript::Table] @param room [Object] what it is set into @param settings [Array] what its paragraphs are set as
       # @yieldreturn [Array<RowBox>] when they are not kept
       # @return [Array<RowBox>]
-      def rows(table, width, settings)
+      def rows(table, room, settings)
         kept = @rows[table] || @old_rows[table]
-        boxes = (kept && kept[0] == width && kept[1].size == settings.size && kept[1].zip(settings).all? { |was, now| was.equal?(now) }) ? kept[2] : yield
-        @rows[table] = [width, settings, boxes]
+        boxes = (kept && kept[0] == room && kept[1].size == settings.size && kept[1].zip(settings).all? { |was, now| was.equal?(now) }) ? kept[2] : yield
+        @rows[table] = [room, settings, boxes]
         boxes
       end
 

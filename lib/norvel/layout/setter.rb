@@ -43,7 +43,7 @@ module Norvel
       # @param settings [Array<ParagraphLines, RunIn>] of its paragraphs
       # @yieldreturn [Array<RowBox>] when they are not kept
       # @return [Array<RowBox>]
-      def rows(table, width, settings, &block) = @store.rows(table, width, settings, &block)
+      def rows(table, room, settings, &block) = @store.rows(table, room, settings, &block)
 
       # @param heading [Manuscript::Paragraph] a run-in heading @param body [Manuscript::Paragraph] the one that goes on in its line
       # @return [RunIn]
@@ -105,26 +105,20 @@ module Norvel
 
       def add_run(segments, paragraph, run, shown, offset, format, room)
         insets = run.insets.each
-        formatting = @cascade.run(paragraph, run)
-        small = formatting[:small_caps] && !formatting[:caps]
+        small = format.small_capitals
         shown.scan(small ? /\u{FFFC}|\p{Ll}+|[^\p{Ll}\u{FFFC}]+/ : /\u{FFFC}|[^\u{FFFC}]+/) do |part|
           segments << if part == Manuscript::INSET_MARK
-            inset_segment(offset, next_inset(insets), format, formatting, room)
+            inset_segment(offset, insets.next, format, room)
           else
-            Segment.new(offset, part.length, (small && part.match?(/\A\p{Ll}/)) ? text_format(formatting, small: true) : format)
+            Segment.new(offset, part.length, (small && part.match?(/\A\p{Ll}/)) ? text_format(@cascade.run(paragraph, run), small: true) : format)
           end
           offset += part.length
         end
       end
 
-      def next_inset(insets)
-        insets.next
-      rescue StopIteration
-        Manuscript::Inset.new(kind: :object)
-      end
-
-      def inset_segment(offset, inset, format, formatting, room)
+      def inset_segment(offset, inset, format, room)
         return note_segment(offset, inset, format) if inset.kind == :note
+        return Segment.new(offset, 1, format, inset, Manuscript::INSET_MARK, format.size, format.above + format.below) if inset.kind == :symbol
 
         width = inset.width ? inset.width / POINT : BOX_WIDTH
         height = inset.height ? inset.height / POINT : format.above + format.below

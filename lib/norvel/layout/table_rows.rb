@@ -22,7 +22,7 @@ module Norvel
         columns = columns(table, width)
         return built(table, columns) if table.rows.any? { |row| row.cells.any? { |cell| cell.blocks.any? { |block| block.is_a?(Manuscript::Table) || block.run_in } } }
 
-        @setter.rows(table, width, settings(table, columns)) { built(table, columns) }
+        @setter.rows(table, [width, @between], settings(table, columns)) { built(table, columns) }
       end
 
       private

@@ -3,7 +3,7 @@
 module Norvel
   class Manuscript
     # What stands in the text but is not text; one U+FFFC holds its place.
-    # `kind` is :image, :note, :equation, :anchor (anything floating) or :object;
+    # `kind` is :image, :note, :equation, :anchor (anything floating), :symbol (a sign of a font that is not here) or :object;
     # width and height are EMU where the file says so.
     Inset = Value.define(:kind, ref: nil, width: nil, height: nil, alt: nil, what: nil)
 

@@ -66,7 +66,9 @@ module Norvel
         facts = data.transform_keys(&:to_sym)
         facts[:field] = facts[:field].to_sym if facts[:field]
         facts[:properties] = load_set(facts[:properties]) if facts[:properties]
-        facts[:insets] = facts[:insets].map { |inset| load_inset(inset.transform_keys(&:to_sym)) } if facts[:insets]
+        facts[:insets] = (facts[:insets] || []).map { |inset| load_inset(inset.transform_keys(&:to_sym)) }
+        # Signs of fonts that are not here had no inset then.
+        facts[:insets] += Array.new([facts[:text].to_s.count(Manuscript::INSET_MARK) - facts[:insets].size, 0].max) { Manuscript::Inset.new(kind: :symbol) }
         Manuscript::Run.new(**facts)
       end
 

@@ -12,7 +12,8 @@ module Norvel
       def carry_out(manuscript)
         heads = read(manuscript)
         forms = forms(heads)
-        raise NothingToChange, "The headings have no typed numbers of one form." unless forms[0]
+        raise NothingToChange, "No heading has a typed number." if heads.none?(&:label)
+        raise ChangeRefused, "The typed numbers of #{counted(heads.count(&:label), "heading")} are of no one form, and stay." unless forms[0]
 
         numbered = with_numbers(manuscript, heads, forms)
         typed = heads.select { |head| head.label && forms[head.level - 1] }

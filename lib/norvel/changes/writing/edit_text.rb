@@ -12,7 +12,7 @@ module Norvel
 
       def carry_out(manuscript)
         before = paragraph(manuscript)
-        text = parameters["text"].to_s.gsub(/\r\n?/, "\n").delete("\u0000-\u0008\u000B\u000E-\u001F")
+        text = Manuscript::PlainText.clean(parameters["text"], inline: true)
         refuse_insets(before.text, text)
         manuscript.with_paragraphs(before.id => before.with_runs(edited(before, text)))
       end
@@ -80,10 +80,12 @@ module Norvel
         Regexp.new(Regexp.escape(parameters["find"]), parameters["case"] ? 0 : Regexp::IGNORECASE)
       end
 
+      def replacement = Manuscript::PlainText.clean(parameters["replace"], inline: true)
+
       def found(manuscript) = (manuscript.paragraphs + manuscript.note_paragraphs).select { |paragraph| paragraph.text.match?(pattern) }
 
       def replaced_in(paragraph)
-        text = paragraph.text.gsub(pattern) { parameters["replace"].to_s }
+        text = paragraph.text.gsub(pattern) { replacement }
         refuse_insets(paragraph.text, text)
         paragraph.with_runs(edited(paragraph, text))
       end

@@ -9,7 +9,7 @@ module Norvel
         raise ChangeRefused, "A section ends with this paragraph; put the new one before it, or split it." if before.carries.include?(:section_end)
 
         style = parameters["style"] ? manuscript.sheet.fetch(parameters["style"]).id : manuscript.sheet[before.style]&.next_style || before.style
-        text = parameters["text"].to_s
+        text = Manuscript::PlainText.clean(parameters["text"])
         manuscript.with_paragraphs(before.id => [before, new_paragraph(manuscript, before, style: style, runs: text.empty? ? [] : [Manuscript::Run.new(text: text)])])
       end
 

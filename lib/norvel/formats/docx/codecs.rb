@@ -31,10 +31,10 @@ module Norvel
         end
 
         # Something the file says that is not known: read as something else, and told.
-        # @param said [String] in words @param instead [Object]
-        # @return [Object] instead
+        # @param said [String] in words @param instead [Object, nil] nil: as nothing
+        # @return [Object, nil] instead
         def unknown(said, instead)
-          @unknown["#{said}, which Norvel does not know; it is read as #{instead.to_s.tr("_", " ")}."] += 1
+          @unknown["#{said}, which Norvel does not know; it is #{instead ? "read as #{instead.to_s.tr("_", " ")}" : "left out of account"}."] += 1
           instead
         end
 
@@ -76,9 +76,7 @@ module Norvel
           return if text.nil?
           return (Rational(text) * per).round if text.match?(/\A[+-]?\d+(\.\d+)?\z/)
 
-          Lengths.parse(text)
-        rescue Error
-          nil
+          text.match?(Lengths::WRITTEN) && Lengths::PER_UNIT.key?(text[/[[:alpha:]]+/]) ? Lengths.parse(text) : unknown("A length is written “#{text[0, 20]}”", nil)
         end
 
         def on?(node) = !OFF.include?(attribute(node))

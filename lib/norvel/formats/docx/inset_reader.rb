@@ -5,9 +5,12 @@ module Norvel
     module Docx
       # Reads what stands in the text but is not text: pictures, floating things, embedded objects.
       class InsetReader
-        # @param relationships [Hash] of the part the insets stand in
-        def initialize(relationships)
+        PIXEL = 9_525 # EMU
+
+        # @param relationships [Hash] of the part the insets stand in @param codecs [Codecs]
+        def initialize(relationships, codecs)
           @relationships = relationships
+          @codecs = codecs
         end
 
         # @param node [Nokogiri::XML::Element] w:drawing, w:pict, w:object or mc:AlternateContent
@@ -56,10 +59,11 @@ module Norvel
             width: width, height: height, alt: shape && shape["alt"])
         end
 
+        # A size of a drawing in the older mark-up, in any absolute unit of CSS.
         def measure(text)
-          text && Lengths.parse(text)
-        rescue Error
-          nil
+          return if text.nil? || text.strip == "auto"
+
+          text.strip.end_with?("px") ? (text.to_f * PIXEL).round : @codecs.measure(text.strip, Lengths::PT)
         end
 
         def target(node)

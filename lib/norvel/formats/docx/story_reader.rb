@@ -30,7 +30,7 @@ module Norvel
           @spelling = spelling
           @codecs = spelling.codecs
           @sheet = sheet
-          @insets = InsetReader.new(relationships)
+          @insets = InsetReader.new(relationships, spelling.codecs)
           @hidden = hidden
           @box = box
           @fields = []
@@ -171,10 +171,10 @@ module Norvel
           return if @fields.any? { |open| !open.in_result }
 
           case piece.name
-          when "t" then text << piece.text.tr("\n\r", " ")
+          when "t" then add_text(piece.text.tr("\n\r", " "), text, insets)
           when "footnoteRef", "endnoteRef" then @own_number = :own_number
           when "br" then text << page_break(piece)
-          when "sym" then text << symbol(piece)
+          when "sym" then add_symbol(piece, text, insets)
           when *TEXT_PIECES.keys then text << TEXT_PIECES[piece.name]
           when *MARKS.keys then place(text, insets, Manuscript::Inset.new(kind: :note, ref: "#{MARKS[piece.name]}:#{attribute(piece, "id")}"))
           when "drawing", "pict", "object", "AlternateContent" then read_inset(piece, text, insets)
@@ -190,11 +190,19 @@ module Norvel
           end
         end
 
+        # The sign that holds the place of insets may stand in a text by itself.
+        def add_text(content, text, insets)
+          content.count(Manuscript::INSET_MARK).times { insets << Manuscript::Inset.new(kind: :symbol) }
+          text << content
+        end
+
         # A symbol given by font and code: code points of the private area stand for another font's glyphs.
-        def symbol(piece)
+        def add_symbol(piece, text, insets)
           code = attribute(piece, "char").to_s.hex
           code -= 0xF000 if code.between?(0xF020, 0xF0FF)
-          (code.between?(0x20, 0xD7FF) && !attribute(piece, "font").to_s.match?(/symbol|dings/i)) ? [code].pack("U") : Manuscript::INSET_MARK
+          return text << [code].pack("U") if code.between?(0x20, 0xD7FF) && !attribute(piece, "font").to_s.match?(/symbol|dings/i)
+
+          place(text, insets, Manuscript::Inset.new(kind: :symbol))
         end
 
         def read_inset(piece, text, insets)

@@ -1,0 +1,67 @@
+# frozen_string_literal: true
+
+# Lines are kept from layout to layout under all that they depend on: whatever changes, one store gives what a fresh one gives.
+RSpec.describe Norvel::Layout::LineStore do
+  CHANGES = {font_family: "Arial", size: 190_500, underline: :single, color: "#8a2a20", highlight: "#ffff00", background: "#eeeeee", letter_spacing: 25_400, scale: 80, raised: :superscript, shift: 38_100, language: "de-DE",
+             align: :center, indent_start: 360_000, indent_end: 635_000, indent_first: 720_000, space_before: 152_400, space_after: 152_400, line_spacing: Norvel::Properties::LineSpacing.multiple(1.7),
+             tabs: [Norvel::Properties::TabStop.new(position: 1_800_000, leader: :dot)], shading: "#dddddd", borders: {top: {style: "double", width: 25_400, color: "auto", space: 50_800}}, outline_level: 2, orphans: 4, widows: 4,
+             indent_start_chars: 200, indent_end_chars: 200, indent_first_chars: 200, numbering: Norvel::Properties::NumberRef.new(list: "1")}.freeze
+
+  def before
+    text = "The Lamp is lit an hour before the ebb\tand put out when the last boat lies at the Steps; nobody is asked for more than the toll. " * 3
+    cell = ->(id) { Norvel::Manuscript::Cell.new(blocks: [paragraph(id, "Rowing lanterns and their numbers by the harbourmaster").with(in_table: true)]) }
+    table = Norvel::Manuscript::Table.new(id: "t50", rows: [Norvel::Manuscript::Row.new(cells: [cell[50], cell[51]])], columns: [1_200_000, 1_200_000])
+    list = Norvel::Manuscript::List.new(id: "1", levels: {0 => Norvel::Manuscript::ListLevel.new(properties: {indent_start: 500_000, indent_first: -250_000})})
+    on_page(*(0..9).map { |id| paragraph(id, text[0, 60 + id * 20], stretch(" slanted Words", italic: true), " and the rest.") }, table, *(60..64).map { |id| paragraph(id, text) },
+      page: page_design(width: 320, height: 330), lists: {"1" => list}, settings: Norvel::Manuscript::Settings.new(hyphenate: true), info: Norvel::Manuscript::Info.new(language: "en-GB"))
+  end
+
+  def drawn(layout) = layout.pages.map { |page| Norvel::Drawing::PageSvg.new(layout, page).to_s } + layout.pages.map { |page| [page.turn.reason, page.turn.empty.round(3)] }
+
+  def expect_fresh(*states)
+    store = described_class.new(Norvel::Fonts::Book.shipped)
+    kept = states.map { |state| drawn(Norvel::Layout.new(state, store: store)) }
+    expect(kept).to eq(states.map { |state| drawn(layout(state)) })
+    expect(kept.uniq.size).to be > 1 if block_given?
+  end
+
+  Norvel::Properties.all.each do |property|
+    value = CHANGES.fetch(property.name) { !property.default }
+    set = {property.name => value}
+
+    it "follows #{property.label.downcase} in a style, on a paragraph and on words, and back" do
+      one = before
+      styled = one.with(sheet: one.sheet.with_style(one.sheet["Base"].with_values(set)))
+      by_hand = one.with_paragraphs([3, 4, 50, 62].to_h { |id| one.paragraph(id).then { |para| [id, property.text? ? para.with(runs: para.runs.map.with_index { |run, index| index.zero? ? run : run.with(properties: run.properties.merge(set)) }, mark_properties: set) : para.with(properties: set)] } })
+      expect_fresh(one, styled, one, by_hand, one)
+      dressed = {font_family: "Arial", caps: true}.except(property.name)
+      both = one.with(sheet: one.sheet.with_style(one.sheet["Base"].with_values(dressed)))
+      expect_fresh(both, both.with(sheet: both.sheet.with_style(both.sheet["Base"].with_values(set))), both)
+    end
+  end
+
+  it "follows settings, list levels, the page and what a note is called" do
+    one = before
+    note = Norvel::Manuscript::Inset.new(kind: :note, ref: "footnotes:1")
+    noted = one.with_paragraphs(3 => one.paragraph(3).with(runs: [*one.paragraph(3).runs, Norvel::Manuscript::Run.new(text: "\u{FFFC}", insets: [note])])).with(notes: {"footnotes:1" => [paragraph(1_000_000, "Seen from the tower.")]})
+    list = one.lists["1"]
+    listed = one.with(sheet: one.sheet.with_style(one.sheet["Base"].with_values(numbering: CHANGES[:numbering])))
+    expect_fresh(one, one.with(settings: one.settings.with(tab: 200_000)), one.with(settings: one.settings.with(hyphenate: false)), one.with(settings: one.settings.with(between: :larger)), noted,
+      one.with(sections: [one.sections[0].with(page: page_design(width: 350, height: 330))]), one.with(info: one.info.with(language: "de-DE")), one) { true }
+    expect_fresh(listed, listed.with(lists: {"1" => list.with(levels: {0 => list.levels[0].with(text: "%1)", suffix: :space, label_properties: {bold: true}, properties: {indent_start: 800_000})})}), listed) { true }
+  end
+
+  it "follows the cells of a table: their width, their room and their border" do
+    one = before
+    table = one.tables.first
+    changed = ->(**members) { one.with(blocks: one.blocks.map { |block| block.equal?(table) ? table.with(**members) : block }) }
+    expect_fresh(one, changed[columns: [900_000, 1_500_000]], changed[cell_margin: 200_000], changed[indent: 300_000], changed[rows: [table.rows[0].with(height: 700_000)]], one) { true }
+  end
+
+  # Seen: small capitals in a style changed no line until the layout was fresh.
+  it "sees small capitals" do
+    one = before
+    small = one.with(sheet: one.sheet.with_style(one.sheet["Base"].with_values(small_caps: true)))
+    expect_fresh(one, small) { true }
+  end
+end
