@@ -7,6 +7,9 @@ require_relative "style_sheet/style_keys"
 module Norvel
   # All styles of a manuscript and the defaults under them. A value: changes give another sheet.
   class StyleSheet
+    # Names of the open standards that other things in a file go by (ISO/IEC 29500-1 §17.7.4.9, §17.16.5).
+    STANDARD = /\A(?:title|subtitle|heading [1-9]|header|footer|caption|toc [1-9]|toc heading)\z/i
+
     attr_reader :styles, :defaults, :default_id
 
     # @param styles [Hash{String=>Style}] by id
@@ -80,14 +83,14 @@ module Norvel
     def named(*names, kind: :paragraph)
       wanted = names.map { |name| loose(name) }
       candidates = of_kind(kind)
-      wanted.each { |name| candidates.each { |style| return style if loose(style.name) == name || loose(style.id) == name } }
+      wanted.each { |name| candidates.each { |style| return style if [style.name, style.file_name, style.id].any? { |own| loose(own) == name } } }
       nil
     end
 
     # @return [Style, nil] the first style with this heading level, built-in names first
     def heading(level)
       at_level = of_kind(:paragraph).select { |style| level_of(style) == level }
-      at_level.find { |style| loose(style.name) == "heading#{level}" } || at_level.first
+      at_level.find { |style| loose(style.file_name) == "heading#{level}" } || at_level.first
     end
 
     # @return [Integer, nil] 1–9, by the property, inherited too

@@ -24,7 +24,7 @@ RSpec.describe Norvel::Changes::Difference do
       footers: {first: [one[3_020_000]]}, first_differs: true, columns: 2, origin: 4)
     level = M::ListLevel.new(format: "bullet", text: "•", start: 4, properties: {indent_start: 5}, label_properties: {bold: true}, style: "Base", suffix: :space, restart_after: 1, legal: true)
     list = M::List.new(id: "1", levels: {0 => level, 2 => level}, counter: "9", starts: {0 => 3}, name: "Steps")
-    styles = {"Grid" => {name: "Grid", kind: :table, conditions: {first_row: {bold: true}}}, "Emphasis" => {name: "Emphasis", kind: :character, next_style: "x", linked: "Base", properties: {italic: true}, hidden: true, from_file: false, aliases: ["Stress"]}}
+    styles = {"Grid" => {name: "Grid", kind: :table, conditions: {first_row: {bold: true}}}, "Emphasis" => {name: "Emphasis", kind: :character, next_style: "x", linked: "Base", properties: {italic: true}, hidden: true, from_file: false, standard: "title"}}
     manuscript(one[0], one[1], table, one[2], styles: styles, defaults: {size: 5}, sections: [section, M::Section.new], notes: {"footnotes:1" => [one[1_000_000]], "footnotes:2" => [one[1_000_001]]}, lists: {"1" => list, "2" => list.with(id: "2")},
       settings: M::Settings.new(between: :larger, tab: 9, even_differs: true, records_revisions: true, hyphenate: true), info: M::Info.new(title: "A", language: "en"), warnings: ["w"], asides: {"comment 1" => [one[60_000_000]]})
   end

@@ -90,4 +90,26 @@ RSpec.describe Norvel::KeptSheet do
     again = read(Norvel::Formats.write(after, source: source))
     expect(looks(again)).to eq(looks(after))
   end
+
+  # Seen: a swap renamed “heading 1” in the file, and contents fields went by a name that was gone.
+  it "keeps the names that the standard has, in the file; the new ones are what people read" do
+    source = demo("night-ferries.docx")
+    after = swap(read(source), described_class.of_guide(Norvel::Guide.find("marrowby-diploma")))
+    file = Norvel::Formats.write(after, source: source)
+    styles = Nokogiri::XML(Norvel::Formats::Archive.read(file).members["word/styles.xml"]).remove_namespaces!
+    names = styles.css("style").to_h { |style| [style["styleId"], [style.at("name")["val"], style.at("aliases")&.[]("val")]] }
+    expect(names["Heading1"]).to eq(["heading 1", "Chapter heading"])
+    again = read(file)
+    expect([again.sheet["Heading1"].name, again.sheet["Heading1"].file_name, again.sheet.heading(1).id]).to eq(["Chapter heading", "heading 1", "Heading1"])
+    expect(again.sheet.named("heading 1")).to be(again.sheet.named("Chapter heading"))
+    tidied = read(Norvel::Formats.write(Norvel::Plan.new(read(source), Norvel::Guide.find("marrowby-diploma")).apply, source: source))
+    expect(tidied.sheet.of_kind(:paragraph).map(&:file_name)).to include("heading 1", "heading 2", "heading 3")
+  end
+
+  it "gives a standard style another name beside its own, and takes it back" do
+    renamed = change(start, "rename_style", style: "Heading1", name: "Part opening")
+    expect([renamed.sheet["Heading1"].name, renamed.sheet["Heading1"].file_name]).to eq(["Part opening", "Heading 1"])
+    expect(change(renamed, "rename_style", style: "Heading1", name: "heading 1").sheet["Heading1"].standard).to be_nil
+    expect { change(renamed, "rename_style", style: "Quote", name: "Heading 1") }.to raise_error(Norvel::ChangeRefused, /already/)
+  end
 end

@@ -51,7 +51,7 @@ module Norvel
       def rounded(emu) = (emu / 12_700.0).round(1)
 
       def style_entry(style)
-        {id: style.id, name: style.name, kind: style.kind.to_s, parent: style.parent, next: style.next_style, outline_level: style_level(style), uses: uses[style.id], own: json(style.properties)}
+        {id: style.id, name: style.file_name, kind: style.kind.to_s, parent: style.parent, next: style.next_style, outline_level: style_level(style), uses: uses[style.id], own: json(style.properties)}
       end
 
       def style_level(style) = (style.kind == :paragraph) ? @manuscript.sheet.level_of(style) : nil

@@ -52,7 +52,7 @@ module Norvel
         level = @manuscript.sheet.level_of(style)
         return [Vote.new(role: heading(level), weight: 0.95, reason: "its style “#{style.name}” has heading level #{level}")] if level
 
-        role = NAMES.find { |pattern, _| style.name.match?(pattern) }&.last
+        role = NAMES.find { |pattern, _| [style.file_name, style.name].any? { |name| name.match?(pattern) } }&.last
         return [] unless role
 
         [Vote.new(role: role, weight: (role == :body) ? 0.6 : 0.9, reason: "its style is called “#{style.name}”")]

@@ -13,7 +13,7 @@ module Norvel
         paragraphs = (data["paragraphs"] || {}).to_h { |id, patch| [id.to_i, load_paragraph(id.to_i, manuscript.paragraph(id.to_i), patch)] }
         gone = (data["removed"] || []).to_h { |id| [id, nil] }
         ordered = reordered(manuscript, data["order"] || {}, paragraphs)
-        styles = (data["styles"] || {}).transform_values { |style| style && load_style(style) }
+        styles = (data["styles"] || {}).to_h { |id, style| [id, style && load_style(style, manuscript.sheet[id])] }
         ordered.with_paragraphs(paragraphs.merge(gone).select { |id, _| ordered.paragraph(id) }).with(
           sheet: styles.empty? ? manuscript.sheet : manuscript.sheet.with_styles(styles), sections: sections(manuscript, data["pages"] || {}),
           lists: manuscript.lists.merge((data["lists"] || {}).to_h { |id, list| [id, list && load_list(id, list)] }).compact,
@@ -21,9 +21,11 @@ module Norvel
         )
       end
 
+      # @param known [StyleSheet::Style, nil] as it was before; what the file calls it was its name then
       # @return [StyleSheet::Style]
-      def load_style(data)
-        StyleSheet::Style.new(id: data["id"], name: data["name"], kind: data["kind"].to_sym, parent: data["parent"], next_style: data["next"], linked: data["linked"],
+      def load_style(data, known = nil)
+        same = known&.standard && data["name"] == known.standard
+        StyleSheet::Style.new(id: data["id"], name: same ? known.name : data["name"], standard: (known.standard if same), kind: data["kind"].to_sym, parent: data["parent"], next_style: data["next"], linked: data["linked"],
           properties: load_set(data.fetch("properties")), conditions: (data["conditions"] || {}).to_h { |place, set| [place.to_sym, load_set(set)] }, hidden: data["hidden"], from_file: data["from_file"])
       end
 

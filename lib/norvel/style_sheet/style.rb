@@ -4,11 +4,21 @@ module Norvel
   class StyleSheet
     # A named set of formatting. `kind` is :paragraph, :character, :table or :list; `parent`, `next_style`
     # and `linked` are ids; `properties` holds its own values only, by property;
-    # `aliases` other names, of which the first is shown where there is one: contents fields go by the standard's name, people by
-    # their guide's; `conditions` those of a table style for some of its cells (:first_row, :band_1_rows …).
-    Style = Value.define(:id, :name, kind: :paragraph, parent: nil, next_style: nil, linked: nil, properties: {}, conditions: {}, hidden: false, from_file: true, aliases: []) do
-      # @return [String] what people call it
-      def called = aliases.first || name
+    # `standard` is the name that an open standard has for it where people call it something else: contents fields and
+    # cross-references go by that; `conditions` those of a table style for some of its cells (:first_row, :band_1_rows …).
+    Style = Value.define(:id, :name, kind: :paragraph, parent: nil, next_style: nil, linked: nil, properties: {}, conditions: {}, hidden: false, from_file: true, standard: nil) do
+      # @return [String] the name that files know it by
+      def file_name = standard || name
+
+      # A standard style keeps its standard's name beside the new one.
+      # @param name [String]
+      # @return [Style]
+      def renamed(name)
+        return with(name: name) unless file_name.match?(StyleSheet::STANDARD)
+
+        with(name: name, standard: name.casecmp?(file_name) ? nil : file_name)
+      end
+
 
       # @return [Style] with some own values put in; :inherit gives one back to the parent
       def with_values(values)

@@ -89,7 +89,8 @@ module Norvel
       # Character styles of the same name take the other's values.
       def same_characters(sheet) = kept.styles.values.select { |style| style.kind == :character }.filter_map { |style| (own = sheet.named(style.name, kind: :character)) && [style.id, own.id] }.to_h
 
-      def at_place(sheet, style) = (own = sheet[style.id]) ? style.with(from_file: own.from_file, hidden: own.hidden) : style
+      # A style that the standard knows keeps its name in the file, since contents fields go by it.
+      def at_place(sheet, style) = (own = sheet[style.id]) ? own.renamed(style.name).with(**style.to_h.except(:name, :standard, :from_file, :hidden)) : style
 
       # What an earlier swap brought and nothing needs any more goes again.
       def left_over(after, others, under)
@@ -109,7 +110,7 @@ module Norvel
         replaced = chosen.select { |style| sheet[ids[style.id]] }
         coming = chosen.map { |style| moved(style, ids, list_ids, sheet) }
         fresh = free_names(coming.reject { |style| sheet[style.id] }, sheet.styles.values.map(&:name))
-        over = coming.select { |style| sheet[style.id] }.map { |style| style.with(name: sheet[style.id].name, from_file: sheet[style.id].from_file) }
+        over = coming.select { |style| sheet[style.id] }.map { |style| style.with(name: sheet[style.id].name, standard: sheet[style.id].standard, from_file: sheet[style.id].from_file) }
         raise ChangeRefused, "Choose at least one style to take." if replaced.empty? && fresh.empty?
 
         manuscript.with(sheet: sheet.with_styles((fresh + over).to_h { |style| [style.id, style] }), lists: manuscript.lists.merge(lists(list_ids, ids)))

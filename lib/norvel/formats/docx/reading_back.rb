@@ -97,7 +97,7 @@ module Norvel
         # An empty header is none.
         def margins(stories) = stories.reject { |_, blocks| blocks.empty? || (blocks.size == 1 && blocks.first.is_a?(Manuscript::Paragraph) && blocks.first.runs.empty?) }.transform_values { |blocks| blocks_values(blocks) }
 
-        def style_values(style) = {name: style.name, kind: style.kind, parent: style.parent, next_style: style.next_style, linked: style.linked, aliases: style.aliases, formatting: @spelled.set(style.properties), conditions: style.conditions}
+        def style_values(style) = {name: style.name, kind: style.kind, parent: style.parent, next_style: style.next_style, linked: style.linked, standard: style.standard, formatting: @spelled.set(style.properties), conditions: style.conditions}
 
         def list_values(list)
           {starts: list.starts, levels: list.levels.transform_values { |level| level.to_h.merge(properties: @spelled.set(level.properties), label_properties: @spelled.set(level.label_properties)) }}

@@ -41,10 +41,11 @@ module Norvel
 
           parts = node.element_children.to_h { |child| [child.name, child] }
           value = ->(name) { parts[name] && attribute(parts[name]) }
-          StyleSheet::Style.new(id: id, name: value["name"] || id, kind: kind, parent: value["basedOn"], next_style: value["next"], linked: value["link"],
+          name = value["name"] || id
+          called = value["aliases"].to_s.split(",").map(&:strip).reject(&:empty?).first if name.match?(StyleSheet::STANDARD)
+          StyleSheet::Style.new(id: id, name: called || name, standard: (name if called), kind: kind, parent: value["basedOn"], next_style: value["next"], linked: value["link"],
             properties: @spelling.read(parts["pPr"], :paragraph).merge(@spelling.read(parts["rPr"], :text)).freeze,
-            conditions: (kind == :table) ? read_conditions(node) : {}, hidden: parts.key?("semiHidden") && @spelling.codecs.on?(parts["semiHidden"]),
-            aliases: value["aliases"].to_s.split(",").map(&:strip).reject(&:empty?))
+            conditions: (kind == :table) ? read_conditions(node) : {}, hidden: parts.key?("semiHidden") && @spelling.codecs.on?(parts["semiHidden"]))
         end
 
         def read_conditions(node)

@@ -32,10 +32,11 @@ module Norvel
         def patch(style)
           before = @before[style.id]
           node = @nodes[style.id] || make_style(style)
-          {name: "name", parent: "basedOn", next_style: "next", linked: "link"}.each do |member, element|
+          patch_reference(node, "name", style.file_name) if before.nil? || !@nodes.key?(style.id) || before.file_name != style.file_name
+          {parent: "basedOn", next_style: "next", linked: "link"}.each do |member, element|
             patch_reference(node, element, style[member]) if before.nil? || !@nodes.key?(style.id) || before[member] != style[member]
           end
-          patch_reference(node, "aliases", style.aliases.empty? ? nil : style.aliases.join(",")) unless (before&.aliases || []) == style.aliases
+          patch_aliases(node, style) unless before && [before.standard, before.name] == [style.standard, style.name]
           was = @nodes.key?(style.id) ? before.properties : {}
           {paragraph: "pPr", text: "rPr"}.each do |target, element|
             names = Properties.of(target).map(&:name)
@@ -45,6 +46,14 @@ module Norvel
             @spelling.patch(properties, target, was, style.properties)
             properties.unlink if properties.children.empty?
           end
+        end
+
+        # What people call a style of the standard; the other aliases that the file has stay.
+        def patch_aliases(node, style)
+          others = (present = child(node, "aliases")) ? @spelling.codecs.attribute(present).to_s.split(",") : []
+          others = others.drop(1) if @before[style.id]&.standard
+          names = [(style.name if style.standard), *others].compact
+          patch_reference(node, "aliases", names.empty? ? nil : names.join(",")) if present || style.standard
         end
 
         def make_style(style)
