@@ -13,6 +13,8 @@ module NorvelWeb
 
     def manuscripts_put_away = ManuscriptRecord.put_away.limit(20).to_a
 
+    def guides_put_away = HouseGuide.put_away.limit(20).to_a
+
     def own_guides = HouseGuide.on_desk.to_a
 
     def token = Rack::Protection::AuthenticityToken.token(env["rack.session"])
@@ -23,7 +25,10 @@ module NorvelWeb
 
     def htmx? = request.env["HTTP_HX_REQUEST"] == "true"
 
-    def bench = @bench ||= settings.workbenches[record.id]
+    def bench = workbench(record.id)
+
+    # @return [Workbench] in use until the request is answered
+    def workbench(id) = (@benches ||= {})[id] ||= settings.workbenches.take(id)
 
     def record = @record ||= ManuscriptRecord.where(deleted_at: nil).find(params["id"])
 
@@ -34,17 +39,20 @@ module NorvelWeb
     # @return [Integer, nil] the state the window shows
     def seen_head = params["head"].to_s.empty? ? nil : params["head"].to_i
 
-    # @return [Norvel::Guide]
+    # @return [Norvel::Guide] the one that judges the manuscript; none where it was put away
     def guide_of(row = record)
-      reference = row.guide || "marrowby-diploma"
-      (@guides_read ||= {})[reference] ||= reference.match?(/\A\d+\z/) ? own_guide_or_default(reference) : Norvel::Guide.find(reference)
+      reference = row.guide || Norvel::Guide::DEFAULT
+      (@guides_read ||= {})[reference] ||= guide_named(reference) || Norvel::Guide.none
     end
 
-    # A guide that was taken off the desk leaves its manuscripts with the shipped one.
-    def own_guide_or_default(id)
-      Norvel::Guide.read(HouseGuide.find(id).yaml)
-    rescue ActiveRecord::RecordNotFound
-      Norvel::Guide.find("marrowby-diploma")
+    # @return [String, nil] the name of the guide that judged a manuscript and was put away
+    def guide_put_away(row = record) = row.guide.to_s.match?(/\A\d+\z/) ? HouseGuide.put_away.find_by(id: row.guide)&.name : nil
+
+    # @return [Norvel::Guide, nil] nil when there is no such guide on the desk
+    def guide_named(reference)
+      return (Norvel::Guide.find(reference) if Norvel::Guide.shipped.include?(reference)) unless reference.match?(/\A\d+\z/)
+
+      HouseGuide.on_desk.find_by(id: reference)&.then { |own| Norvel::Guide.read(own.yaml) }
     end
 
     # @return [Array<Array(String, String)>] reference and title of all guides
@@ -96,12 +104,10 @@ module NorvelWeb
     def style_keys = Norvel::StyleKeys.for(manuscript.sheet, chosen: record.chosen_keys, used: style_uses.keys)
 
     # @return [Hash{String=>Integer}] how many paragraphs, or stretches of text, have each style
-    def style_uses
-      @style_uses ||= (manuscript.paragraphs + manuscript.note_paragraphs).each_with_object(Hash.new(0)) do |paragraph, counts|
-        counts[paragraph.style] += 1
-        paragraph.spans.each { |span| counts[span[:style]] += 1 if span[:style] }
-      end
-    end
+    def style_uses = state.style_uses
+
+    # What writing in place needs of the styles, with the key of each.
+    def style_table = Norvel::Drawing::WritingData.new(state.layout).styles.each { |id, style| style[:key] = style_keys.key(id) }
 
     # What every form about chosen words sends along.
     def word_fields = %(<input type="hidden" name="head" value="#{state.head}" data-head><input type="hidden" name="chosen" value="#{stretches.first.first.id}"><input type="hidden" name="text" value="#{stretches_written}">)

@@ -26,8 +26,31 @@ module NorvelWeb
       found
     end
 
-    # @return [LedgerEntry, nil] what redo takes up again: the newest change that starts from here
+    # @return [LedgerEntry, nil] what redo takes up again first: the newest change that starts from here
     def undone = entries.where(parent_id: head_id).last
+
+    # @return [Array<LedgerEntry>] what one undo takes back: the change in force, with those of the same run before it
+    def last_run
+      known = entries.index_by(&:id)
+      entry = known[head_id] or return []
+      found = [entry]
+      found.unshift(entry) while (entry = known[found.first.parent_id]) && entry.run && entry.run == found.first.run
+      found
+    end
+
+    # @return [Array<LedgerEntry>] what one redo takes up again: that change, with those of the same run after it
+    def undone_run
+      found = [undone].compact
+      while found.any? && found.last.run && (following = entries.where(parent_id: found.last.id, run: found.last.run).last)
+        found << following
+      end
+      found
+    end
+
+    # Moves the head from where a person saw it, unless it was moved meanwhile; all in the transaction around it.
+    # @param seen [Integer, nil] @param target [Integer, nil]
+    # @return [Boolean] whether it was still there
+    def move_head(seen, target) = self.class.where(id: id, head_id: seen).update_all(head_id: target, updated_at: Time.now) == 1
 
     def known_facts = facts ? JSON.parse(facts) : {}
 
@@ -53,8 +76,7 @@ module NorvelWeb
     # What the desk shows without opening it.
     # @param check [Norvel::Guide::Check]
     def keep_facts(check)
-      met, broken = check.count(:met), check.count(:broken)
-      update!(facts: JSON.generate(pages: check.layout.pages.size, met: met, of: met + broken, findings: check.findings.size))
+      update!(facts: JSON.generate(check.facts))
     end
   end
 
@@ -71,6 +93,7 @@ module NorvelWeb
   # A house guide of the person's own, as YAML.
   class HouseGuide < ActiveRecord::Base
     scope :on_desk, -> { where(deleted_at: nil).order(:name) }
+    scope :put_away, -> { where.not(deleted_at: nil).order(deleted_at: :desc) }
   end
 
   # A style sheet in the library.

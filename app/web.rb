@@ -9,6 +9,7 @@ require_relative "helpers"
 require_relative "routes/desk"
 require_relative "routes/bench"
 require_relative "routes/changes"
+require_relative "routes/writing"
 require_relative "routes/guides"
 require_relative "routes/deliver"
 require_relative "routes/sheets"
@@ -33,7 +34,7 @@ module NorvelWeb
     disable :sessions, :protection
 
     helpers Helpers
-    register Routes::Desk, Routes::Bench, Routes::Changes, Routes::Guides, Routes::Deliver, Routes::Sheets, Routes::Cleaning
+    register Routes::Desk, Routes::Bench, Routes::Changes, Routes::Writing, Routes::Guides, Routes::Deliver, Routes::Sheets, Routes::Cleaning
 
     # @param folder [String] of the data
     # @return [#call] the application with its session and its protection
@@ -55,6 +56,8 @@ module NorvelWeb
       headers "Content-Security-Policy" => POLICY, "X-Content-Type-Options" => "nosniff", "Referrer-Policy" => "no-referrer", "X-Frame-Options" => "DENY"
       halt 413, "This is larger than Norvel takes (#{Norvel::Formats::LARGEST / 1_048_576} MB)." if request.content_length.to_i > LARGEST_REQUEST
     end
+
+    after { (@benches || {}).each_key { |id| settings.workbenches.give_back(id) } }
 
     error Norvel::Error do
       refuse(env["sinatra.error"])

@@ -30,29 +30,13 @@ module NorvelWeb
       @lines = Norvel::Layout::LineStore.new(Norvel::Fonts::Book.shipped)
     end
 
-    # What is in force, worked out as far as it is asked for.
-    class State
-      attr_reader :head, :manuscript, :layout
+    # What is in force at a point of the ledger.
+    class State < Norvel::Examination
+      attr_reader :head
 
       def initialize(head, manuscript, lines)
+        super(manuscript, store: lines)
         @head = head
-        @manuscript = manuscript
-        @layout = Norvel::Layout.new(manuscript, store: lines)
-        @checks = {}
-      end
-
-      def appearance = @appearance ||= Norvel::Appearance.new(manuscript, layout.cascade)
-
-      def roles = @roles ||= Norvel::Roles.new(manuscript, appearance, layout.cascade)
-
-      def looks = @looks ||= Norvel::Looks.of(manuscript, appearance, layout: layout)
-
-      def makeup = @makeup ||= Norvel::Makeup.new(layout, roles: roles, looks: looks, appearance: appearance)
-
-      # @return [Norvel::Guide::Check]
-      def check(guide)
-        @checks.shift if @checks.size > 4
-        @checks[guide.source] ||= Norvel::Guide::Check.new(guide, layout, roles: roles, appearance: appearance).tap(&:results)
       end
     end
 
@@ -67,24 +51,30 @@ module NorvelWeb
     # Carries out a change and keeps it, in one transaction.
     # @param operation [Norvel::Changes::Operation]
     # @param head [Integer, nil] the state the person saw
+    # @param request [String, nil] the browser's own number of it: what was done under that number is not done again
+    # @param run [String, nil] what is undone together with it
     # @return [Array(State, State, String)] before, after and what was done
     # @raise [Norvel::ChangeRefused, Behind]
-    def change(operation, head:)
+    def change(operation, head:, request: nil, run: nil)
       @monitor.synchronize do
         row = record
+        done = request && row.entries.find_by(request: request)
+        return [state_at(done.parent_id), state_at(row.head_id), done.sentence] if done
+
         refuse_behind(row, head)
         before = state_at(row.head_id)
         after = operation.call(before.manuscript)
         difference = Norvel::Changes::Difference.between(before.manuscript, after)
-        raise Norvel::ChangeRefused, "That changes nothing: it is so already." if difference.empty?
+        raise Norvel::NothingToChange, "That changes nothing: it is so already." if difference.empty?
 
-        entry = keep(row, operation, operation.told(before.manuscript, after), difference)
+        sentence = [operation.told(before.manuscript, after), *Norvel::Formats.cannot_say(before.manuscript, after)].join(" ")
+        entry = keep(row, operation, sentence, difference, request: request, run: run)
         [before, remember(State.new(entry.id, after, @lines)), entry.sentence]
       end
     end
 
-    # A change that is not made: its layout, to be looked at, and what it would touch.
-    Proposal = Struct.new(:id, :operation, :layout, :ripple) do
+    # A change that is not made: its layout, to be looked at, and what it would touch. It belongs to the state it was worked out on.
+    Proposal = Struct.new(:id, :operation, :head, :layout, :ripple, :limits) do
       def manuscript = layout.manuscript
     end
 
@@ -98,7 +88,10 @@ module NorvelWeb
         @lines = lines
       end
 
-      def layout = @layout ||= Norvel::Layout.new(plan.apply, store: @lines)
+      # @return [Norvel::Examination] of the manuscript as the plan would leave it
+      def after = @after ||= Norvel::Examination.new(plan.apply, store: @lines)
+
+      def layout = after.layout
     end
 
     # @param corrections [Hash{Integer=>Symbol}] what the person says paragraphs are @param without [Array<Symbol>] what was struck out
@@ -109,7 +102,7 @@ module NorvelWeb
         return @planned if @planned&.key == key
 
         now = state
-        @planned = Planned.new(key, Norvel::Plan.new(now.manuscript, guide, roles: now.roles.corrected(corrections), without: without, layout: now.layout), @lines)
+        @planned = Planned.new(key, Norvel::Plan.new(now, guide, roles: now.roles.corrected(corrections), without: without), @lines)
       end
     end
 
@@ -120,8 +113,19 @@ module NorvelWeb
       @monitor.synchronize do
         before = state_at(record.head_id)
         layout = Norvel::Layout.new(operation.call(before.manuscript), store: @lines)
-        @proposal = Proposal.new(SecureRandom.hex(4), operation, layout, Norvel::Changes::Ripple.between(before.layout, layout))
+        @proposal = Proposal.new(SecureRandom.hex(4), operation, before.head, layout, Norvel::Changes::Ripple.between(before.layout, layout), Norvel::Formats.cannot_say(before.manuscript, layout.manuscript))
       end
+    end
+
+    # Makes the change that was shown, if it was shown on what is in force.
+    # @param id [String] of a proposal
+    # @return [Array(State, State, String)]
+    # @raise [Norvel::ChangeRefused]
+    def make_proposed(id, head:)
+      considered = proposal(id) or raise Norvel::ChangeRefused, "That proposal is gone; have it shown again."
+      raise Norvel::ChangeRefused, "The manuscript has changed since this was shown; have it shown again." unless considered.head == record.head_id
+
+      change(considered.operation, head: head)
     end
 
     # @return [Proposal, nil] the one that is kept, when it has this id
@@ -130,16 +134,20 @@ module NorvelWeb
     # @return [Array(State, State, String)] before, after and what was undone
     def undo(head:)
       move(head) do |row|
-        entry = row.head or raise Norvel::ChangeRefused, "There is nothing to undo."
-        [entry.parent_id, entry.sentence]
+        run = row.last_run
+        raise Norvel::ChangeRefused, "There is nothing to undo." if run.empty?
+
+        [run.first.parent_id, run_sentence(run)]
       end
     end
 
     # @return [Array(State, State, String)] before, after and what was taken up again
     def redo(head:)
       move(head) do |row|
-        entry = row.undone or raise Norvel::ChangeRefused, "There is nothing to redo."
-        [entry.id, entry.sentence]
+        run = row.undone_run
+        raise Norvel::ChangeRefused, "There is nothing to redo." if run.empty?
+
+        [run.last.id, run_sentence(run)]
       end
     end
 
@@ -169,7 +177,8 @@ module NorvelWeb
         refuse_behind(row, seen)
         before = state_at(row.head_id)
         target, sentence = yield row
-        row.update!(head_id: target)
+        raise Behind, ["it was changed in another window."] unless row.move_head(row.head_id, target)
+
         [before, state_at(target), sentence]
       end
     end
@@ -181,10 +190,15 @@ module NorvelWeb
       raise Behind, since.empty? ? ["a change was undone."] : since.last(3)
     end
 
-    def keep(row, operation, sentence, difference)
+    def run_sentence(run) = (run.size == 1) ? run.first.sentence : "#{run.size} changes of one writing, from “#{run.first.sentence.delete_suffix(".")}” on."
+
+    # The head is moved only from where it was seen, so that of two servers, or two threads, one succeeds.
+    def keep(row, operation, sentence, difference, request:, run:)
       ManuscriptRecord.transaction do
-        entry = row.entries.create!(parent_id: row.head_id, operation: operation.class.operation_name, parameters: JSON.generate(operation.parameters), sentence: sentence[0, 500], difference: JSON.generate(difference))
-        row.update!(head_id: entry.id)
+        entry = row.entries.create!(parent_id: row.head_id, operation: operation.class.operation_name, parameters: JSON.generate(operation.parameters), sentence: sentence[0, 500],
+          difference: JSON.generate(difference), request: request, run: run)
+        raise Behind, ["it was changed in another window."] unless row.move_head(row.head_id, entry.id)
+
         entry
       end
     end
@@ -214,26 +228,37 @@ module NorvelWeb
     def original = @original ||= Norvel::Formats.read(source, name: record.filename)
   end
 
-  # The manuscripts that are open, the last used few of them.
+  # The manuscripts that are open, the last used few of them. One that is in use is never put aside.
   class Workbenches
     OPEN = 4
 
     def initialize
       @open = {}
+      @uses = Hash.new(0)
       @lock = Mutex.new
     end
 
     # @param id [Integer]
     # @return [Workbench]
-    def [](id)
-      @lock.synchronize do
-        bench = @open.delete(id) || Workbench.new(id)
-        @open[id] = bench
-        @open.shift while @open.size > OPEN
-        bench
-      end
-    end
+    def [](id) = @lock.synchronize { opened(id) }
+
+    # The same, in use until it is given back.
+    # @return [Workbench]
+    def take(id) = @lock.synchronize { opened(id).tap { @uses[id] += 1 } }
+
+    # @param id [Integer] of a bench that was taken
+    # @return [void]
+    def give_back(id) = @lock.synchronize { @uses.delete(id) if (@uses[id] -= 1) <= 0 }
 
     def close(id) = @lock.synchronize { @open.delete(id) }
+
+    private
+
+    def opened(id)
+      bench = @open.delete(id) || Workbench.new(id)
+      @open[id] = bench
+      @open.keys.first([@open.size - OPEN, 0].max).each { |other| @open.delete(other) unless other == id || @uses.key?(other) }
+      bench
+    end
   end
 end

@@ -12,7 +12,7 @@ module NorvelWeb
         app.get "/manuscripts/:id/pages/:number" do
           page = shown_layout.pages[params["number"].to_i - 1] or halt 404, ""
           content_type "image/svg+xml"
-          Norvel::Drawing::PageSvg.new(shown_layout, page, image: method(:image_address), signs: params["signs"] == "on", touched: proposal ? proposal.ripple.paragraphs.to_h { |id| [id, true] } : {}).to_s
+          Norvel::Drawing::PageSvg.new(shown_layout, page, image: method(:image_address), signs: params["signs"] == "on", texts: !proposal && params["at"].nil?, touched: proposal ? proposal.ripple.paragraphs.to_h { |id| [id, true] } : {}).to_s
         end
 
         app.get "/manuscripts/:id/strip" do
@@ -22,8 +22,6 @@ module NorvelWeb
 
         # A long choice is posted: it would not fit into an address.
         %i[get post].each { |verb| app.public_send(verb, "/manuscripts/:id/slip") { erb slip_view, layout: false } }
-
-        app.get("/manuscripts/:id/editor") { chosen.empty? ? halt(404, "") : erb(:editor, layout: false) }
 
         app.get("/manuscripts/:id/outline") { erb :outline, locals: {view: "outline"} }
 
@@ -59,7 +57,8 @@ module NorvelWeb
 
         app.get("/manuscripts/:id/reading") { chosen.empty? ? "" : erb(:reading, layout: false) }
 
-        app.get "/manuscripts/:id/conformity" do
+        # Posted, since the desk keeps what it comes to.
+        app.post "/manuscripts/:id/conformity" do
           check = state.check(guide_of)
           record.keep_facts(check)
           erb :conformity, layout: false, locals: {check: check}
@@ -101,23 +100,6 @@ module NorvelWeb
 
       # The style in dummy copy, as the slip shows it.
       def specimen_svg(manuscript, style) = Norvel::Drawing::SpecimenSvg.new(manuscript, style).to_s
-
-      # @return [Array<Array(Norvel::Manuscript::Paragraph, Integer)>] headings with their level
-      def headings
-        manuscript.paragraphs.filter_map { |paragraph| ((level = state.layout.cascade.paragraph(paragraph)[:outline_level]) && !paragraph.blank?) ? [paragraph, level] : nil }
-      end
-
-      # Headings, and what is read as one though it has no level yet.
-      # @return [Array<Array(Norvel::Manuscript::Paragraph, Integer, Boolean)>] with their level, and whether they have it
-      def outline_rows
-        levels = headings.to_h { |paragraph, level| [paragraph.id, level] }
-        manuscript.paragraphs.filter_map do |paragraph|
-          next [paragraph, levels[paragraph.id], true] if levels.key?(paragraph.id)
-
-          level = Norvel::Roles.level(state.roles.of(paragraph.id).name)
-          [paragraph, level, false] if level
-        end
-      end
 
       def slip_view
         if params["swap"]

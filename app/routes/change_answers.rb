@@ -24,7 +24,6 @@ module NorvelWeb
         return erb(:outline_slip, layout: false) if params["in"] == "outline"
         return erb(slip_view, layout: false) unless params["in"] == "styles"
 
-        @style_uses = nil
         return erb(:list_form, layout: false, locals: {list: after.manuscript.lists[params["list"]]}) if params["operation"] == "change_list"
 
         erb :style_form, layout: false, locals: {style: changed_style(before.manuscript.sheet, after.manuscript.sheet)}
@@ -34,9 +33,7 @@ module NorvelWeb
       def follow_chosen(before, after)
         params.delete("text") if params["operation"] == "run_in_from_words" # those words are a paragraph now
         @stretches = nil
-        @go_on = params["operation"] == "insert_paragraph"
-        @chosen = if @go_on then [after.manuscript.paragraph(after.manuscript.free_id - 1)]
-        elsif @chosen&.any?
+        @chosen = if @chosen&.any?
           kept = @chosen.filter_map { |paragraph| after.manuscript.paragraph(paragraph.id) }
           kept.empty? ? [neighbour(before.manuscript, after.manuscript, @chosen.first)].compact : kept
         end
@@ -49,10 +46,14 @@ module NorvelWeb
 
       # For the pages: what was done, what it touched, where the ledger stands.
       def tell(before, after, sentence)
+        headers "HX-Trigger" => JSON.generate({"norvel:changed" => told_change(before, after, sentence)}, ascii_only: true)
+      end
+
+      # @return [Hash] what was done, what it touched, where the ledger stands
+      def told_change(before, after, sentence)
         record.reload
         ripple = Norvel::Changes::Ripple.between(before.layout, after.layout)
-        told = {head: after.head || "", sentence: sentence, ripple: ripple.to_s, touched: ripple.paragraphs.first(400), can_undo: !record.head_id.nil?, can_redo: !record.undone.nil?}
-        headers "HX-Trigger" => JSON.generate({"norvel:changed" => told}, ascii_only: true)
+        {head: after.head || "", sentence: sentence, ripple: ripple.to_s, touched: ripple.paragraphs.first(400), can_undo: !record.head_id.nil?, can_redo: !record.undone.nil?}
       end
 
       # The next paragraph with text, in the body; the last stays.

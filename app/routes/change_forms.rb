@@ -79,32 +79,6 @@ module NorvelWeb
         stretches.map { |paragraph, from, to| [paragraph.id, from, to] }
       end
 
-      # @return [Array(Norvel::Changes::Operation, Object)] the change (nil: nothing was typed) and the id of the paragraph
-      #   where writing goes on (:new: the one that comes about)
-      def writing(paragraph)
-        steps = []
-        text = params["written"].to_s.gsub("\r\n", "\n")
-        steps << ["edit_text", {"paragraph" => paragraph.id, "text" => text}] if text != paragraph.text
-        case params["then"]
-        when "split"
-          steps << ["split_paragraph", {"paragraph" => paragraph.id, "at" => params["at"].to_i}]
-          go_on = :new
-        when "join_before"
-          index = manuscript.index_of(paragraph.id).to_i
-          raise Norvel::ChangeRefused, "Nothing stands before this paragraph." unless index.positive?
-
-          go_on = manuscript.paragraphs[index - 1].id
-          steps << ["join_paragraphs", {"paragraph" => go_on, "bare" => true}]
-        when "join_after"
-          go_on = paragraph.id
-          steps << ["join_paragraphs", {"paragraph" => go_on, "bare" => true}]
-        end
-        return [nil, go_on] if steps.empty?
-        return [Norvel::Changes.build(*steps.first), go_on] if steps.size == 1
-
-        [Norvel::Changes.build("series", "title" => Norvel::Changes.build(*steps.first).sentence(manuscript), "changes" => steps), go_on]
-      end
-
       def chosen_ids
         return "all" if params["chosen"] == "all"
         raise Norvel::ChangeRefused, "No paragraph is chosen." if chosen.empty?
@@ -135,17 +109,6 @@ module NorvelWeb
         steps << ["remove_direct_formatting", {"paragraphs" => [paragraph.id]}] unless params["bare"] == "no"
         operation = Norvel::Changes.build("series", "title" => "Swept “#{excerpt(paragraph.text, 40)}” into “#{manuscript.sheet[style_id].name}”.", "changes" => steps)
         operation unless Norvel::Changes::Difference.between(manuscript, operation.call(manuscript)).empty?
-      end
-
-      # Where the person asked for it, headings keep clear of what they would take over: one step of the ledger.
-      def with_mends(operation)
-        return operation unless params["mend"] == "yes"
-
-        traps = Norvel::Changes::Traps.sprung(manuscript, operation.call(manuscript)).reject { |trap| trap.values.empty? }
-        return operation if traps.empty?
-
-        mends = traps.map { |trap| ["change_style", {"style" => trap.style, "values" => trap.values}] }
-        Norvel::Changes.build("series", "title" => operation.sentence(manuscript).sub(/\.\z/, "; headings keep clear of it."), "changes" => [[operation.class.operation_name, operation.parameters], *mends])
       end
     end
   end

@@ -9,7 +9,8 @@ module NorvelWeb
     module Changes
       def self.registered(app)
         app.post "/manuscripts/:id/changes/:operation" do
-          operation = with_mends(Norvel::Changes.build(params["operation"], change_parameters))
+          operation = Norvel::Changes.build(params["operation"], change_parameters)
+          operation = Norvel::Changes::Traps.mended(operation, manuscript) if params["mend"] == "yes"
           answer_change(*bench.change(operation, head: seen_head))
         end
 
@@ -26,9 +27,9 @@ module NorvelWeb
         end
 
         app.post "/manuscripts/:id/proposals/:proposal" do
-          considered = bench.proposal(params["proposal"]) or raise Norvel::ChangeRefused, "That proposal is gone; have it shown again."
+          outcome = bench.make_proposed(params["proposal"], head: seen_head)
           @proposal = nil
-          answer_change(*bench.change(considered.operation, head: seen_head))
+          answer_change(*outcome)
         end
 
         # What a style would take over from an example, before it does.
@@ -80,20 +81,10 @@ module NorvelWeb
           redirect to("/manuscripts/#{record.id}/findings")
         end
 
-        # What was typed in place, and what came after it: nothing, Enter at an offset, or a join with a neighbour.
-        app.post "/manuscripts/:id/write" do
-          paragraph = chosen.first or raise Norvel::ChangeRefused, "That paragraph is not in the manuscript any more."
-          operation, go_on = writing(paragraph)
-          before, after, sentence = operation ? bench.change(operation, head: seen_head) : [state, state, nil]
-          @state = after
-          @chosen = [go_on || paragraph.id].filter_map { |id| after.manuscript.paragraph((id == :new) ? (after.manuscript.paragraphs + after.manuscript.note_paragraphs).map(&:id).max : id) }
-          tell(before, after, sentence) if operation
-          @go_on = !go_on.nil?
-          erb slip_view, layout: false
-        end
-
         app.post "/manuscripts/:id/tidy" do
-          operation = Norvel::Plan.new(manuscript, guide_of, roles: state.roles).operation
+          raise Norvel::ChangeRefused, "No guide judges this manuscript; choose one first." if guide_of.none?
+
+          operation = Norvel::Plan.new(state, guide_of).operation
           raise Norvel::ChangeRefused, "There is nothing to tidy: the manuscript is in the guide's styles." unless operation
 
           answer_change(*bench.change(operation, head: seen_head))

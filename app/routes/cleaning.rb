@@ -103,13 +103,6 @@ module NorvelWeb
         end
       end
 
-      # @param after [Norvel::Manuscript]
-      # @return [Float] centimetres of paper that the blank lines took which are gone there
-      def blank_height(after)
-        gone = manuscript.paragraphs.select { |paragraph| paragraph.empty? && after.paragraph(paragraph.id).nil? }
-        gone.sum { |paragraph| state.layout.lines_of(paragraph.id).sum { |placed| placed.line.height } } / 72.0 * 2.54
-      end
-
       def pages_of(ids) = ids.filter_map { |id| state.layout.page_of(id) }.uniq
 
       def role_name(role) = role.to_s.tr("_", " ")

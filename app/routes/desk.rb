@@ -24,14 +24,14 @@ module NorvelWeb
           raise Norvel::FileError, "Choose a .docx file first." unless file.is_a?(Hash) && file[:tempfile]
 
           row = Intake.take(file[:tempfile].read, file[:filename].to_s)
-          refresh_facts(row, settings.workbenches[row.id].state)
+          refresh_facts(row, workbench(row.id).state)
           redirect to("/manuscripts/#{row.id}")
         end
 
         app.post "/manuscripts/new" do
           name = params["name"].to_s.strip[0, 200].then { |written| written.empty? ? "Untitled" : written }
-          row = Intake.take(Norvel::Template.bytes(guide_named(params["guide"].to_s)), "#{name.downcase.gsub(/[^[:alnum:]]+/, "-").delete_suffix("-")}.docx", name: name, guide: params["guide"])
-          refresh_facts(row, settings.workbenches[row.id].state)
+          row = Intake.take(Norvel::Template.bytes(guide_wanted(params["guide"].to_s)), "#{name.downcase.gsub(/[^[:alnum:]]+/, "-").delete_suffix("-")}.docx", name: name, guide: params["guide"])
+          refresh_facts(row, workbench(row.id).state)
           redirect to("/manuscripts/#{row.id}?chosen=0&write=yes")
         end
 
@@ -71,7 +71,7 @@ module NorvelWeb
 
     # @return [ManuscriptRecord]
     # @raise [Norvel::FileError]
-    def take(bytes, filename, name: nil, guide: "marrowby-diploma")
+    def take(bytes, filename, name: nil, guide: Norvel::Guide::DEFAULT)
       read = Norvel::Formats.read(bytes, name: filename)
       ManuscriptRecord.transaction do
         row = ManuscriptRecord.create!(name: name || read.info.title || File.basename(filename, ".*"), filename: File.basename(filename)[0, 200], guide: guide)

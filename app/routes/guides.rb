@@ -42,6 +42,11 @@ module NorvelWeb
           redirect to("/")
         end
 
+        app.post "/guides/:reference/restore" do
+          HouseGuide.put_away.find(params["reference"]).update!(deleted_at: nil)
+          redirect to("/")
+        end
+
         app.helpers GuideHelpers
       end
     end

@@ -52,20 +52,16 @@ module NorvelWeb
         kind, _, reference = params["sheet"].to_s.partition(":")
         case kind
         when "kept" then KeptSheetRecord.find(reference).sheet
-        when "guide" then Norvel::KeptSheet.of_guide(guide_named(reference))
+        when "guide" then Norvel::KeptSheet.of_guide(guide_wanted(reference))
         when "manuscript"
           row = ManuscriptRecord.on_desk.find(reference)
-          other = settings.workbenches[row.id].state
+          other = workbench(row.id).state
           Norvel::KeptSheet.of(other.manuscript, other.roles, name: row.name)
         else raise Norvel::ChangeRefused, "There is no such sheet."
         end
       end
 
-      def guide_named(reference)
-        raise Norvel::ChangeRefused, "There is no such guide." unless guides.any? { |known, _| known == reference }
-
-        reference.match?(/\A\d+\z/) ? own_guide_or_default(reference) : Norvel::Guide.find(reference)
-      end
+      def guide_wanted(reference) = guide_named(reference) || raise(Norvel::ChangeRefused, "There is no such guide.")
 
       # @return [Hash{String=>String, nil}] as it was corrected, else as it is matched
       def sheet_mapping(kept)

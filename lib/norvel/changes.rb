@@ -36,6 +36,7 @@ require_relative "changes/writing/edit_text"
 require_relative "changes/writing/split_and_join"
 require_relative "changes/writing/paragraphs_come_and_go"
 require_relative "changes/writing/run_in"
+require_relative "changes/writing/write"
 require_relative "changes/writing/paste_text"
 require_relative "changes/pages/set_page_design"
 require_relative "changes/pages/set_hyphenation"
@@ -44,7 +45,7 @@ module Norvel
   # Named operations on manuscripts.
   module Changes
     OPERATIONS = [ApplyStyle, ChangeStyle, DefineStyle, RemoveDirectFormatting, RemoveEmptyParagraphs, SetPageDesign, RenameStyle, DuplicateStyle, HangStyle, SetNextStyle, DeleteStyle, RemoveUnusedStyles, FormatHere, AdoptLook, StyleFromLook,
-      ApplyCharacterStyle, AdoptTextLook, CharacterStyleFromLook, EditText, ReplaceText, SplitParagraph, JoinParagraphs, InsertParagraph, DeleteParagraphs, MoveParagraphs, ShiftHeadings,
+      ApplyCharacterStyle, AdoptTextLook, CharacterStyleFromLook, EditText, ReplaceText, Write, SplitParagraph, JoinParagraphs, InsertParagraph, DeleteParagraphs, MoveParagraphs, ShiftHeadings,
       ChangeList, NumberHeadings, MakeList, RestartNumbers, ContinueNumbers, ShiftItems, SwapSheet, TakeStyles, SetRunIn, RunInFromWords, SetHyphenation,
       ListsFromTyped, HeadingsFromTyped, TidyWhiteSpace, ReplaceBlankLines, MatchExample, PasteText, StartOver, Series].to_h { |operation| [operation.operation_name, operation] }.freeze
 

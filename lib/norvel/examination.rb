@@ -1,3 +1,92 @@
 # frozen_string_literal: true
 
 require_relative "examination/makeup"
+
+module Norvel
+  # Everything that can be known of one state of a manuscript: its layout, how its paragraphs come out, what each is, which look
+  # alike, what it is made of, how it meets a guide. Each is worked out once, when it is first asked for, and handed to whoever
+  # speaks of the state: desk, pages, slip, plan, findings, report and command line.
+  #
+  #   examined = Examination.new(manuscript)
+  #   examined.roles.of(paragraph.id)
+  #   examined.check(guide).count(:met)
+  class Examination
+    CHECKS = 4 # guides whose checks are kept
+    CENTIMETRE = 72 / 2.54 # points
+
+    attr_reader :manuscript, :layout
+
+    # @param subject [Manuscript, Examination]
+    # @return [Examination]
+    def self.of(subject) = subject.is_a?(Examination) ? subject : new(subject)
+
+    # @param manuscript [Manuscript]
+    # @param store [Layout::LineStore, nil] lines kept from other states
+    # @param layout [Layout, nil] where it is known already
+    def initialize(manuscript, store: nil, layout: nil)
+      @manuscript = manuscript
+      @layout = layout || Layout.new(manuscript, store: store)
+      @checks = {}
+    end
+
+    def cascade = layout.cascade
+
+    # @return [Appearance]
+    def appearance = @appearance ||= Appearance.new(manuscript, cascade)
+
+    # @return [Roles]
+    def roles = @roles ||= Roles.new(manuscript, appearance, cascade)
+
+    # @return [Array<Looks::Look>]
+    def looks = @looks ||= Looks.of(manuscript, appearance, layout: layout)
+
+    # @return [Makeup]
+    def makeup = @makeup ||= Makeup.new(layout, roles: roles, looks: looks, appearance: appearance)
+
+    # @param guide [Guide]
+    # @return [Guide::Check] with its results
+    def check(guide)
+      @checks.shift if @checks.size >= CHECKS && !@checks.key?(guide.source)
+      @checks[guide.source] ||= Guide::Check.new(guide, layout, roles: roles, appearance: appearance).tap(&:results)
+    end
+
+    # @return [Array<Array(Manuscript::Paragraph, Integer)>] headings with their level, by the property
+    def headings
+      @headings ||= manuscript.paragraphs.filter_map { |paragraph| ((level = cascade.paragraph(paragraph)[:outline_level]) && !paragraph.blank?) ? [paragraph, level] : nil }
+    end
+
+    # Headings, and what is read as one though it has no level yet.
+    # @return [Array<Array(Manuscript::Paragraph, Integer, Boolean)>] with their level, and whether they have it
+    def outline
+      levels = headings.to_h { |paragraph, level| [paragraph.id, level] }
+      manuscript.paragraphs.filter_map do |paragraph|
+        next [paragraph, levels[paragraph.id], true] if levels.key?(paragraph.id)
+
+        level = Roles.level(roles.of(paragraph.id).name)
+        [paragraph, level, false] if level
+      end
+    end
+
+    # @return [Hash{String=>Integer}] how many paragraphs, or stretches of text, have each style
+    def style_uses
+      @style_uses ||= (manuscript.paragraphs + manuscript.note_paragraphs).each_with_object(Hash.new(0)) do |paragraph, counts|
+        counts[paragraph.style] += 1
+        paragraph.spans.each { |span| counts[span[:style]] += 1 if span[:style] }
+      end
+    end
+
+    # The clean-up in numbers, as plan, report and command line show them before and after.
+    # @param guide [Guide]
+    # @return [Hash{Symbol=>Integer}]
+    def sums(guide)
+      {pages: layout.pages.size, direct: DirectFormatting.count(manuscript), empty: manuscript.paragraphs.count(&:empty?), looks: looks.size, findings: check(guide).findings.size}
+    end
+
+    # @param after [Manuscript]
+    # @return [Float] centimetres of paper that the blank lines take which are gone there
+    def blank_centimetres(after)
+      gone = manuscript.paragraphs.select { |paragraph| paragraph.empty? && after.paragraph(paragraph.id).nil? }
+      gone.sum { |paragraph| layout.lines_of(paragraph.id).sum { |placed| placed.line.height } } / CENTIMETRE
+    end
+  end
+end

@@ -3,8 +3,17 @@
 module Norvel
   # A house guide: page design, styles by role, and rules. A value, read from YAML.
   class Guide < Value.define(:title, :version, :rules, house: nil, language: nil, page: {}, styles: {}, source: nil)
+    # @return [Guide] one without a rule, where none judges
+    def self.none = @none ||= new(title: "no guide", version: "0", rules: [], source: "")
+
+    # @return [Boolean] whether it judges anything, or gives styles
+    def none? = equal?(self.class.none)
+
     # @return [String] where the guides lie that ship with Norvel
     def self.folder = File.expand_path("../../guides", __dir__)
+
+    # The one that judges where nobody chose another.
+    DEFAULT = "marrowby-diploma"
 
     # @return [Array<String>] names of the shipped guides
     def self.shipped = Dir.glob("*.yml", base: folder).map { |file| file.delete_suffix(".yml") }.sort

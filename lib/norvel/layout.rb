@@ -39,6 +39,11 @@ module Norvel
       build
     end
 
+    # @return [FormatTable] of its formats in points
+    def formats = @store.formats
+
+    def inspect = "#<#{self.class} of #{pages&.size} pages>"
+
     # @param id [Integer] of a paragraph
     # @return [Integer, nil] the physical page of its first line, from 1
     def page_of(id) = first_pages[id]

@@ -21,6 +21,7 @@ module Norvel
 
     # Paragraphs that are not in the source are numbered from here.
     NEW_IDS = 100_000_000
+    LAST_ID = 2**53 - 1 # what a browser counts to
 
     MEMBERS = %i[format blocks sheet sections notes lists settings info warnings asides].freeze
     attr_reader(*MEMBERS)
@@ -124,6 +125,11 @@ module Norvel
     def containers
       @memo[:containers] ||= self.class.containers_in("body", blocks).merge(*notes.map { |ref, inner| self.class.containers_in("note #{ref}", inner) }).freeze
     end
+
+    # @return [String, nil] the key of the container that a paragraph stands in
+    def container_of(id) = (@memo[:container_of] ||= containers.flat_map { |key, row| row.map { |block| [block.id, key] } }.to_h)[id]
+
+    def inspect = "#<#{self.class} of #{paragraphs.size} paragraphs>"
 
     # @param changed [Hash{String=>Array<Paragraph, Table>}] blocks by container
     # @return [Manuscript]

@@ -19,16 +19,15 @@ module Norvel
 
     PARTS = {page_design: "Paper and margins", lists: "Typed numbers and bullets", headings: "Typed numbers of headings", white_space: "White space", direct: "Direct formatting", empty: "Blank lines"}.freeze
 
-    # @param manuscript [Manuscript] @param guide [Guide]
-    # @param roles [Roles] as they are read, or corrected
+    # @param subject [Examination, Manuscript] @param guide [Guide]
+    # @param roles [Roles] corrected; nil: as they are read
     # @param without [Array<Symbol>] parts that were struck out
-    # @param layout [Layout, nil] of the manuscript, where it is known already
-    def initialize(manuscript, guide, roles: nil, without: [], layout: nil)
-      @manuscript = manuscript
+    def initialize(subject, guide, roles: nil, without: [])
+      @examined = Examination.of(subject)
+      @manuscript = @examined.manuscript
       @guide = guide
-      @roles = roles || Roles.new(manuscript)
+      @roles = roles || @examined.roles
       @without = without
-      @layout = layout
     end
 
     # What the paragraphs of a manuscript are taken for, the unsure ones first; empty paragraphs are left out.
@@ -85,7 +84,7 @@ module Norvel
 
     # Blank lines that pushed a part to a new page become a break before it, where its style brings none.
     def new_pages
-      turning = Changes::BlankGaps.of(@manuscript, roles: @roles, layout: @layout).select(&:turns).map { |gap| gap.after.id }
+      turning = Changes::BlankGaps.of(@manuscript, roles: @roles, layout: @examined.layout).select(&:turns).map { |gap| gap.after.id }
       cascade = Cascade.new(@draft.manuscript)
       ids = turning.reject { |id| cascade.paragraph(@draft.manuscript.paragraph(id))[:break_before] }
       @draft.add("format_here", {"paragraphs" => ids, "values" => {"break_before" => "yes"}}, ids.map { |id| @draft.manuscript.paragraph(id) }, 0.9, :empty) if ids.any?

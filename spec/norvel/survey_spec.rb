@@ -10,7 +10,7 @@ RSpec.describe Norvel::Report::Survey do
     XML
   end
 
-  def survey(bytes) = described_class.new(layout(read(bytes))).to_h
+  def survey(bytes) = described_class.new(Norvel::Examination.new(read(bytes))).to_h
 
   def with_lists(bytes)
     members = Norvel::Formats::Archive.read(bytes).members

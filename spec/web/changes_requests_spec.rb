@@ -50,25 +50,6 @@ RSpec.describe "Changes over the wire" do
     expect([last_response.status, last_response.body]).to match([422, /That proposal is gone/])
   end
 
-  it "tells a window that is behind where the ledger stands, and keeps what was typed out of it" do
-    send_form("changes/replace_blank_lines", chosen: "all")
-    post "#{base}/write", {head: "", chosen: text.id, written: "TYPED"}, "HTTP_HX_REQUEST" => "true", "HTTP_X_CSRF_TOKEN" => token
-    expect(last_response.status).to eq(409)
-    expect(told("norvel:behind")["head"]).to eq(row.reload.head_id)
-    expect(now.paragraph(text.id).text).to eq(text.text)
-  end
-
-  it "writes, splits and joins from one form" do
-    send_form("write", chosen: text.id, written: "One two", then: "split", at: 3)
-    expect(last_response.body).to include("data-go-on")
-    index = now.index_of(text.id)
-    expect(now.paragraphs[index, 2].map(&:text)).to eq(["One", " two"])
-    send_form("write", chosen: now.paragraphs[index + 1].id, written: " two", then: "join_before")
-    expect(now.paragraph(text.id).text).to eq("One two")
-    send_form("write", chosen: text.id, written: "One two")
-    expect([last_response.status, last_response.headers["HX-Trigger"]]).to eq([200, nil])
-  end
-
   it "works on words: those selected, and those looked for" do
     word = text.text.split.first
     get "#{base}/slip", {chosen: text.id, words: word}

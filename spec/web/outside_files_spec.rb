@@ -7,9 +7,9 @@ require_relative "../support/outside"
 module Asked
   VIEWS = ["", "/slip", "/sheets", "/pages/1?signs=on", "/strip", "/outline?reduced=yes", "/looks", "/styles?show=all", "/styles?show=specimen", "/styles?show=sheets", "/plan", "/findings", "/ledger", "/deliver",
     "/survey", "/looks/list?split=1", "/find?find=a", "?swap=guide:marrowby-diploma", "/file", "/sheets?at=original"].freeze
-  OF_A_PARAGRAPH = ["/slip?chosen=%d", "/slip?chosen=%d&sweep=yes", "/editor?chosen=%d", "/reading?chosen=%d"].freeze
+  OF_A_PARAGRAPH = ["/slip?chosen=%d", "/slip?chosen=%d&sweep=yes", "/reading?chosen=%d"].freeze
   CHANGES = {"consider/replace_blank_lines" => {chosen: "all"}, "consider/tidy_white_space" => {chosen: "all"}, "consider/remove_direct_formatting" => {chosen: "all"}, "plan/lines" => {}, "plan/sums" => {}, "tidy" => {}, "changes/number_headings" => {scheme: "I., A., 1."}, "changes/make_list" => {kind: "bullets"},
-             "write" => {written: "New words"}, "changes/swap_sheet" => {sheet: "guide:marrowby-handbook"}, "changes/paste_text" => {html: "<h1>x</h1><ul><li>y</ul>"}, "undo" => {}, "redo" => {}}.freeze
+             "changes/swap_sheet" => {sheet: "guide:marrowby-handbook"}, "changes/paste_text" => {html: "<h1>x</h1><ul><li>y</ul>"}, "undo" => {}, "redo" => {}}.freeze
 end
 
 # Every view and a row of changes, with files that nobody here wrote (mammoth's and sablon's test files, python-docx's templates).

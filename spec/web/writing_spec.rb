@@ -25,18 +25,14 @@ RSpec.describe "Writing and styling in the browser", type: :feature do
     select "Presentation of Diploma Reports", from: "In the styles of"
     click_button "Start writing"
     expect(page).to have_css(".editor")
-    type("A night on the sound", :enter)
-    expect(page).to have_css(".editor", text: "")
-    expect(page).to have_css(".slip-place", text: "Paragraph 2")
-    type("The boat left at dusk.", :enter)
-    expect(page).to have_css(".slip-place", text: "Paragraph 3")
-    type("It was quiet", [:control, :enter])
-    expect(page).to have_no_css(".editor")
+    type("A night on the sound", :enter, "The boat left at dusk.", :enter, "It was quiet", [:control, :enter])
+    expect(page).to have_no_css(".writing-box")
     expect(texts).to eq(["A night on the sound", "The boat left at dusk.", "It was quiet"])
     expect(now.paragraphs.map { |one| now.sheet[one.style].name }).to eq(["Report title", "Report text", "Report text"])
+    expect(page).to have_css(".slip-text", text: "“It was quiet”").and have_css(".para.chosen")
     click_button "Undo"
-    expect(page).to have_css("#message", text: "Undone")
-    expect(texts.last).to eq("")
+    expect(page).to have_css("#message", text: "Undone: 3 changes of one writing")
+    expect(texts).to eq([""])
   end
 
   it "edits in place with the emphasis kept, joins and moves" do
@@ -47,11 +43,12 @@ RSpec.describe "Writing and styling in the browser", type: :feature do
     open_at(paragraph)
     find("body").send_keys("e")
     expect(page).to have_css(".editor", text: italic)
-    type(:home, [:control, :home], "Once again: ", [:control, :enter])
+    type([:control, :home], "Once again: ", [:control, :enter])
     expect(page).to have_css("#message", text: "Edited the text")
     changed = now.paragraph(paragraph.id)
     expect(changed.text).to eq("Once again: #{paragraph.text}")
     expect(changed.runs.find { |run| run.properties[:italic] }.text).to eq(italic)
+    expect(page).to have_no_css(".writing-box")
     click_button "Join with the next"
     expect(page).to have_css("#message", text: "Joined")
     expect(now.paragraph(following.id)).to be_nil
@@ -71,9 +68,9 @@ RSpec.describe "Writing and styling in the browser", type: :feature do
     NorvelWeb::App.workbenches[row.id].change(Norvel::Changes.build("remove_empty_paragraphs", "paragraphs" => "all"), head: nil)
     type("TYPED", [:control, :enter])
     expect(page).to have_css("#refusal", text: "Meanwhile, in another window")
-    expect(page).to have_css(".editor", text: "TYPED")
+    expect(page).to have_css(".writing-box", text: "TYPED")
     expect(texts.join).not_to include("TYPED")
-    type([:control, :enter])
+    click_button "Save again"
     expect(page).to have_css("#message", text: "Edited the text")
     expect(texts.join.scan("TYPED").size).to eq(1)
   end

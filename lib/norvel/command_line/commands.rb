@@ -10,7 +10,7 @@ module Norvel
       def options(parser) = json(parser)
 
       def carry_out((file))
-        survey = Report::Survey.new(Layout.new(manuscript(file)))
+        survey = Report::Survey.new(Examination.new(manuscript(file)))
         data = survey.to_h
         return answer(data) if @options[:json]
 
@@ -55,7 +55,7 @@ module Norvel
         kind = @options[:report] && File.extname(@options[:report]).downcase
         raise Misuse, "--report writes .html or .csv so far, not “#{kind}”" if kind && ![".html", ".csv"].include?(kind)
 
-        check = Guide::Check.new(guide, Layout.new(manuscript(file)))
+        check = Examination.new(manuscript(file)).check(guide)
         report = Report::Findings.new(check)
         save(@options[:report], (kind == ".csv") ? report.to_csv : report.to_html(File.basename(file)), inputs: [file]) if kind
         @options[:json] ? answer(report.to_h) : tell(check)
@@ -88,7 +88,7 @@ module Norvel
         raise Misuse, "--out is missing" unless @options[:out] || @options[:dry]
 
         house = guide
-        before = manuscript(file)
+        before = Examination.new(manuscript(file))
         plan = Plan.new(before, house)
         save(@options[:out], Formats.write(plan.apply, source: load(file)), inputs: [file]) unless @options[:dry]
         @options[:json] ? answer(Report::Tidy.new(before, plan, house).to_h) : @out.puts(plan.lines.map(&:sentence))

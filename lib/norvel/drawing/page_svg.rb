@@ -3,6 +3,7 @@
 require "cgi/escape"
 require_relative "mark_up"
 require_relative "frame_svg"
+require_relative "writing_data"
 
 module Norvel
   # Pages as SVG, from the layout alone; units are points.
@@ -26,7 +27,8 @@ module Norvel
       # @param image [Proc, nil] a package member to the address of its picture, nil when it cannot be shown
       # @param window [Array<Float>, nil] x, y, width and height of the part that is shown, instead of the page with its margins
       # @param touched [Hash{Integer=>true}] paragraphs drawn in the proposal colour
-      def initialize(layout, page, style_marks: true, mark_up: true, image: nil, touched: {}, window: nil, signs: false)
+      # @param texts [Boolean] the texts of its paragraphs as data, so that they can be written in and copied
+      def initialize(layout, page, style_marks: true, mark_up: true, image: nil, touched: {}, window: nil, signs: false, texts: false)
         @layout = layout
         @manuscript = layout.manuscript
         @page = page
@@ -36,6 +38,7 @@ module Norvel
         @touched = touched
         @window = window
         @signs = signs
+        @texts = texts
       end
 
       # @return [String] the viewBox of a page with its outer margins
@@ -49,10 +52,13 @@ module Norvel
         @page.frames.each { |frame| @out << FrameSvg.draw(frame) }
         @word_y = 0
         @page.placed.chunk_while { |one, other| one.paragraph.equal?(other.paragraph) && one.area == other.area }.each { |lines| draw_paragraph(lines) }
+        @out << "<metadata>#{h(JSON.generate(WritingData.new(@layout).of(written)))}</metadata>" if @texts
         @out << "</svg>"
       end
 
       private
+
+      def written = @page.placed.select { |placed| %i[body cell].include?(placed.area) }.map(&:paragraph)
 
       def n(number) = (number.round(2) % 1).zero? ? number.round.to_s : number.round(2).to_s
 

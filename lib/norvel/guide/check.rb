@@ -32,6 +32,12 @@ module Norvel
       # @return [Integer]
       def count(state) = results.count { |result| result.state == state }
 
+      # @return [Hash{Symbol=>Integer}] what the desk shows of it
+      def facts
+        met, broken = count(:met), count(:broken)
+        {pages: layout.pages.size, met: met, of: met + broken, findings: findings.size}
+      end
+
       # @return [Boolean] whether a rule of the severity must is broken
       def must_broken? = results.any? { |result| result.state == :broken && result.rule.severity == :must }
 

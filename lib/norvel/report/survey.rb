@@ -7,17 +7,15 @@ module Norvel
       EFFECTIVE_TEXT = %i[font_family size bold italic underline color].freeze
       EFFECTIVE_PARAGRAPH = %i[align indent_start indent_end indent_first space_before space_after line_spacing keep_next keep_together break_before orphans widows].freeze
 
-      # @param layout [Layout]
-      def initialize(layout)
-        @layout = layout
-        @manuscript = layout.manuscript
-        @cascade = layout.cascade
-        @appearance = Appearance.new(@manuscript, @cascade)
-        @roles = Roles.new(@manuscript, @appearance, @cascade)
-        @looks = Looks.of(@manuscript, @appearance, layout: layout)
+      # @param examined [Examination]
+      def initialize(examined)
+        @examined = examined
+        @layout = examined.layout
+        @manuscript = examined.manuscript
+        @cascade = examined.cascade
+        @roles = examined.roles
+        @looks = examined.looks
       end
-
-      attr_reader :roles, :looks
 
       # @return [Hash] of plain JSON values
       def to_h
@@ -31,7 +29,7 @@ module Norvel
       def words = makeup.words
 
       # @return [Makeup] the same in numbers that lead to their places
-      def makeup = @makeup ||= Makeup.new(@layout, roles: @roles, looks: @looks, appearance: @appearance)
+      def makeup = @examined.makeup
 
       # @return [Integer] empty paragraphs
       def empty = @manuscript.paragraphs.count(&:empty?)

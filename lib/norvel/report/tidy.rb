@@ -4,9 +4,10 @@ module Norvel
   module Report
     # What a clean-up does, as `tidy --json` says it.
     class Tidy
-      # @param before [Manuscript] @param plan [Plan] @param guide [Guide]
-      def initialize(before, plan, guide)
-        @before = before
+      # @param examined [Examination] of the manuscript before @param plan [Plan] @param guide [Guide]
+      def initialize(examined, plan, guide)
+        @examined = examined
+        @before = examined.manuscript
         @plan = plan
         @guide = guide
       end
@@ -16,7 +17,7 @@ module Norvel
         after = @plan.apply
         {changes: @plan.lines.map { |line| {operation: line.operation.class.operation_name, sentence: line.sentence, paragraphs: line.paragraphs.filter_map { |id| @before.index_of(id) }, confidence: line.confidence} },
          left: @plan.remarks.map { |remark| {sentence: remark.sentence, paragraphs: remark.paragraphs.filter_map { |id| @before.index_of(id) }} },
-         before: counts(@before), after: counts(after), removed: removed(after),
+         before: counts(@examined), after: counts(Examination.new(after)), removed: removed(after),
          text_changed: !ListLabels.same_words?(@before, after)}
       end
 
@@ -36,10 +37,7 @@ module Norvel
         after.paragraphs.count { |paragraph| now[paragraph.id] && was[paragraph.id].nil? && @before.paragraph(paragraph.id).text.lstrip.start_with?(now[paragraph.id]) && !paragraph.text.start_with?(now[paragraph.id]) }
       end
 
-      def counts(manuscript)
-        layout = Layout.new(manuscript)
-        {direct: DirectFormatting.count(manuscript), empty: manuscript.paragraphs.count(&:empty?), looks: Looks.of(manuscript, layout: layout).size, findings: Guide::Check.new(@guide, layout).findings.size}
-      end
+      def counts(examined) = examined.sums(@guide).except(:pages)
     end
   end
 end

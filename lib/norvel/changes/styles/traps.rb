@@ -16,6 +16,16 @@ module Norvel
       # @return [Array<Trap>] those that the change would spring
       def sprung(before, after) = spills(before, after) + levels(before, after)
 
+      # @param operation [Operation] @param manuscript [Manuscript]
+      # @return [Operation] one that keeps headings clear of what they would take over, in the same step; itself where nothing would
+      def mended(operation, manuscript)
+        traps = sprung(manuscript, operation.call(manuscript)).reject { |trap| trap.values.empty? }
+        return operation if traps.empty?
+
+        mends = traps.map { |trap| ["change_style", {"style" => trap.style, "values" => trap.values}] }
+        Changes.build("series", "title" => operation.sentence(manuscript).sub(/\.\z/, "; headings keep clear of it."), "changes" => [[operation.class.operation_name, operation.parameters], *mends])
+      end
+
       # A style that calls itself a heading, without a level: it would be missing from the outline and the contents.
       NAMED = /\A(heading|überschrift|titre|título|kapitel|chapter)\s*\d/i
 

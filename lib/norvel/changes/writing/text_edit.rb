@@ -18,8 +18,17 @@ module Norvel
         end
       end
 
+      # The number that the paragraph was given where it was written, or one that is free.
+      def new_id(manuscript)
+        wanted = parameters["new"] or return manuscript.free_id
+        raise ChangeRefused, "That number is no new paragraph's." unless wanted.is_a?(Integer) && wanted.between?(Manuscript::NEW_IDS, Manuscript::LAST_ID)
+        raise ChangeRefused, "This paragraph was written already." if manuscript.paragraph(wanted)
+
+        wanted
+      end
+
       def new_paragraph(manuscript, like, style:, runs: [])
-        like.with(id: manuscript.free_id, style: style, runs: runs, carries: [], properties: {}, mark_properties: {}, mark_style: nil, run_in: false)
+        like.with(id: new_id(manuscript), style: style, runs: runs, carries: [], properties: {}, mark_properties: {}, mark_style: nil, run_in: false)
       end
     end
   end

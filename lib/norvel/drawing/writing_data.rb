@@ -1,0 +1,57 @@
+# frozen_string_literal: true
+
+require "json"
+
+module Norvel
+  module Drawing
+    # What the browser needs to write in a paragraph where it stands, without asking: its text in stretches of one face, and how
+    # its lines lie. Lengths in points.
+    class WritingData
+      # @param layout [Layout]
+      def initialize(layout)
+        @layout = layout
+        @manuscript = layout.manuscript
+        @formats = layout.formats
+      end
+
+      # @param paragraphs [Array<Manuscript::Paragraph>]
+      # @return [Hash{Integer=>Hash}] by id: `text` as [text, face, size] each, `style`, `in` what its neighbours are told by, `ends`
+      #   where a section does, and how it is set
+      def of(paragraphs)
+        paragraphs.uniq.to_h do |paragraph|
+          [paragraph.id, {text: stretches(paragraph), style: paragraph.style, in: @manuscript.container_of(paragraph.id), ends: paragraph.carries.include?(:section_end) || paragraph.run_in,
+                          **setting(@layout.cascade.paragraph(paragraph), @layout.cascade.mark(paragraph))}]
+        end
+      end
+
+      # @return [Hash{String=>Hash}] by style: its name, the next style, and how a paragraph of it is set
+      def styles
+        sheet = @manuscript.sheet
+        sheet.of_kind(:paragraph).to_h { |style| [style.id, {name: style.name, next: sheet[style.next_style] ? style.next_style : style.id, **setting(@layout.cascade.style(style.id), @layout.cascade.style(style.id))}] }
+      end
+
+      private
+
+      def stretches(paragraph)
+        paragraph.runs.reject { |run| run.text.empty? }.map do |run|
+          format = @formats.text(@layout.cascade.run(paragraph, run))
+          [run.text, format.face.name, format.size.round(2)]
+        end
+      end
+
+      def setting(formatting, mark)
+        block, text = @formats.paragraph(formatting), @formats.text(mark)
+        {face: text.face.name, size: text.size.round(2), leading: leading(block.spacing, text.above + text.below).round(2), align: block.align, first: block.first.round(2), start: block.start.round(2),
+         end: block.end.round(2), before: block.before.round(2), after: block.after.round(2)}
+      end
+
+      def leading(spacing, single)
+        case spacing.rule
+        when :multiple then single * spacing.value
+        when :exact then Lengths.points(spacing.value)
+        else [single, Lengths.points(spacing.value)].max
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,144 @@
+// Shared by all views: what takes long, what is refused, forms that were changed and not saved, the styles' form, files dropped in.
+import { base, bench, refuse, settle, stand, say } from "./room.js";
+
+// What takes longer than a moment says so, at the top.
+let under = 0; // requests on their way
+let atWork;
+const busy = () => { if (++under === 1) atWork = setTimeout(() => document.body.classList.add("busy"), 250); };
+const free = () => {
+  under = Math.max(0, under - 1);
+  if (under) return;
+  clearTimeout(atWork);
+  document.body.classList.remove("busy");
+};
+
+async function conformity() {
+  const answer = await fetch(`${base}/conformity`, { method: "POST", headers: { "X-CSRF-Token": JSON.parse(document.body.getAttribute("hx-headers"))["X-CSRF-Token"] } });
+  if (answer.ok) document.getElementById("conformity").innerHTML = await answer.text();
+}
+
+function told(change) {
+  stand(change);
+  say(`${change.sentence} ${change.ripple}`);
+  return conformity();
+}
+
+// In the style form a value goes back to the parent; on the specimen page a click opens the style.
+function styleClicks(event) {
+  const back = event.target.closest("[data-back]");
+  if (back) {
+    const field = back.parentNode.querySelector("input, select");
+    field.value = "";
+    field.dispatchEvent(new Event("input", { bubbles: true }));
+    return void field.focus();
+  }
+  const page = event.target.closest(".specimen-pages");
+  const found = page && event.target.closest(".para[data-p]");
+  if (found) htmx.ajax("GET", `${base}/styles/${encodeURIComponent(JSON.parse(page.dataset.styles)[found.dataset.p])}?in=styles`, { target: "#slip", swap: "innerHTML" });
+}
+
+// A form that was changed and left is not lost: it is offered again, after a reload too.
+const KEPT = `norvel.form.${location.pathname.split("/")[2]}`;
+const changedForm = () => document.querySelector("#slip form[data-kept-form]");
+const fieldsOf = (form) => [...form.elements].filter((field) => field.name && !["hidden", "submit"].includes(field.type));
+
+function isChanged(field) {
+  if (field.tagName === "SELECT") return field.selectedIndex !== Math.max(0, [...field.options].findIndex((option) => option.defaultSelected));
+  return field.type === "checkbox" ? field.checked !== field.defaultChecked : field.value !== field.defaultValue;
+}
+
+function changes(form) {
+  return Object.fromEntries(fieldsOf(form).filter(isChanged).map((field) => [field.name, field.value]));
+}
+
+function keepForm() {
+  const form = changedForm();
+  const values = form ? changes(form) : {};
+  if (!form || !Object.keys(values).length) return null;
+  const kept = { address: form.dataset.keptForm, name: form.dataset.name, values };
+  sessionStorage.setItem(KEPT, JSON.stringify(kept));
+  return kept;
+}
+
+function offerForm() {
+  const kept = JSON.parse(sessionStorage.getItem(KEPT) || "null");
+  if (!kept || changedForm()?.dataset.keptForm === kept.address) return;
+  refuse(`The changes to “${kept.name}” were not saved.`, [["Go back to them", () => takeForm(kept)], ["Throw them away", dropForm]]);
+}
+
+function dropForm() {
+  sessionStorage.removeItem(KEPT);
+  settle();
+}
+
+async function takeForm(kept) {
+  dropForm();
+  const settled = new Promise((done) => document.body.addEventListener("htmx:afterSettle", done, { once: true }));
+  await htmx.ajax("GET", kept.address, { target: "#slip", swap: "innerHTML" });
+  await settled;
+  const form = changedForm();
+  if (!form) return;
+  fieldsOf(form).forEach((field) => {
+    if (!(field.name in kept.values)) return;
+    field.value = kept.values[field.name];
+    field.dispatchEvent(new Event("input", { bubbles: true }));
+  });
+}
+
+function keepForms() {
+  let saved = false;
+  document.body.addEventListener("htmx:configRequest", (event) => {
+    const { elt, verb, target } = event.detail;
+    if (target?.id === "slip") saved = Boolean(elt.closest?.("[data-leave]") || (verb === "post" && elt.closest?.("form[data-kept-form]")));
+  });
+  document.body.addEventListener("htmx:beforeSwap", (event) => { if (event.detail.target.id === "slip" && event.detail.shouldSwap && !saved) keepForm(); });
+  document.body.addEventListener("htmx:afterSwap", (event) => {
+    if (event.detail.target.id !== "slip") return;
+    if (saved) sessionStorage.removeItem(KEPT);
+    else offerForm();
+    saved = false;
+  });
+  window.addEventListener("beforeunload", (event) => { if (keepForm()) event.preventDefault(); });
+  offerForm();
+}
+
+function takeDrops(form) {
+  const input = form.querySelector("input[type=file]");
+  ["dragover", "dragenter"].forEach((name) => form.addEventListener(name, (event) => { event.preventDefault(); form.classList.add("over"); }));
+  ["dragleave", "drop"].forEach((name) => form.addEventListener(name, () => form.classList.remove("over")));
+  form.addEventListener("drop", (event) => {
+    event.preventDefault();
+    if (event.dataTransfer.files.length) { input.files = event.dataTransfer.files; form.requestSubmit(); }
+  });
+}
+
+// On the desk: what was written and is not saved yet.
+function unsavedWords() {
+  Object.keys(localStorage).filter((key) => key.startsWith("norvel.writing.")).forEach((key) => {
+    const folder = document.querySelector(`.folder-open[href="/manuscripts/${CSS.escape(key.split(".")[2])}"]`);
+    if (!folder) return;
+    const line = document.createElement("span");
+    line.className = "folder-unsaved";
+    line.textContent = `Words written here are not saved yet: “${JSON.parse(localStorage.getItem(key)).words.trim().slice(0, 60)}”. Open it to save them.`;
+    folder.append(line);
+  });
+}
+
+export function startForms() {
+  document.querySelectorAll("[data-drop]").forEach(takeDrops);
+  unsavedWords();
+  window.addEventListener("beforeunload", busy);
+  window.addEventListener("pageshow", () => { under = 0; free(); });
+  document.body.addEventListener("norvel:changed", (event) => told(event.detail));
+  document.body.addEventListener("norvel:conformity", conformity);
+  document.body.addEventListener("click", styleClicks);
+  document.body.addEventListener("htmx:beforeRequest", busy);
+  document.body.addEventListener("htmx:afterRequest", free);
+  document.body.addEventListener("htmx:sendError", () => refuse("Norvel does not answer; is it still running? Nothing was changed."));
+  document.body.addEventListener("htmx:beforeSwap", (event) => { if (event.detail.target.id === "slip") settle(); });
+  if (document.getElementById("slip")) keepForms();
+  if (!bench) document.addEventListener("keydown", (event) => {
+    if (event.ctrlKey || event.metaKey || event.altKey || event.target.closest("input, select, textarea")) return;
+    document.querySelector(`.views [data-key="${CSS.escape(event.key)}"]`)?.click();
+  });
+}

@@ -1,0 +1,101 @@
+// Keys of the bench. While one of them is at work the next ones wait their turn, so that a quick hand does what a slow one does;
+// a key that comes before the editor is there is written in it.
+import { base, bench, pages, slip, state } from "./room.js";
+import { chosenOnes, move } from "./choice.js";
+import { write, writeAfter, writing, feed, endingDone } from "./writing.js";
+import { pending, drained } from "./outbox.js";
+import { inSweep, sweepKey, startSweep } from "./sweep.js";
+
+let turn = Promise.resolve();
+let busy = 0;
+
+const LONGEST = 15000; // ms that an answer is waited for before the next key has its turn
+
+// @returns a promise of the answer to a button's request
+function pressed(id) {
+  const button = document.getElementById(id);
+  if (!button || button.disabled) return null;
+  const answered = new Promise((done) => {
+    ["htmx:afterSettle", "htmx:responseError", "htmx:sendError"].forEach((name) => document.body.addEventListener(name, done, { once: true }));
+    setTimeout(done, LONGEST);
+  });
+  button.click();
+  return answered;
+}
+
+function flip(name) {
+  const box = bench.querySelector(`[data-show="${name}"]`);
+  box.checked = !box.checked;
+  box.dispatchEvent(new Event("change"));
+}
+
+export function find() { return htmx.ajax("GET", `${base}/find`, { target: "#slip", swap: "innerHTML" }).then(() => document.getElementById("find").focus()); }
+
+export function toggleKeys() {
+  const list = document.getElementById("keys");
+  list.hidden = !list.hidden;
+  bench.querySelector("[data-keys]").setAttribute("aria-expanded", String(!list.hidden));
+}
+
+const only = () => (chosenOnes().size === 1 ? [...chosenOnes()][0] : undefined);
+
+// What needs no word of the server, and what does.
+const HERE = { e: () => write([...chosenOnes()][0]), Enter: () => write(only()), n: () => writeAfter([...chosenOnes()].pop()), m: () => flip("codes"), h: () => flip("hand"), "?": toggleKeys };
+const THERE = {
+  ArrowDown: ({ shift }) => move(1, shift), ArrowUp: ({ shift }) => move(-1, shift), Escape: () => slip(""),
+  s: () => document.getElementById("style-choice")?.focus(), r: () => pressed("remove-direct"), u: () => pressed("undo"), y: () => pressed("redo"),
+  w: startSweep, p: () => bench.querySelector("[data-signs]").click(), o: () => bench.querySelector("[data-original]").click(), f: find,
+};
+
+function command(key) {
+  const name = key.key.length === 1 ? key.key.toLowerCase() : key.key;
+  if (key.alt) return /^Arrow(Up|Down)$/.test(key.key) ? there(() => pressed(key.key === "ArrowUp" ? "move-up" : "move-down")) : null;
+  if (inSweep()) {
+    const done = sweepKey(key.key);
+    if (done !== false) return done;
+  }
+  if (HERE[name]) return HERE[name](key);
+  if (THERE[name]) return there(() => THERE[name](key));
+  const view = !inSweep() && document.querySelector(`.views [data-key="${CSS.escape(key.key)}"]`);
+  return view ? there(() => view.click()) : null;
+}
+
+async function there(act) {
+  if (pending() && !(await drained())) return null;
+  await endingDone();
+  return act();
+}
+
+const known = ({ key, alt }) => {
+  const name = key.length === 1 ? key.toLowerCase() : key;
+  if (alt) return /^Arrow(Up|Down)$/.test(key);
+  return name in HERE || name in THERE || inSweep() || Boolean(document.querySelector(`.views [data-key="${CSS.escape(key)}"]`));
+};
+
+function take(key) {
+  busy += 1;
+  turn = turn.then(() => (writing() ? feed(key) : command(key))).catch((error) => console.error(error)).finally(() => { busy -= 1; });
+}
+
+const typing = (event) => event.target.closest("input, select, textarea, [contenteditable]:not([contenteditable=false]), .palette");
+
+export function startKeys() {
+  document.addEventListener("keydown", (event) => {
+    if (event.isComposing || ["Shift", "Control", "Alt", "Meta", "Dead", "Process"].includes(event.key)) return;
+    if (typing(event) && !(busy && event.target.closest(".editor"))) {
+      if (event.key === "Escape" && !event.target.closest(".editor, .palette")) pages.focus();
+      return;
+    }
+    const key = { key: event.key, shift: event.shiftKey, control: event.ctrlKey || event.metaKey, alt: event.altKey };
+    if (busy) {
+      if (key.control && key.key !== "Enter") return;
+      event.preventDefault();
+      event.stopPropagation();
+      return void take(key);
+    }
+    if (key.control || (event.key === "Enter" && event.target.closest("button, a, summary"))) return;
+    if (!known(key)) return;
+    event.preventDefault();
+    take(key);
+  }, true); // before the editor sees it: what waits its turn comes first
+}

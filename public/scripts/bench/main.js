@@ -1,0 +1,84 @@
+// The bench in the browser: each module is one idea; here they are put together.
+import { bench, pages, state, stand, base, refuse } from "./room.js";
+import { startForms } from "./forms.js";
+
+startForms();
+if (bench) await startBench();
+
+async function startBench() {
+  const [{ watch, redraw, reveal, draw, tellPage, letGo, sheet, heldNewer }, choice, writing, { offerDraft, after }, { startKeys, toggleKeys, find }, { startOriginal }, { startProposals }, { startPalette }] = await Promise.all(
+    ["pages", "choice", "writing", "outbox", "keys", "original", "proposals", "palette"].map((name) => import(`./${name}.js`)),
+  );
+  heldNewer(writing.isNewer);
+  watch();
+  choice.paintAll();
+  startKeys();
+  startOriginal();
+  startPalette();
+  offerDraft();
+
+  bench.querySelectorAll("[data-show]").forEach((box) => box.addEventListener("change", () => bench.classList.toggle(`no-${box.dataset.show}`, !box.checked)));
+  bench.querySelector("[data-keys]").addEventListener("click", toggleKeys);
+  bench.querySelector("[data-find]").addEventListener("click", find);
+  bench.querySelector("[data-signs]").addEventListener("change", redraw);
+
+  document.getElementById("strip").addEventListener("click", (event) => {
+    const number = event.target.closest("[data-page]")?.dataset.page;
+    if (number) sheet(number)?.scrollIntoView({ block: "start" });
+  });
+  document.getElementById("strip").addEventListener("htmx:afterSwap", tellPage);
+
+  let waiting = false;
+  pages.addEventListener("scroll", () => {
+    if (waiting) return;
+    waiting = true;
+    requestAnimationFrame(() => { waiting = false; tellPage(); letGo(); });
+  });
+  window.addEventListener("resize", () => writing.lay());
+
+  const slip = document.getElementById("slip");
+  slip.addEventListener("click", (event) => {
+    const button = event.target.closest("[data-edit]");
+    if (button) reveal().then(() => writing.write(button.dataset.edit));
+    if (event.target.closest("[data-insert]")) reveal().then(() => writing.writeAfter(event.target.closest("[data-insert]").dataset.insert));
+    if (event.target.closest("[data-reveal]")) document.body.addEventListener("htmx:afterSettle", () => reveal(), { once: true });
+  });
+
+  document.body.addEventListener("htmx:afterSwap", (event) => {
+    if (event.detail.target.id !== "slip") return;
+    if (state()?.dataset.keep === undefined) choice.takeChoice();
+    slip.scrollTop = 0;
+    choice.paintAll();
+  });
+
+  document.body.addEventListener("norvel:changed", async (event) => {
+    choice.markFresh(event.detail.touched);
+    await redraw();
+    choice.markFresh([]);
+    writing.settled();
+  });
+
+  // Another window was faster: the pages show what it did, what was typed here stays open.
+  document.body.addEventListener("norvel:behind", (event) => {
+    stand(event.detail);
+    redraw().then(writing.settled);
+  });
+
+  // Text from the clipboard goes behind the chosen paragraph, in the manuscript's own styles.
+  document.addEventListener("paste", (event) => {
+    if (event.target.closest?.("input, select, textarea, [contenteditable]")) return;
+    const [id, ...more] = choice.chosenOnes();
+    if (id === undefined || more.length) return void refuse("Choose the paragraph after which the text shall stand, then paste.");
+    event.preventDefault();
+    const values = { chosen: id, html: event.clipboardData.getData("text/html"), plain: event.clipboardData.getData("text/plain") };
+    after(() => htmx.ajax("POST", `${base}/changes/paste_text`, { target: "#slip", swap: "innerHTML", values: { ...values, head: bench.dataset.head } }));
+  });
+
+  if (state()?.dataset.chosen) {
+    choice.takeChoice();
+    await reveal();
+    choice.paintAll();
+    if (state()?.dataset.goOn !== undefined) writing.write(state().dataset.chosen);
+  }
+  startProposals();
+}

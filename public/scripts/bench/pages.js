@@ -1,0 +1,124 @@
+// Pages are fetched as they come into view and let go when they leave; their texts come along as data.
+import { base, bench, pages, state, say } from "./room.js";
+import { paint, paintAll } from "./choice.js";
+import { proposal } from "./proposals.js";
+
+const KEPT = 10; // pages in the document tree at once
+let drawn = []; // page numbers, oldest first
+let watcher = null;
+
+// What can be written in and copied, by paragraph; what is on its way to the server is newer than any page.
+export const texts = new Map();
+let newer = () => false;
+export const heldNewer = (test) => { newer = test; };
+
+export const sheets = () => document.getElementById("sheets");
+export const sheet = (number) => document.getElementById(`page-${number}`);
+export const signs = () => bench.querySelector("[data-signs]").checked;
+export const place = (id) => pages.querySelector(`.para[data-p="${id}"]`);
+
+export function watch() {
+  if (watcher) watcher.disconnect();
+  drawn = [];
+  watcher = new IntersectionObserver((entries) => entries.forEach((entry) => entry.isIntersecting && draw(entry.target)), { root: pages, rootMargin: "300px 0px" });
+  sheets().querySelectorAll(".sheet").forEach((one) => watcher.observe(one));
+}
+
+export async function draw(one) {
+  const number = one.dataset.page;
+  const wanted = `${sheets().dataset.head}/`;
+  if (one.dataset.drawn === wanted) return one.drawing;
+  one.dataset.drawn = wanted;
+  one.drawing = fetchPage(one, number);
+  return one.drawing;
+}
+
+async function fetchPage(one, number) {
+  const answer = await fetch(`${base}/pages/${number}?${proposal() ? `proposal=${proposal()}&` : ""}${signs() ? "signs=on" : ""}`);
+  if (!answer.ok) return void delete one.dataset.drawn;
+  const svg = new DOMParser().parseFromString(await answer.text(), "image/svg+xml").documentElement;
+  const data = svg.querySelector("metadata");
+  if (data) {
+    Object.entries(JSON.parse(data.textContent)).forEach(([id, text]) => newer(id) || texts.set(id, text));
+    data.remove();
+  }
+  one.querySelector("svg").replaceWith(document.importNode(svg, true));
+  paint(one);
+  drawn = drawn.filter((other) => other !== number).concat(number);
+  letGo();
+}
+
+export function letGo() {
+  const away = drawn.filter((number) => !near(sheet(number)));
+  while (drawn.length > KEPT && away.length) {
+    const number = away.shift();
+    drawn = drawn.filter((other) => other !== number);
+    const one = sheet(number);
+    if (!one) continue;
+    const svg = one.querySelector("svg");
+    svg.querySelectorAll(".para[data-p]").forEach((para) => newer(para.dataset.p) || texts.delete(para.dataset.p));
+    svg.replaceChildren(svg.querySelector(".paper"));
+    delete one.dataset.drawn;
+    watcher.unobserve(one);
+    watcher.observe(one);
+  }
+}
+
+export function near(one) {
+  if (!one) return false;
+  const box = one.getBoundingClientRect();
+  return box.bottom > -900 && box.top < window.innerHeight + 900;
+}
+
+// The pages again after a change; what is chosen, or what was at the top, stays where it is.
+export async function redraw() {
+  const anchor = anchorNow();
+  const answer = await fetch(`${base}/sheets${proposal() ? `?proposal=${proposal()}` : ""}`);
+  if (!answer.ok) return;
+  sheets().outerHTML = await answer.text();
+  bench.classList.toggle("proposing", Boolean(proposal()));
+  if (proposal()) say("The pages show what is proposed; nothing is saved yet.");
+  watch();
+  const page = state()?.dataset.page || anchor?.page;
+  const one = page && sheet(page);
+  if (one) {
+    await draw(one);
+    const found = anchor && place(anchor.id);
+    if (found) pages.scrollTop += found.getBoundingClientRect().top - anchor.top;
+    else if (!near(one)) one.scrollIntoView({ block: "center" });
+  } else if (anchor) pages.scrollTop = anchor.scroll;
+  paintAll();
+  tellPage();
+  htmx.trigger("#strip", "redraw");
+}
+
+export const firstSeen = () => [...pages.querySelectorAll(".para[data-p]")].find((one) => one.getBoundingClientRect().top > 60);
+
+function anchorNow() {
+  const first = pages.querySelector(".para.chosen") || firstSeen();
+  if (!first) return { scroll: pages.scrollTop };
+  return { id: first.dataset.p, page: first.closest(".sheet").dataset.page, top: first.getBoundingClientRect().top, scroll: pages.scrollTop };
+}
+
+// What the slip speaks of, into view.
+export async function reveal() {
+  const page = state()?.dataset.page;
+  const one = page && sheet(page);
+  if (!one) return;
+  await draw(one);
+  const found = one.querySelector(".picked") || one.querySelector(".para.chosen") || one;
+  const box = found.getBoundingClientRect();
+  if (box.top < 70 || box.bottom > window.innerHeight - 60) found.scrollIntoView({ block: "center" });
+}
+
+// Which page is in view, in the foot and on the strip.
+export function tellPage() {
+  const top = [...sheets().querySelectorAll(".sheet")].find((one) => one.getBoundingClientRect().bottom > 160);
+  if (!top) return;
+  document.getElementById("foot-page").textContent = `Page ${top.dataset.page} of ${sheets().dataset.pages}`;
+  document.querySelectorAll(".strip .here").forEach((one) => one.classList.remove("here"));
+  document.querySelector(`.strip [data-page="${top.dataset.page}"]`)?.classList.add("here");
+}
+
+// @returns what the styles of the manuscript come to, by id
+export const styles = () => JSON.parse(document.getElementById("style-table").textContent);

@@ -1,0 +1,29 @@
+// A change that is being considered is shown on the pages, in the proposal colour, until it is saved or left.
+import { state } from "./room.js";
+import { redraw, sheet, draw } from "./pages.js";
+
+let shown = null;
+export const proposal = () => shown;
+
+export function startProposals() {
+  if (state()?.dataset.proposed) {
+    shown = state().dataset.proposed;
+    redraw();
+  }
+  document.body.addEventListener("norvel:proposed", (event) => { shown = event.detail.id; redraw(); });
+  document.body.addEventListener("htmx:afterSwap", (event) => {
+    const trigger = event.detail.xhr.getResponseHeader("HX-Trigger") || "";
+    if (event.detail.target.id !== "slip" || !shown || trigger.includes("norvel:proposed")) return;
+    shown = null;
+    if (!trigger) redraw();
+  });
+  document.body.addEventListener("click", async (event) => {
+    const link = event.target.closest("[data-see]");
+    if (!link) return;
+    event.preventDefault();
+    const one = sheet(link.dataset.page);
+    if (!one) return;
+    await draw(one);
+    (one.querySelector(`.para[data-p="${link.dataset.see}"]`) || one).scrollIntoView({ block: "center" });
+  });
+}
