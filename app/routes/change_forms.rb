@@ -91,7 +91,7 @@ module NorvelWeb
         style = manuscript.sheet.fetch(params["style"])
         (params["values"] || {}).select do |name, written|
           property = Norvel::Properties[name]
-          own = style.properties.key?(property.name) ? property.show(style.properties[property.name]) : ""
+          own = style.properties.key?(property.name) ? Norvel::Properties.shown(style.properties, property.name) : ""
           written.to_s.strip != own
         end
       end

@@ -2,17 +2,17 @@
 
 # Parts of table styles that hold for some cells only (ISO/IEC 29500-1 §17.7.6).
 RSpec.describe Norvel::Manuscript::Table do
-  def table(look:, rows: 4, columns: 3)
+  def table(style_parts:, rows: 4, columns: 3)
     ids = (0...(rows * columns)).to_a
     cells = ids.map { |id| Norvel::Manuscript::Cell.new(blocks: [paragraph(id, "c#{id}").with(in_table: true)]) }
-    described_class.new(id: "t0", style: "Grid", look: look, rows: cells.each_slice(columns).map { |row| Norvel::Manuscript::Row.new(cells: row) })
+    described_class.new(id: "t0", style: "Grid", style_parts: style_parts, rows: cells.each_slice(columns).map { |row| Norvel::Manuscript::Row.new(cells: row) })
   end
 
   let(:parts) { {first_row: {bold: true, align: :center}, odd_rows: {color: "#111111"}, even_rows: {color: "#222222"}, first_column: {italic: true}, start_of_first_row: {size: 203_200}} }
   let(:styles) { {"Grid" => {name: "Grid", kind: :table, properties: {size: 114_300}, conditions: parts}, "Base" => {name: "Base"}} }
 
-  def resolved(look, *names)
-    now = manuscript(table(look: look), styles: styles)
+  def resolved(style_parts, *names)
+    now = manuscript(table(style_parts: style_parts), styles: styles)
     cascade = Norvel::Cascade.new(now)
     now.paragraphs.map { |one| names.map { |name| (Norvel::Properties[name].text? ? cascade.run(one, one.runs.first) : cascade.paragraph(one))[name] } }
   end
@@ -28,7 +28,7 @@ RSpec.describe Norvel::Manuscript::Table do
   end
 
   it "lets the paragraph's own style have the last word, and says where a value comes from" do
-    now = manuscript(table(look: [:first_row]), styles: styles.merge("Base" => {name: "Base", properties: {align: :end}}))
+    now = manuscript(table(style_parts: [:first_row]), styles: styles.merge("Base" => {name: "Base", properties: {align: :end}}))
     cascade = Norvel::Cascade.new(now)
     expect(cascade.paragraph(now.paragraphs.first).lineage(:align).map { |step| [step.kind, step.source, step.value, step.wins] }).to eq([[:table, "Grid", :center, false], [:style, "Base", :end, true]])
   end

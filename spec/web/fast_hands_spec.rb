@@ -20,6 +20,8 @@ class SlowWriting
   end
 end
 
+SlowWriting::APP = SlowWriting.new(Web::APP)
+
 # With real key events, at the speed of real fingers and faster: every character arrives, in its place, and nothing else happens.
 RSpec.describe "Fast hands", type: :feature do
   before do
@@ -30,7 +32,7 @@ RSpec.describe "Fast hands", type: :feature do
 
   around do |example|
     Capybara.using_session(:slow) do
-      Capybara.app, before = SlowWriting.new(Web::APP), Capybara.app
+      Capybara.app, before = SlowWriting::APP, Capybara.app
       example.run
     ensure
       Capybara.app = before

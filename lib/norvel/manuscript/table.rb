@@ -2,24 +2,24 @@
 
 module Norvel
   class Manuscript
-    # `columns` are widths in EMU; `cell_margin` is the room left and right of a cell's text. `look` names the parts of its
+    # `columns` are widths in EMU; `cell_margin` is the room left and right of a cell's text. `style_parts` names the parts of its
     # style that it uses (:first_row, :last_row, :first_column, :last_column, :row_bands, :column_bands).
-    Table = Value.define(:id, :rows, columns: [], style: nil, indent: 0, cell_margin: 68_580, look: %i[first_row first_column row_bands]) do
+    Table = Value.define(:id, :rows, columns: [], style: nil, indent: 0, cell_margin: 68_580, style_parts: %i[first_row first_column row_bands]) do
       # Which conditions of the table style hold at a cell, farthest first (ISO/IEC 29500-1 §17.7.6).
       # @return [Array<Symbol>]
       def conditions(row, column)
         last_row, last_column = rows.size - 1, rows[row].cells.size - 1
-        edges = {first_column: column.zero?, last_column: column == last_column, first_row: row.zero?, last_row: row == last_row}.select { |part, here| here && look.include?(part) }.keys
+        edges = {first_column: column.zero?, last_column: column == last_column, first_row: row.zero?, last_row: row == last_row}.select { |part, here| here && style_parts.include?(part) }.keys
         bands = []
-        if look.include?(:column_bands) && (edges & %i[first_column last_column]).empty?
-          bands << (if (column - (look.include?(:first_column) ? 1 : 0)).even?
+        if style_parts.include?(:column_bands) && (edges & %i[first_column last_column]).empty?
+          bands << (if (column - (style_parts.include?(:first_column) ? 1 : 0)).even?
                       :odd_columns
                     else
                       :even_columns
           end)
         end
-        if look.include?(:row_bands) && (edges & %i[first_row last_row]).empty?
-          bands << (if (row - (look.include?(:first_row) ? 1 : 0)).even?
+        if style_parts.include?(:row_bands) && (edges & %i[first_row last_row]).empty?
+          bands << (if (row - (style_parts.include?(:first_row) ? 1 : 0)).even?
                       :odd_rows
                     else
                       :even_rows

@@ -117,21 +117,21 @@ module Norvel
       # What the guide has no style for, and was formatted by hand, gets a style of its own look; what the author has a style
       # for gets that.
       def own_looks(role, paragraphs)
-        by_hand = paragraphs.map { |paragraph| now.paragraph(paragraph.id) }.reject { |paragraph| look(paragraph).empty? }
+        by_hand = paragraphs.map { |paragraph| now.paragraph(paragraph.id) }.reject { |paragraph| by_hand(paragraph).empty? }
         return if by_hand.empty?
 
-        same = by_hand.group_by { |paragraph| [paragraph.style, look(paragraph)] }.values.sort_by.with_index { |group, index| [-group.size, index] }
+        same = by_hand.group_by { |paragraph| [paragraph.style, by_hand(paragraph)] }.values.sort_by.with_index { |group, index| [-group.size, index] }
         same = [same.flatten(1)] unless MANIFOLD.include?(role)
         same.each { |group| own_style_by_name(role)&.then { |style| @draft.add("apply_style", {"style" => style.id, "paragraphs" => group.map(&:id)}, group, sureness(group), role) } || style_of_look(role, group) }
       end
 
-      def look(paragraph) = Changes::AdoptLook.look(paragraph).except(:numbering)
+      def by_hand(paragraph) = DirectFormatting.adoptable(paragraph).except(:numbering)
 
       def own_style_by_name(role) = (@before.sheet.of_kind(:paragraph).find { |style| style.id != @before.sheet.default_id && @votes.of_style(style.id)&.role == role } unless MANIFOLD.include?(role))
 
       def style_of_look(role, group)
         name = free_name(role, group)
-        example = group.group_by { |paragraph| look(paragraph) }.values.max_by(&:size).first
+        example = group.group_by { |paragraph| by_hand(paragraph) }.values.max_by(&:size).first
         @draft.add("series", {"title" => "Made the style “#{name}” of what #{group.size} #{(group.size == 1) ? "paragraph has" : "paragraphs have"} by hand; the guide has none for #{role.to_s.tr("_", " ")}.",
           "changes" => [["style_from_look", {"paragraph" => example.id, "name" => name}], ["apply_style", {"style" => now.sheet.free_id(name), "paragraphs" => group.map(&:id)}]]}, group, sureness(group), role)
       end

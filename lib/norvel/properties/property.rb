@@ -5,11 +5,11 @@ module Norvel
     # One row of the table.
     #
     # `target` is :paragraph or :text; `kind` says how its values are read, shown and compared;
-    # `mark` is the word in the margin for it when it was set by hand; `look` is false when it
+    # `mark` is the word in the margin for it when it was set by hand; `visible` is false when it
     # cannot be seen on paper; `own_key` when the survey lists it under a key of its own; `beside` names the property whose value in
     # characters it is, as the format has it next to the width.
     Property = Value.define(:name, :target, :kind, :label, :default, unit: nil, choices: nil, toggle: false,
-      signed: false, group: nil, mark: nil, look: true, direct: true, own_key: false, docx: nil, least: nil, most: nil, beside: nil) do
+      signed: false, group: nil, mark: nil, visible: true, direct: true, own_key: false, docx: nil, least: nil, most: nil, beside: nil) do
 
       def text? = target == :text
 

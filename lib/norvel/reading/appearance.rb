@@ -4,8 +4,8 @@ module Norvel
   # How a paragraph comes out on paper: its paragraph values and, for each text property, the value
   # that most of its letters have, so that one italic word does not change it.
   class Appearance
-    PARAGRAPH = Properties.of(:paragraph).select(&:look).map(&:name).freeze
-    TEXT = Properties.of(:text).select { |property| property.look && property.name != :hidden }.map(&:name).freeze
+    PARAGRAPH = Properties.of(:paragraph).select(&:visible).map(&:name).freeze
+    TEXT = Properties.of(:text).select { |property| property.visible && property.name != :hidden }.map(&:name).freeze
 
     # @param manuscript [Manuscript] @param cascade [Cascade]
     def initialize(manuscript, cascade = Cascade.new(manuscript))
@@ -15,7 +15,7 @@ module Norvel
     end
 
     # @return [Hash{Symbol=>Object}] values by property; one and the same for paragraphs formatted alike
-    def of(paragraph) = @kept[paragraph] ||= look(paragraph, @cascade.paragraph(paragraph), only_text(paragraph))
+    def of(paragraph) = @kept[paragraph] ||= values(paragraph, @cascade.paragraph(paragraph), only_text(paragraph))
 
     # @param name [Symbol] a text property
     # @return [Object] the value of most of the paragraph's letters, else of its end mark
@@ -33,7 +33,7 @@ module Norvel
     private
 
     # @param text [Cascade::Formatting, nil] of all its letters; nil where they differ
-    def look(paragraph, whole, text)
+    def values(paragraph, whole, text)
       return whole.values(PARAGRAPH).merge(TEXT.to_h { |name| [name, majority(paragraph, name)] }).freeze unless text
 
       (@shared[whole] ||= {}.compare_by_identity)[text] ||= whole.values(PARAGRAPH).merge(text.values(TEXT)).freeze

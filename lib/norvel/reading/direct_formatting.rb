@@ -37,6 +37,16 @@ module Norvel
       [whole, parts]
     end
 
+    # @return [Hash{Symbol=>Object}] what a style would take over from a paragraph: what is set by hand on the whole of it
+    def adoptable(paragraph) = on_paragraph(paragraph).merge(whole_and_parts(paragraph).first).except(*STAYS, :break_before)
+
+    # @param from [Integer] @param to [Integer] offsets in its text
+    # @return [Hash{Symbol=>Object}] what a character style would take over from a stretch: what all of it has by hand
+    def adoptable_from(paragraph, from, to)
+      inked = paragraph.runs_in(from, to).reject { |run| run.text.match?(/\A[[:space:]\u{FFFC}]*\z/) }
+      inked.map { |run| run.properties.select { |name, _| Properties::TABLE[name].direct }.to_a }.reduce(:&).to_h.except(*STAYS)
+    end
+
     # What a guide would object to: structure and meaning left out.
     # @return [Array<Array(Symbol, Object, Span)>] property, value and where (nil: the whole paragraph)
     def objectionable(paragraph)

@@ -33,7 +33,7 @@ module Norvel
         text = line.text.strip
         return [:date, 0.88, "a date at the front"] if Wording.date?(text)
         return [:author, 0.88, "says who wrote it"] if by?(text)
-        return if heading.nil? || sentence?(text) || (@headings.like?(line) && later_looks.include?(@headings.look(line)))
+        return if heading.nil? || sentence?(text) || (@headings.like?(line) && later_looks.include?(@headings.prominence(line)))
 
         after = @reading.index(line) > @reading.index(heading)
         if text.match?(Wording::HOUSE) && !directly_under?(line, heading) then [:other, 0.6, "names the house, at the front"]
@@ -52,12 +52,12 @@ module Norvel
 
       # The largest line, where it is no heading like those after it, or where names, dates or a subtitle follow it.
       def title
-        found = lines.reject { |line| Wording.date?(line.text) || by?(line.text.strip) || line.text.match?(Wording::HOUSE) && lines.size > 3 }.min_by.with_index { |line, index| [@headings.look(line).first(5), index] } or return
-        values = @reading.look(found)
+        found = lines.reject { |line| Wording.date?(line.text) || by?(line.text.strip) || line.text.match?(Wording::HOUSE) && lines.size > 3 }.min_by.with_index { |line, index| [@headings.prominence(line).first(5), index] } or return
+        values = @reading.appearance(found)
         return plain_title(found) unless @reading.striking?(found) || values[:align] == :center
         return if values[:align] != :center && @reading.index(found) > @reading.index(lines.first) && lines.first(3).none? { |line| line.equal?(found) } && !@reading.larger?(found)
 
-        found if followed_by_front_lines?(found) || (!later_looks.include?(@headings.look(found)) && above_later_looks?(found))
+        found if followed_by_front_lines?(found) || (!later_looks.include?(@headings.prominence(found)) && above_later_looks?(found))
       end
 
       # Where nothing sets it off, the first line is the title when somebody's name or a date stands under it.
@@ -67,12 +67,12 @@ module Norvel
 
       def followed_by_front_lines?(line)
         after = lines.drop_while { |other| !other.equal?(line) }.drop(1)
-        after.any? { |other| text = other.text.strip and Wording.date?(text) || by?(text) || (text.match?(Wording::PEOPLE) && !@headings.like?(other)) } || after.count { |other| @reading.look(other)[:align] == :center } > 1
+        after.any? { |other| text = other.text.strip and Wording.date?(text) || by?(text) || (text.match?(Wording::PEOPLE) && !@headings.like?(other)) } || after.count { |other| @reading.appearance(other)[:align] == :center } > 1
       end
 
-      def above_later_looks?(line) = later_looks.all? { |look| (@headings.look(line) <=> look) == -1 }
+      def above_later_looks?(line) = later_looks.all? { |look| (@headings.prominence(line) <=> look) == -1 }
 
-      def later_looks = @later_looks ||= @reading.paragraphs.drop(first_index + 1).select { |other| !other.blank? && (@headings.like?(other) || @reading.level(other)) }.map { |other| @headings.look(other) }.uniq
+      def later_looks = @later_looks ||= @reading.paragraphs.drop(first_index + 1).select { |other| !other.blank? && (@headings.like?(other) || @reading.level(other)) }.map { |other| @headings.prominence(other) }.uniq
 
       def first_index = lines.empty? ? 0 : @reading.index(lines.last)
 

@@ -49,7 +49,7 @@ module Norvel
       def parts_over_chapters?
         parts, others = heads.partition { |head| head.text.match?(Wording::PART) }
         chapters = others.select { |head| head.text.match?(Wording::CHAPTER) || Wording.outline(head.text)&.match?(/\A\d+\z/) }
-        parts.any? && chapters.any? && chapters.none? { |head| parts.any? { |part| @reading.level(part) || @headings.look(part) == @headings.look(head) } }
+        parts.any? && chapters.any? && chapters.none? { |head| parts.any? { |part| @reading.level(part) || @headings.prominence(part) == @headings.prominence(head) } }
       end
 
       # Where numbers alone tell levels apart, an introduction without one is of the highest.
@@ -138,7 +138,7 @@ module Norvel
 
       # Of looks that mean the same the first stands for all.
       def alike(paragraph)
-        look = @headings.look(paragraph)
+        look = @headings.prominence(paragraph)
         looks.find { |other| near?(other, look) } || (@headings.customary?(paragraph) && looks.find { |other| in_capitals?(other, look) }) || look
       end
 
@@ -151,7 +151,7 @@ module Norvel
         end
       end
 
-      def by_count(some) = some.map { |head| @headings.look(head) }.tally.sort_by { |look, count| [-count, look] }.map(&:first)
+      def by_count(some) = some.map { |head| @headings.prominence(head) }.tally.sort_by { |look, count| [-count, look] }.map(&:first)
 
       def in_capitals?(one, other) = near?([one[0], *one.drop(2)], [other[0], *other.drop(2)])
 
@@ -160,7 +160,7 @@ module Norvel
       # How far apart sizes stand that mean the same, in half points: one, and what the running text itself varies by.
       def accident
         @accident ||= begin
-          sizes = @reading.paragraphs.select { |paragraph| @reading.long?(paragraph) && !paragraph.in_table }.map { |paragraph| @reading.look(paragraph)[:size] / Headings::HALF_POINT }
+          sizes = @reading.paragraphs.select { |paragraph| @reading.long?(paragraph) && !paragraph.in_table }.map { |paragraph| @reading.appearance(paragraph)[:size] / Headings::HALF_POINT }
           usual = sizes.tally.select { |_, count| count * 10 >= sizes.size }.keys
           usual.empty? ? 1 : (usual.max - usual.min + 1).clamp(1, 4)
         end

@@ -14,7 +14,7 @@ module Norvel
         @outline = OutlineNumbers.new(reading)
         @traits = {}.compare_by_identity
         @like = {}.compare_by_identity
-        @looks = {}.compare_by_identity
+        @prominences = {}.compare_by_identity
       end
 
       # @return [Boolean] whether it is a heading by its look or its words, whatever its style
@@ -22,9 +22,9 @@ module Norvel
 
       # What the eye sees of a heading; smaller is more striking, so that looks sort from the highest level down.
       # @return [Array<Integer>] the size in half points first
-      def look(paragraph)
-        @looks[paragraph] ||= begin
-          values = @reading.look(paragraph)
+      def prominence(paragraph)
+        @prominences[paragraph] ||= begin
+          values = @reading.appearance(paragraph)
           [-(values[:size] / HALF_POINT), @reading.capitals?(paragraph) ? 0 : 1, (values[:align] == :center) ? 0 : 1, values[:small_caps] ? 0 : 1, values[:bold] ? 0 : 1, values[:italic] ? 1 : 0, (values[:underline] == :none) ? 1 : 0]
         end
       end
@@ -38,7 +38,7 @@ module Norvel
       end
 
       # @return [Array<String>] what sets it off, in words
-      def traits(paragraph) = @traits[paragraph] ||= [*traits_of_look(paragraph), *traits_of_words(paragraph)]
+      def traits(paragraph) = @traits[paragraph] ||= [*traits_of_appearance(paragraph), *traits_of_words(paragraph)]
 
       # @return [Boolean] whether it is called as parts of a manuscript are: introduction, references …
       def customary?(paragraph)
@@ -67,13 +67,13 @@ module Norvel
         end
       end
 
-      def traits_of_look(paragraph)
-        values, body = @reading.look(paragraph), @reading.body
+      def traits_of_appearance(paragraph)
+        values, body = @reading.appearance(paragraph), @reading.body
         above = above_text?(paragraph) || like_others_above_text?(paragraph)
         [("italic" if values[:italic] && !body[:italic] && above), ("underlined" if values[:underline] != :none && body[:underline] == :none && above),
           ("bold" if values[:bold] && !body[:bold]), ("larger than the body" if @reading.larger?(paragraph)), ("in capitals" if @reading.capitals?(paragraph)),
           ("in small capitals" if values[:small_caps] && !body[:small_caps]), ("in colour" if @reading.coloured?(paragraph) && above),
-          ("in another face" if values[:font_family] != body[:font_family] && above && looks_above_text[look(paragraph)].to_i > 1)].compact
+          ("in another face" if values[:font_family] != body[:font_family] && above && often_above_text[prominence(paragraph)].to_i > 1)].compact
       end
 
       def traits_of_words(paragraph)
@@ -86,7 +86,7 @@ module Norvel
       def numbered?(paragraph)
         return true if @outline.include?(paragraph) || (@lists.numbers_heading?(paragraph) && !@reading.long?(paragraph))
 
-        Wording.outline(paragraph.text) && (@reading.look(paragraph)[:bold] || @reading.larger?(paragraph))
+        Wording.outline(paragraph.text) && (@reading.appearance(paragraph)[:bold] || @reading.larger?(paragraph))
       end
 
       # Slanted or underlined lines are headings only right above running text, or above another heading.
@@ -101,15 +101,15 @@ module Norvel
       def like_others_above_text?(paragraph)
         return false if paragraph.text.length > 90 || paragraph.text.match?(/[.;,:]\s*\z/) || @reading.following(paragraph).nil?
 
-        looks_above_text[look(paragraph)].to_i > 1
+        often_above_text[prominence(paragraph)].to_i > 1
       end
 
-      def looks_above_text
-        @looks_above_text ||= @reading.paragraphs.select { |one| !one.blank? && !one.in_table && one.text.length <= 90 && !one.text.match?(/[.;,]\s*\z/) && unlike_body?(one) && above_text?(one) }.map { |one| look(one) }.tally
+      def often_above_text
+        @often_above_text ||= @reading.paragraphs.select { |one| !one.blank? && !one.in_table && one.text.length <= 90 && !one.text.match?(/[.;,]\s*\z/) && unlike_body?(one) && above_text?(one) }.map { |one| prominence(one) }.tally
       end
 
       def unlike_body?(paragraph)
-        values, body = @reading.look(paragraph), @reading.body
+        values, body = @reading.appearance(paragraph), @reading.body
         %i[bold italic underline size color small_caps font_family].any? { |name| values[name] != body[name] }
       end
 
@@ -128,7 +128,7 @@ module Norvel
       # Several lines that look the same, one right after the other, head nothing.
       def in_a_row?(paragraph)
         near = [@reading.preceding(paragraph), @reading.following(paragraph)]
-        near.count { |other| other && !other.in_table && other.text.length <= LONGEST && !@reading.level(other) && look(other) == look(paragraph) } == 2
+        near.count { |other| other && !other.in_table && other.text.length <= LONGEST && !@reading.level(other) && prominence(other) == prominence(paragraph) } == 2
       end
     end
   end

@@ -66,7 +66,7 @@ module Norvel
       end
 
       # What people say to each other stands behind dashes, too.
-      def speech?(row) = row.pattern.match?(/\A[–—]\z/) && row.items.none? { |paragraph, label| paragraph.text[0, label.length].include?("\t") || @reading.look(paragraph)[:indent_first].negative? } && row.items.count { |paragraph, _| paragraph.text.match?(SPOKEN) } * 2 >= row.items.size
+      def speech?(row) = row.pattern.match?(/\A[–—]\z/) && row.items.none? { |paragraph, label| paragraph.text[0, label.length].include?("\t") || @reading.appearance(paragraph)[:indent_first].negative? } && row.items.count { |paragraph, _| paragraph.text.match?(SPOKEN) } * 2 >= row.items.size
 
       # Mostly item after item, or with only the items of an inner list between.
       def tight?(row) = row.items.each_cons(2).count { |(one, _), (other, _)| (after = @reading.following(one)).equal?(other) || inner?(one, after) } * 2 >= row.items.size - 1

@@ -22,7 +22,7 @@ module Norvel
       end
 
       # @return [Hash{Symbol=>Object}] how a paragraph comes out on paper
-      def look(paragraph) = @appearance.of(paragraph)
+      def appearance(paragraph) = @appearance.of(paragraph)
 
       def index(paragraph) = @places[paragraph]
 
@@ -39,21 +39,21 @@ module Norvel
 
       # Set off from the running text by weight, size, capitals, colour or a line.
       def striking?(paragraph)
-        values = look(paragraph)
+        values = appearance(paragraph)
         (values[:bold] && !body[:bold]) || larger?(paragraph) || capitals?(paragraph) || values[:small_caps] || (values[:underline] != :none && body[:underline] == :none) || coloured?(paragraph)
       end
 
-      def larger?(paragraph) = look(paragraph)[:size] > body[:size] + SLIGHT
+      def larger?(paragraph) = appearance(paragraph)[:size] > body[:size] + SLIGHT
 
-      def coloured?(paragraph) = look(paragraph)[:color].then { |colour| colour != body[:color] && !%w[auto #000000].include?(colour) }
+      def coloured?(paragraph) = appearance(paragraph)[:color].then { |colour| colour != body[:color] && !%w[auto #000000].include?(colour) }
 
-      def capitals?(paragraph) = look(paragraph)[:caps] || Wording.capitals?(paragraph.text)
+      def capitals?(paragraph) = appearance(paragraph)[:caps] || Wording.capitals?(paragraph.text)
 
       # The look that most of the letters of the running text have.
       def body = @body ||= body_look
 
       # @return [Integer] how far a paragraph is set in beyond the running text, EMU; a hanging first line counts
-      def inset(paragraph) = look(paragraph).then { |values| values[:indent_start] + [values[:indent_first], 0].min } - (body[:indent_start] + [body[:indent_first], 0].min)
+      def inset(paragraph) = appearance(paragraph).then { |values| values[:indent_start] + [values[:indent_first], 0].min } - (body[:indent_start] + [body[:indent_first], 0].min)
 
       # @return [Array(Manuscript::Table, Integer, Integer), nil] the table, row and cell that hold it
       def cell(paragraph) = (@cells ||= cells)[paragraph.id]
@@ -75,13 +75,13 @@ module Norvel
         text = paragraphs.reject { |paragraph| paragraph.in_table || paragraph.blank? }
         running = text.select { |paragraph| long?(paragraph) }
         same = commonest(running.empty? ? text : running) { |values| values.values_at(:size, :font_family, :bold, :italic) } or return Properties::DEFAULTS
-        look(same.first).to_h { |name, _| [name, look(commonest(same) { |values| values[name] }.first)[name]] }
+        appearance(same.first).to_h { |name, _| [name, appearance(commonest(same) { |values| values[name] }.first)[name]] }
       end
 
       # @return [Array<Manuscript::Paragraph>, nil] those alike in what the block says of a look, with the most letters
       def commonest(list)
-        looks = list.group_by { |paragraph| look(paragraph).object_id }.values
-        looks.group_by { |same| yield look(same.first) }.values.map { |groups| groups.flatten(1) }.max_by { |same| same.sum { |paragraph| paragraph.text.length } }
+        looks = list.group_by { |paragraph| appearance(paragraph).object_id }.values
+        looks.group_by { |same| yield appearance(same.first) }.values.map { |groups| groups.flatten(1) }.max_by { |same| same.sum { |paragraph| paragraph.text.length } }
       end
 
       def cells

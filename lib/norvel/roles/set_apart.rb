@@ -31,7 +31,7 @@ module Norvel
 
       # @return [Boolean] whether it is set in a typewriter face, and the running text is not
       def code?(paragraph)
-        family = @reading.look(paragraph)[:font_family]
+        family = @reading.appearance(paragraph)[:font_family]
         family != @reading.body[:font_family] && family.match?(MONOSPACED)
       end
 
@@ -56,7 +56,7 @@ module Norvel
       def signs_off?(paragraph)
         return false if paragraph.in_table || paragraph.text.length > 90 || !paragraph.text.strip.split("\n").last.to_s.strip.match?(Wording::PEOPLE)
 
-        (@reading.look(paragraph)[:align] == :end || @reading.inset(paragraph) > FAR) && last_ones.include?(paragraph.id)
+        (@reading.appearance(paragraph)[:align] == :end || @reading.inset(paragraph) > FAR) && last_ones.include?(paragraph.id)
       end
 
       def last_ones = @last_ones ||= @reading.paragraphs.reject(&:blank?).last(LAST).map(&:id)
@@ -82,17 +82,17 @@ module Norvel
       end
 
       def apart?(paragraph)
-        values = @reading.look(paragraph)
+        values = @reading.appearance(paragraph)
         @reading.inset(paragraph) >= LEAST || (values[:italic] && !@reading.body[:italic]) || (values[:align] == :center && @reading.body[:align] != :center)
       end
 
       # @return [Integer] how many lines like it stand together, itself counted
       def stanza(paragraph)
-        here = @headings.look(paragraph)
+        here = @headings.prominence(paragraph)
         [:preceding, :following].sum do |way|
           count = 0
           other = paragraph
-          count += 1 while count < VERSE_LINES && (other = @reading.public_send(way, other)) && verse_line?(other) && @headings.look(other) == here
+          count += 1 while count < VERSE_LINES && (other = @reading.public_send(way, other)) && verse_line?(other) && @headings.prominence(other) == here
           count
         end + 1
       end
@@ -100,7 +100,7 @@ module Norvel
       def quotation(paragraph)
         return if paragraph.text.length < QUOTATION || paragraph.text.match?(Lists::SINGLE) || @lists.item?(paragraph) || @reading.cascade.numbering(paragraph) || @headings.like?(paragraph)
 
-        values, body = @reading.look(paragraph), @reading.body
+        values, body = @reading.appearance(paragraph), @reading.body
         quoted = paragraph.text.match?(Wording::QUOTED)
         if @reading.inset(paragraph) >= LEAST then set_in(values, body, quoted)
         elsif quoted && paragraph.text.match?(/\A[\t \u00A0]/) then vote(:block_quotation, 0.85, "all of it in quotation marks, set in by hand")

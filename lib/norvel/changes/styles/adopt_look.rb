@@ -5,45 +5,39 @@ module Norvel
     # From example to style: what was set by hand on a whole paragraph goes into its style ("paragraph": an id), and
     # every other paragraph of the style follows. What only parts of its text have stays where it is.
     class AdoptLook < Operation
-      # @return [Hash{Symbol=>Object}] what a style would take over from a paragraph
-      def self.look(paragraph)
-        whole, = DirectFormatting.whole_and_parts(paragraph)
-        DirectFormatting.on_paragraph(paragraph).merge(whole).except(*DirectFormatting::STAYS, :break_before)
-      end
-
       def carry_out(manuscript)
         sheet = manuscript.sheet
         style = adopting(sheet, example(manuscript))
-        values = look(manuscript).to_h { |name, value| [name, Properties[name].stack(style.properties[name], value)] }
+        values = taken(manuscript).to_h { |name, value| [name, Properties[name].stack(style.properties[name], value)] }
         manuscript.with(sheet: sheet.with_style(style.with_values(values))).with_paragraphs(bare(manuscript, style))
       end
 
       def sentence(manuscript)
-        "The style “#{manuscript.sheet[example(manuscript).style].name}” adopted #{named(look(manuscript))}."
+        "The style “#{manuscript.sheet[example(manuscript).style].name}” adopted #{named(taken(manuscript))}."
       end
 
       private
 
       def example(manuscript) = manuscript.paragraph(parameters["paragraph"].to_i) || raise(ChangeRefused, "That paragraph is not in the manuscript any more.")
 
-      def look(manuscript)
-        found = self.class.look(example(manuscript))
+      def taken(manuscript)
+        found = DirectFormatting.adoptable(example(manuscript))
         raise ChangeRefused, "Nothing is set by hand on the whole of this paragraph." if found.empty?
 
         found
       end
 
-      def named(look) = look.map { |name, value| "#{Properties[name].label.downcase} #{Properties[name].show(value)}" }.join(", ")
+      def named(values) = values.map { |name, value| "#{Properties[name].label.downcase} #{Properties[name].show(value)}" }.join(", ")
 
       def adopting(sheet, paragraph) = sheet.fetch(paragraph.style)
 
       # The example without what the style says now; others of the style that said the same by hand are bared too.
       def bare(manuscript, style)
-        look = look(manuscript)
+        values = taken(manuscript)
         same_style(manuscript).filter_map do |paragraph|
-          next if paragraph.id != parameters["paragraph"].to_i && !look.all? { |name, value| self.class.look(paragraph)[name] == value }
+          next if paragraph.id != parameters["paragraph"].to_i && !values.all? { |name, value| DirectFormatting.adoptable(paragraph)[name] == value }
 
-          without = ->(set) { set.reject { |name, value| look[name] == value } }
+          without = ->(set) { set.reject { |name, value| values[name] == value } }
           [paragraph.id, paragraph.with(style: style.id, properties: without[paragraph.properties], mark_properties: without[paragraph.mark_properties],
             runs: paragraph.runs.map { |run| run.with(properties: without[run.properties]) })]
         end.to_h

@@ -32,25 +32,20 @@ module Norvel
     # From example to style, for words: the character style of a stretch takes over what was set on it by hand ("text": one
     # stretch). Other words in that style that said the same by hand are bared too.
     class AdoptTextLook < Operation
-      # @return [Hash{Symbol=>Object}] what all of a stretch has by hand
-      def self.look(paragraph, from, to)
-        paragraph.runs_in(from, to).reject { |run| run.text.match?(/\A[[:space:]\u{FFFC}]*\z/) }.map { |run| run.properties.select { |name, _| Properties::TABLE[name].direct }.to_a }.reduce(:&).to_h.except(*DirectFormatting::STAYS)
-      end
-
       def carry_out(manuscript)
         sheet = manuscript.sheet
-        style = adopting(sheet, manuscript).with_values(look(manuscript))
+        style = adopting(sheet, manuscript).with_values(taken(manuscript))
         bared = manuscript.with(sheet: sheet.with_style(style)).with_paragraphs(bare(manuscript, style))
         paragraph, from, to = stretches(bared).first
-        bared.with_paragraphs(paragraph.id => paragraph.with_stretch(from, to) { |run| run.with(style: style.id, properties: run.properties.except(*look(manuscript).keys)) })
+        bared.with_paragraphs(paragraph.id => paragraph.with_stretch(from, to) { |run| run.with(style: style.id, properties: run.properties.except(*taken(manuscript).keys)) })
       end
 
-      def sentence(manuscript) = "The character style “#{adopting(manuscript.sheet, manuscript).name}” adopted #{look(manuscript).map { |name, value| "#{Properties[name].label.downcase} #{Properties[name].show(value)}" }.join(", ")}."
+      def sentence(manuscript) = "The character style “#{adopting(manuscript.sheet, manuscript).name}” adopted #{taken(manuscript).map { |name, value| "#{Properties[name].label.downcase} #{Properties[name].show(value)}" }.join(", ")}."
 
       private
 
-      def look(manuscript)
-        found = self.class.look(*stretches(manuscript).first)
+      def taken(manuscript)
+        found = DirectFormatting.adoptable_from(*stretches(manuscript).first)
         raise ChangeRefused, "Nothing is set by hand on the whole of these words." if found.empty?
 
         found
@@ -65,7 +60,7 @@ module Norvel
       end
 
       def bare(manuscript, style)
-        set = look(manuscript)
+        set = taken(manuscript)
         (manuscript.paragraphs + manuscript.note_paragraphs).filter_map do |paragraph|
           next unless paragraph.runs.any? { |run| run.style == style.id && same?(run, set) }
 
@@ -91,7 +86,7 @@ module Norvel
       def bare(manuscript, style)
         return {} unless parameters["all"]
 
-        set = look(manuscript)
+        set = taken(manuscript)
         (manuscript.paragraphs + manuscript.note_paragraphs).filter_map do |paragraph|
           next unless paragraph.runs.any? { |run| alike?(run, set) }
 

@@ -37,7 +37,7 @@ module Norvel
       private
 
       def says_only?(style, values)
-        said = @sheet.chain(style.id).map(&:properties).reduce({}, :merge).select { |name, _| Properties::TABLE[name].look }
+        said = @sheet.chain(style.id).map(&:properties).reduce({}, :merge).select { |name, _| Properties::TABLE[name].visible }
         said.reject { |name, value| value == Properties::DEFAULTS[name] } == values
       end
     end

@@ -62,19 +62,19 @@ module Norvel
           grid = child(node, "tblGrid")&.element_children&.filter_map { |column| @codecs.measure(attribute(column, "w")) if column.name == "gridCol" } || []
           margin = child(child(properties, "tblCellMar"), "left") || child(child(properties, "tblCellMar"), "start")
           Manuscript::Table.new(id: depth.zero? ? "t#{first_id}" : "t#{first_id}.#{depth}", rows: rows, columns: grid, style: (style = child(properties, "tblStyle")) && attribute(style),
-            look: table_look(child(properties, "tblLook")), indent: ((indent = child(properties, "tblInd")) && @codecs.measure(attribute(indent, "w"))) || 0,
+            style_parts: table_parts(child(properties, "tblLook")), indent: ((indent = child(properties, "tblInd")) && @codecs.measure(attribute(indent, "w"))) || 0,
             cell_margin: (margin && @codecs.measure(attribute(margin, "w"))) || 68_580)
         end
 
-        LOOKS = {"firstRow" => [:first_row, 0x20, true], "lastRow" => [:last_row, 0x40, true], "firstColumn" => [:first_column, 0x80, true], "lastColumn" => [:last_column, 0x100, true],
+        STYLE_PARTS = {"firstRow" => [:first_row, 0x20, true], "lastRow" => [:last_row, 0x40, true], "firstColumn" => [:first_column, 0x80, true], "lastColumn" => [:last_column, 0x100, true],
                  "noHBand" => [:row_bands, 0x200, false], "noVBand" => [:column_bands, 0x400, false]}.freeze
 
         # By attributes, or by the bits of one number as older files have it (§17.4.55).
-        def table_look(node)
+        def table_parts(node)
           return [] unless node
 
           bits = attribute(node).to_s.hex
-          LOOKS.filter_map do |name, (part, bit, when_set)|
+          STYLE_PARTS.filter_map do |name, (part, bit, when_set)|
             said = attribute(node, name)
             set = said ? !Codecs::OFF.include?(said) : bits.anybits?(bit)
             part if set == when_set
