@@ -42,7 +42,8 @@ module Norvel
       new_sets(before, after).flat_map { |was, now| now.reject { |name, value| was[name] == value }.map { |name, value| [name, value, spelled.set(now)[name]] } }.uniq.filter_map do |name, value, said|
         property = Properties[name]
         wanted, can = [value, said].map { |one| property.show(one) }
-        "#{property.label} #{wanted}: the file can only say #{can}." unless wanted == can || (property.length? && said && (said - value).abs <= Lengths::TWIP)
+        near = property.length? && said && (said - value).abs <= Lengths::TWIP
+        "#{property.label} #{wanted}: the file can only say #{can}." if wanted != can && !near
       end
     end
 

@@ -1,12 +1,6 @@
 # frozen_string_literal: true
 
-# What was set is what the delivered file says, value by value; what the format cannot say is told when it is set.
-RSpec.describe "Delivered values" do
-  let(:source) { docx(footer: Demo::Report::FOOTER) { |file| %w[One Two Three].each { |word| file.paragraph([file.text("#{word} of the "), file.text("boats", "<w:i/>"), file.text(" left.")]) } } }
-  let(:before) { read(source) }
-
-  def deliver(after) = read(Norvel::Formats.write(after, source: source))
-
+module DeliveredValues
   VALUES = {font_family: ["Arial"], size: [171_450, 12_700 * 12], underline: %i[none single double thick dotted dash wave words], color: ["#8a2a20", "auto"], highlight: ["#ffff00", "none"], background: ["#eeeeee", "none"],
             letter_spacing: [12_700, -6_350], scale: [90, 100], raised: %i[superscript subscript baseline], shift: [25_400, -12_700], language: ["de-DE"], align: %i[start center end justify],
             indent_start: [360_000, -360_000, 144_000], indent_end: [635_000], indent_first: [360_000, -360_000, 0], space_before: [76_200, 144_000], space_after: [152_400, 0],
@@ -14,19 +8,33 @@ RSpec.describe "Delivered values" do
             tabs: [[Norvel::Properties::TabStop.new(position: 1_800_000), Norvel::Properties::TabStop.new(position: 3_600_000, align: :end, leader: :dot)]], shading: ["#dddddd", "none"],
             borders: [{top: {style: "double", width: 12_700, color: "#8a2a20", space: 50_800}}, %i[top bottom left right between].to_h { |side| [side, Norvel::Properties::Borders::NONE] }], outline_level: [3], orphans: [2, 0], widows: [2, 0],
             indent_start_chars: [400], indent_end_chars: [150], indent_first_chars: [200, -200]}.freeze
+end
+
+# What was set is what the delivered file says, value by value; what the format cannot say is told when it is set.
+RSpec.describe "Delivered values" do
+  let(:source) { docx(footer: Demo::Report::FOOTER) { |file| %w[One Two Three].each { |word| file.paragraph([file.text("#{word} of the "), file.text("boats", "<w:i/>"), file.text(" left.")]) } } }
+  let(:before) { read(source) }
+
+  def deliver(after) = read(Norvel::Formats.write(after, source: source))
 
   # orphans and widows are one switch in this format: both or none.
   def set_of(property, value) = %i[orphans widows].include?(property.name) ? {orphans: value, widows: value} : {property.name => value}
 
   Norvel::Properties.all.reject { |property| %i[hidden numbering].include?(property.name) }.each do |property|
-    values = VALUES.fetch(property.name) { [true, false] }
+    values = DeliveredValues::VALUES.fetch(property.name) { [true, false] }
     it "#{property.label.downcase} comes back from a style, from a paragraph and from words" do
       values.each do |value|
         set = set_of(property, value)
         styled = before.with(sheet: before.sheet.with_style(before.sheet["BodyText"].with_values(set)))
         spelled = Norvel::Formats::Docx::Spelled.new.set(set)
         expect(deliver(styled).sheet["BodyText"].properties.slice(*set.keys)).to eq(spelled)
-        by_hand = before.paragraphs.first.then { |one| property.text? ? one.with(runs: one.runs.map.with_index { |run, index| (index == 1) ? run.with(properties: run.properties.merge(set)) : run }) : one.with(properties: set) }
+        by_hand = before.paragraphs.first.then { |one|
+          if property.text?
+            one.with(runs: one.runs.map.with_index { |run, index| (index == 1) ? run.with(properties: run.properties.merge(set)) : run })
+          else
+            one.with(properties: set)
+          end
+        }
         again = deliver(before.with_paragraphs(0 => by_hand)).paragraphs.first
         expect((property.text? ? again.runs[1] : again).properties.slice(*set.keys)).to eq(spelled)
         expect(Norvel::Formats.cannot_say(before, styled)).to eq([])
@@ -35,7 +43,7 @@ RSpec.describe "Delivered values" do
   end
 
   it "every value goes again, from a paragraph and from words" do
-    full = Norvel::Properties.all.reject { |property| %i[hidden numbering].include?(property.name) }.to_h { |property| [property.name, (VALUES[property.name] || [true]).first] }
+    full = Norvel::Properties.all.reject { |property| %i[hidden numbering].include?(property.name) }.to_h { |property| [property.name, (DeliveredValues::VALUES[property.name] || [true]).first] }
     text, block = full.partition { |name, _| Norvel::Properties[name].text? }.map(&:to_h)
     dressed = before.with_paragraphs(0 => before.paragraphs.first.then { |one| one.with(properties: block, mark_properties: text, runs: one.runs.map { |run| run.with(properties: text) }) })
     there = Norvel::Formats.write(dressed, source: source)

@@ -2,31 +2,32 @@
 
 require "set"
 
+module RandomChanges
+  IDENTITIES = /\.(?:id|mark_style)\z|\.rows\[\d\]\.cells\[\d\]\.blocks\z/
+end
+
 # The ledger keeps results: whatever a change did to any member of any value of a manuscript goes through its data and comes back.
 RSpec.describe Norvel::Changes::Difference do
-  M = Norvel::Manuscript
-  P = Norvel::Properties
-
   def through(before, after) = described_class.apply(before, JSON.parse(JSON.generate(described_class.between(before, after))))
 
   # A value of every kind, all members away from their defaults.
   def full
     border = {style: "double", width: 12_700, color: "#112233", space: 25_400}
-    set = {size: 165_100, bold: true, align: :justify, line_spacing: P::LineSpacing.new(rule: :exact, value: 254_000), tabs: [P::TabStop.new(position: 360_000, align: :end, leader: :dot)],
-           borders: {top: border}, numbering: P::NumberRef.new(list: "1", level: 2), color: "#aa0000", scale: 90, language: "de-DE"}
-    inset = M::Inset.new(kind: :anchor, ref: "word/media/a.png", width: 1, height: 2, alt: ":odd \\ text", what: :text_box)
-    run = ->(text) { M::Run.new(text: text, style: "Emphasis", properties: set, insets: [inset], link: true, field: :page, revised: true, generated: true, origin: 3, from: 2, home: 7) }
-    one = ->(id) { M::Paragraph.new(id: id, style: "Base", properties: set, mark_properties: set, mark_style: "Emphasis", runs: [run["\u{FFFC} :bells"], M::Run.new(text: "plain")], carries: %i[field anchor], run_in: true) }
-    cell = ->(id) { M::Cell.new(blocks: [one[id].with(in_table: true)], span: 2, continued: true) }
-    inner = M::Table.new(id: "t21.1", rows: [M::Row.new(cells: [cell[21]])])
-    table = M::Table.new(id: "t20", rows: [M::Row.new(cells: [cell[20], M::Cell.new(blocks: [inner, one[22].with(in_table: true)])], header: true, height: 5), M::Row.new(cells: [cell[23]])], columns: [1, 2], style: "Grid", indent: 4, cell_margin: 9, look: [:row_bands])
-    section = M::Section.new(page: M::PageDesign.new(width: 7_000_000, height: 9_000_000), last: 2, begins: :recto, folio: M::Folio.new(format: :lower_roman, start: 5), headers: {default: [one[3_010_000]]},
+    set = {size: 165_100, bold: true, align: :justify, line_spacing: Norvel::Properties::LineSpacing.new(rule: :exact, value: 254_000), tabs: [Norvel::Properties::TabStop.new(position: 360_000, align: :end, leader: :dot)],
+           borders: {top: border}, numbering: Norvel::Properties::NumberRef.new(list: "1", level: 2), color: "#aa0000", scale: 90, language: "de-DE"}
+    inset = Norvel::Manuscript::Inset.new(kind: :anchor, ref: "word/media/a.png", width: 1, height: 2, alt: ":odd \\ text", what: :text_box)
+    run = ->(text) { Norvel::Manuscript::Run.new(text: text, style: "Emphasis", properties: set, insets: [inset], link: true, field: :page, revised: true, generated: true, origin: 3, from: 2, home: 7) }
+    one = ->(id) { Norvel::Manuscript::Paragraph.new(id: id, style: "Base", properties: set, mark_properties: set, mark_style: "Emphasis", runs: [run["\u{FFFC} :bells"], Norvel::Manuscript::Run.new(text: "plain")], carries: %i[field anchor], run_in: true) }
+    cell = ->(id) { Norvel::Manuscript::Cell.new(blocks: [one[id].with(in_table: true)], span: 2, continued: true) }
+    inner = Norvel::Manuscript::Table.new(id: "t21.1", rows: [Norvel::Manuscript::Row.new(cells: [cell[21]])])
+    table = Norvel::Manuscript::Table.new(id: "t20", rows: [Norvel::Manuscript::Row.new(cells: [cell[20], Norvel::Manuscript::Cell.new(blocks: [inner, one[22].with(in_table: true)])], header: true, height: 5), Norvel::Manuscript::Row.new(cells: [cell[23]])], columns: [1, 2], style: "Grid", indent: 4, cell_margin: 9, look: [:row_bands])
+    section = Norvel::Manuscript::Section.new(page: Norvel::Manuscript::PageDesign.new(width: 7_000_000, height: 9_000_000), last: 2, begins: :recto, folio: Norvel::Manuscript::Folio.new(format: :lower_roman, start: 5), headers: {default: [one[3_010_000]]},
       footers: {first: [one[3_020_000]]}, first_differs: true, columns: 2, origin: 4)
-    level = M::ListLevel.new(format: "bullet", text: "•", start: 4, properties: {indent_start: 5}, label_properties: {bold: true}, style: "Base", suffix: :space, restart_after: 1, legal: true)
-    list = M::List.new(id: "1", levels: {0 => level, 2 => level}, counter: "9", starts: {0 => 3}, name: "Steps")
+    level = Norvel::Manuscript::ListLevel.new(format: "bullet", text: "•", start: 4, properties: {indent_start: 5}, label_properties: {bold: true}, style: "Base", suffix: :space, restart_after: 1, legal: true)
+    list = Norvel::Manuscript::List.new(id: "1", levels: {0 => level, 2 => level}, counter: "9", starts: {0 => 3}, name: "Steps")
     styles = {"Grid" => {name: "Grid", kind: :table, conditions: {first_row: {bold: true}}}, "Emphasis" => {name: "Emphasis", kind: :character, next_style: "x", linked: "Base", properties: {italic: true}, hidden: true, from_file: false, standard: "title"}}
-    manuscript(one[0], one[1], table, one[2], styles: styles, defaults: {size: 5}, sections: [section, M::Section.new], notes: {"footnotes:1" => [one[1_000_000]], "footnotes:2" => [one[1_000_001]]}, lists: {"1" => list, "2" => list.with(id: "2")},
-      settings: M::Settings.new(between: :larger, tab: 9, even_differs: true, records_revisions: true, hyphenate: true), info: M::Info.new(title: "A", language: "en"), warnings: ["w"], asides: {"comment 1" => [one[60_000_000]]})
+    manuscript(one[0], one[1], table, one[2], styles: styles, defaults: {size: 5}, sections: [section, Norvel::Manuscript::Section.new], notes: {"footnotes:1" => [one[1_000_000]], "footnotes:2" => [one[1_000_001]]}, lists: {"1" => list, "2" => list.with(id: "2")},
+      settings: Norvel::Manuscript::Settings.new(between: :larger, tab: 9, even_differs: true, records_revisions: true, hyphenate: true), info: Norvel::Manuscript::Info.new(title: "A", language: "en"), warnings: ["w"], asides: {"comment 1" => [one[60_000_000]]})
   end
 
   # Another value of the same kind.
@@ -58,7 +59,6 @@ RSpec.describe Norvel::Changes::Difference do
   end
 
   # Identity is what a difference goes by; a map of blocks cannot lose half of them to a stray number.
-  IDENTITIES = /\.(?:id|mark_style)\z|\.rows\[\d\]\.cells\[\d\]\.blocks\z/
 
   it "brings every member of every value back" do
     before = full
@@ -67,7 +67,7 @@ RSpec.describe Norvel::Changes::Difference do
     changed += mutations(before.sheet.styles, "styles").map { |said, now| [said, before.with(sheet: Norvel::StyleSheet.new(styles: now, defaults: before.sheet.defaults, default_id: "Base"))] }
     changed << ["sheet.defaults", before.with(sheet: Norvel::StyleSheet.new(styles: before.sheet.styles, defaults: {bold: true}, default_id: "Base"))]
     changed << ["sheet.default_id", before.with(sheet: Norvel::StyleSheet.new(styles: before.sheet.styles, defaults: {size: 5}, default_id: "Quote"))]
-    lost = changed.reject { |said, after| said.match?(IDENTITIES) || through(before, after) == after }
+    lost = changed.reject { |said, after| said.match?(RandomChanges::IDENTITIES) || through(before, after) == after }
     expect(lost.map(&:first)).to eq([])
     expect(changed.size).to be > 800
     expect(changed.select { |_, after| described_class.between(before, after).empty? }.map(&:first)).to eq([])
@@ -85,12 +85,12 @@ RSpec.describe Norvel::Changes::Difference do
 
   it "brings blocks that came, went and moved back to their places" do
     before = full
-    new = M::Paragraph.new(id: M::NEW_IDS, style: "Base", runs: [M::Run.new(text: "new")])
+    new = Norvel::Manuscript::Paragraph.new(id: Norvel::Manuscript::NEW_IDS, style: "Base", runs: [Norvel::Manuscript::Run.new(text: "new")])
     table = before.blocks[2]
     moved = [before.with(blocks: before.blocks.reverse), before.with(blocks: [new, *before.blocks]), before.with(blocks: before.blocks.first(1)), before.with(blocks: before.blocks.values_at(0, 3)),
       before.with(blocks: [before.blocks[0], table.with(id: "t500", rows: table.rows.first(1)), before.blocks[1]]), before.with(notes: {"footnotes:2" => [new], "footnotes:9" => before.notes["footnotes:1"]}),
       before.with(blocks: before.blocks.map { |block| block.equal?(table) ? table.with(rows: [table.rows[1], table.rows[0]]) : block }),
-      before.with_paragraphs(21 => [before.paragraph(21), new]), before.with(sections: [*before.sections, M::Section.new]), before.with(sections: before.sections.last(1))]
+      before.with_paragraphs(21 => [before.paragraph(21), new]), before.with(sections: [*before.sections, Norvel::Manuscript::Section.new]), before.with(sections: before.sections.last(1))]
     moved.each { |after| expect(through(before, after)).to eq(after) }
     moved.each { |after| expect(through(after, before)).to eq(before) }
   end

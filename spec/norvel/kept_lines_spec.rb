@@ -1,12 +1,14 @@
 # frozen_string_literal: true
 
-# Lines are kept from layout to layout under all that they depend on: whatever changes, one store gives what a fresh one gives.
-RSpec.describe Norvel::Layout::LineStore do
+module KeptLineChanges
   CHANGES = {font_family: "Arial", size: 190_500, underline: :single, color: "#8a2a20", highlight: "#ffff00", background: "#eeeeee", letter_spacing: 25_400, scale: 80, raised: :superscript, shift: 38_100, language: "de-DE",
              align: :center, indent_start: 360_000, indent_end: 635_000, indent_first: 720_000, space_before: 152_400, space_after: 152_400, line_spacing: Norvel::Properties::LineSpacing.multiple(1.7),
              tabs: [Norvel::Properties::TabStop.new(position: 1_800_000, leader: :dot)], shading: "#dddddd", borders: {top: {style: "double", width: 25_400, color: "auto", space: 50_800}}, outline_level: 2, orphans: 4, widows: 4,
              indent_start_chars: 200, indent_end_chars: 200, indent_first_chars: 200, numbering: Norvel::Properties::NumberRef.new(list: "1")}.freeze
+end
 
+# Lines are kept from layout to layout under all that they depend on: whatever changes, one store gives what a fresh one gives.
+RSpec.describe Norvel::Layout::LineStore do
   def before
     text = "The Lamp is lit an hour before the ebb\tand put out when the last boat lies at the Steps; nobody is asked for more than the toll. " * 3
     cell = ->(id) { Norvel::Manuscript::Cell.new(blocks: [paragraph(id, "Rowing lanterns and their numbers by the harbourmaster").with(in_table: true)]) }
@@ -26,13 +28,21 @@ RSpec.describe Norvel::Layout::LineStore do
   end
 
   Norvel::Properties.all.each do |property|
-    value = CHANGES.fetch(property.name) { !property.default }
+    value = KeptLineChanges::CHANGES.fetch(property.name) { !property.default }
     set = {property.name => value}
 
     it "follows #{property.label.downcase} in a style, on a paragraph and on words, and back" do
       one = before
       styled = one.with(sheet: one.sheet.with_style(one.sheet["Base"].with_values(set)))
-      by_hand = one.with_paragraphs([3, 4, 50, 62].to_h { |id| one.paragraph(id).then { |para| [id, property.text? ? para.with(runs: para.runs.map.with_index { |run, index| index.zero? ? run : run.with(properties: run.properties.merge(set)) }, mark_properties: set) : para.with(properties: set)] } })
+      by_hand = one.with_paragraphs([3, 4, 50, 62].to_h { |id|
+        one.paragraph(id).then { |para|
+          [id, if property.text?
+                 para.with(runs: para.runs.map.with_index { |run, index| index.zero? ? run : run.with(properties: run.properties.merge(set)) }, mark_properties: set)
+               else
+                 para.with(properties: set)
+               end]
+        }
+      })
       expect_fresh(one, styled, one, by_hand, one)
       dressed = {font_family: "Arial", caps: true}.except(property.name)
       both = one.with(sheet: one.sheet.with_style(one.sheet["Base"].with_values(dressed)))
@@ -45,7 +55,7 @@ RSpec.describe Norvel::Layout::LineStore do
     note = Norvel::Manuscript::Inset.new(kind: :note, ref: "footnotes:1")
     noted = one.with_paragraphs(3 => one.paragraph(3).with(runs: [*one.paragraph(3).runs, Norvel::Manuscript::Run.new(text: "\u{FFFC}", insets: [note])])).with(notes: {"footnotes:1" => [paragraph(1_000_000, "Seen from the tower.")]})
     list = one.lists["1"]
-    listed = one.with(sheet: one.sheet.with_style(one.sheet["Base"].with_values(numbering: CHANGES[:numbering])))
+    listed = one.with(sheet: one.sheet.with_style(one.sheet["Base"].with_values(numbering: KeptLineChanges::CHANGES[:numbering])))
     expect_fresh(one, one.with(settings: one.settings.with(tab: 200_000)), one.with(settings: one.settings.with(hyphenate: false)), one.with(settings: one.settings.with(between: :larger)), noted,
       one.with(sections: [one.sections[0].with(page: page_design(width: 350, height: 330))]), one.with(info: one.info.with(language: "de-DE")), one) { true }
     expect_fresh(listed, listed.with(lists: {"1" => list.with(levels: {0 => list.levels[0].with(text: "%1)", suffix: :space, label_properties: {bold: true}, properties: {indent_start: 800_000})})}), listed) { true }

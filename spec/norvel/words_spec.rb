@@ -58,7 +58,7 @@ RSpec.describe "The guard of words" do
 
   it "cleans what comes from outside, wherever it comes in" do
     dirty = "a\u0001b\u000B\uFFFE\rc\u{FFFC}"
-    [["edit_text", {"paragraph" => 3, "text" => "#{dirty}"}, "ab\nc\u{FFFC}"], ["insert_paragraph", {"paragraph" => 3, "text" => dirty}, "ab\nc"],
+    [["edit_text", {"paragraph" => 3, "text" => dirty}, "ab\nc\u{FFFC}"], ["insert_paragraph", {"paragraph" => 3, "text" => dirty}, "ab\nc"],
       ["paste_text", {"paragraph" => 3, "blocks" => Norvel::Formats::Pasted.read(html: "<p>#{dirty.tr("\r", " ")}</p>")}, "ab c"], ["replace_text", {"find" => "Body", "replace" => "a\u0001b"}, "ab\u{FFFC}"]].each do |name, parameters, text|
       after = Norvel::Changes.build(name, parameters).call(before)
       expect(after.paragraphs.map(&:text)).to include(text)

@@ -113,7 +113,11 @@ module Norvel
           value = written.to_s.strip.empty? ? blank : property.parse(written, ch: characters && character_width(formatting.call))
           value = Properties::TabStop.only(value, under.call(:tabs)) if property.kind == :tabs && value != blank
           beside = Properties.in_characters(property.name)
-          values.merge(property.name => value).merge(beside ? {beside.name => characters ? (Rational(characters.tr(",−", ".-")) * 100).round : blank} : {})
+          values.merge(property.name => value).merge(if beside
+            {beside.name => characters ? (Rational(characters.tr(",−", ".-")) * 100).round : blank}
+          else
+            {}
+          end)
         end
       rescue ChangeRefused
         raise

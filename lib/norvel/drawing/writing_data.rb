@@ -20,7 +20,7 @@ module Norvel
       def of(paragraphs)
         paragraphs.uniq.to_h do |paragraph|
           [paragraph.id, {text: stretches(paragraph), style: paragraph.style, in: @manuscript.container_of(paragraph.id), ends: paragraph.carries.include?(:section_end) || paragraph.run_in,
-                          **setting(@layout.cascade.paragraph(paragraph), @layout.cascade.mark(paragraph))}]
+                          **setting(@layout.cascade.paragraph(paragraph), tallest(paragraph))}]
         end
       end
 
@@ -37,6 +37,12 @@ module Norvel
           format = @formats.text(@layout.cascade.run(paragraph, run))
           [run.text, format.face.name, format.size.round(2)]
         end
+      end
+
+      # The formatting of the stretch that makes the lines as high as they are; of the mark where there is no text.
+      def tallest(paragraph)
+        stretches = paragraph.runs.reject { |run| run.text.strip.empty? }.map { |run| @layout.cascade.run(paragraph, run) }
+        stretches.max_by { |formatting| @formats.text(formatting).then { |text| text.above + text.below } } || @layout.cascade.mark(paragraph)
       end
 
       def setting(formatting, mark)

@@ -10,7 +10,6 @@ module Norvel
     # characters it is, as the format has it next to the width.
     Property = Value.define(:name, :target, :kind, :label, :default, unit: nil, choices: nil, toggle: false,
       signed: false, group: nil, mark: nil, visible: true, direct: true, own_key: false, docx: nil, least: nil, most: nil, beside: nil) do
-
       def text? = target == :text
 
       def length? = kind == :length

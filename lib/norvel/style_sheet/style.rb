@@ -19,7 +19,6 @@ module Norvel
         with(name: name, standard: name.casecmp?(file_name) ? nil : file_name)
       end
 
-
       # @return [Style] with some own values put in; :inherit gives one back to the parent
       def with_values(values)
         given, back = values.partition { |_, value| value != :inherit }.map(&:to_h)

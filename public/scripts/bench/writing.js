@@ -77,6 +77,7 @@ function wake() {
 function close() {
   box?.remove();
   box = null;
+  pages.querySelectorAll(".para.written").forEach((one) => one.classList.remove("written"));
   blocks = [];
   current = null;
   ended = true;
@@ -159,6 +160,7 @@ function pushDown() {
   const page = anchor?.closest(".sheet");
   if (!page) return;
   const outer = pages.getBoundingClientRect().top - pages.scrollTop;
+  there.forEach((one) => one.classList.add("written"));
   const written = new Set(blocks.map((block) => String(block.id)));
   const below = [...page.querySelectorAll(".para[data-p]")].filter((one) => !written.has(one.dataset.p));
   below.forEach((one) => { one.style.transform = ""; });

@@ -76,7 +76,7 @@ module Norvel
           return if text.nil?
           return (Rational(text) * per).round if text.match?(/\A[+-]?\d+(\.\d+)?\z/)
 
-          text.match?(Lengths::WRITTEN) && Lengths::PER_UNIT.key?(text[/[[:alpha:]]+/]) ? Lengths.parse(text) : unknown("A length is written “#{text[0, 20]}”", nil)
+          (text.match?(Lengths::WRITTEN) && Lengths::PER_UNIT.key?(text[/[[:alpha:]]+/])) ? Lengths.parse(text) : unknown("A length is written “#{text[0, 20]}”", nil)
         end
 
         def on?(node) = !OFF.include?(attribute(node))

@@ -24,7 +24,8 @@ module Norvel
           taken = relations.root.element_children.map { |link| link["Id"] }
           id = (1..).lazy.map { |number| "rId#{kind.capitalize}#{number}" }.find { |candidate| !taken.include?(candidate) }
           add(relations.root, "Relationship", "Id" => id, "Type" => "#{RELATIONS}/#{kind}", "Target" => "/word/#{file}")
-          changed.merge!("[Content_Types].xml" => types.to_xml, name => relations.to_xml)
+          changed["[Content_Types].xml"] = types.to_xml
+          changed[name] = relations.to_xml
           id
         end
 

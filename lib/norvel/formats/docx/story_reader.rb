@@ -67,7 +67,7 @@ module Norvel
         end
 
         STYLE_PARTS = {"firstRow" => [:first_row, 0x20, true], "lastRow" => [:last_row, 0x40, true], "firstColumn" => [:first_column, 0x80, true], "lastColumn" => [:last_column, 0x100, true],
-                 "noHBand" => [:row_bands, 0x200, false], "noVBand" => [:column_bands, 0x400, false]}.freeze
+                       "noHBand" => [:row_bands, 0x200, false], "noVBand" => [:column_bands, 0x400, false]}.freeze
 
         # By attributes, or by the bits of one number as older files have it (§17.4.55).
         def table_parts(node)
@@ -117,7 +117,11 @@ module Norvel
         def known(id, kind)
           return if id.nil?
 
-          (@sheet[id]&.kind == kind) ? id : @codecs.unknown("The file asks for the #{kind} style “#{id}”", "the #{(kind == :paragraph) ? "default style" : "paragraph's own text"}") && nil
+          if @sheet[id]&.kind == kind
+            id
+          else
+            @codecs.unknown("The file asks for the #{kind} style “#{id}”", "the #{(kind == :paragraph) ? "default style" : "paragraph's own text"}") && nil
+          end
         end
 
         def read_runs(node)
