@@ -3,20 +3,18 @@
 source "https://rubygems.org"
 
 # Reading and writing files
-gem "nokogiri", "~> 1.16.0"   # precompiled for Ruby 3.1
-gem "rubyzip", "~> 2.4"
+gem "nokogiri", "~> 1.18.10"  # 1.19 asks for a newer Ruby; compiled on Debian's own libxml2, whose security updates come with the system
+gem "rubyzip", "~> 2.4"       # 3 is not taken by selenium-webdriver yet
 gem "ttfunk", "~> 1.8"
 gem "json_schemer", "~> 2.3"
 gem "diff-lcs", "~> 1.5"
 gem "text-hyphen", "~> 1.5"     # patterns of many languages
 
-# The versions that Debian's Ruby 3.1 carries, so that they need not be compiled
-gem "json", "2.6.1"
-gem "bigdecimal", "3.1.1"
+gem "json", "~> 2.9"
 
 # The web application
-gem "activerecord", "~> 7.1.0"
-gem "sqlite3", "~> 1.7.0"     # precompiled for Ruby 3.1
+gem "activerecord", "~> 7.2.0" # 8 asks for Ruby 3.2
+gem "sqlite3", "~> 2.8"        # compiled on Debian's own SQLite; its busy handler lets other threads run
 gem "puma", "~> 6.4"
 gem "rack-session", "~> 2.0"
 gem "sinatra", "~> 4.0"

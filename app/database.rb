@@ -1,31 +1,116 @@
 # frozen_string_literal: true
 
 require "active_record"
+require "active_record/connection_adapters/sqlite3_adapter"
 require "fileutils"
+require "monitor"
 require "securerandom"
 
 module NorvelWeb
-  # Where the data lie: one folder with the SQLite file and the session secret.
+  # Where the data lie: one folder with the SQLite file and the session secret, readable by their owner alone, for one server.
   module Database
     MIGRATIONS = File.expand_path("../db/migrate", __dir__)
+    FILE = "norvel.sqlite3"
+    SECRET = /\A\h{128}\z/
+    BUSY = 5_000 # ms that another program may hold the database
+
+    # What stands in the way of the data, and what to do about it.
+    class Trouble < StandardError; end
+
+    # One transaction that writes at a time: whoever else wants to write waits for it, and those who read do not. Every write of
+    # Active Record goes through a transaction of its connection.
+    module OneWriter
+      LOCK = Monitor.new
+
+      def transaction(...) = LOCK.synchronize { super }
+
+      private
+
+      # SQLite's own waiting would hold every thread of the process.
+      def configure_connection
+        super
+        @raw_connection.busy_handler_timeout = BUSY
+      end
+    end
+    ActiveRecord::ConnectionAdapters::SQLite3Adapter.prepend(OneWriter)
 
     module_function
 
     # @param folder [String] made where it is missing
     # @return [void]
+    # @raise [Trouble] in a sentence
     def open(folder)
-      FileUtils.mkdir_p(folder, mode: 0o700)
-      ActiveRecord::Base.establish_connection(adapter: "sqlite3", database: File.join(folder, "norvel.sqlite3"), timeout: 5_000, pool: 16)
-      ActiveRecord::Base.connection.execute("PRAGMA synchronous = FULL")
-      ActiveRecord::Migration.verbose = false
-      ActiveRecord::MigrationContext.new(MIGRATIONS, ActiveRecord::Base.connection.schema_migration).migrate
+      told(folder) do
+        FileUtils.mkdir_p(folder, mode: 0o700)
+        path = File.join(folder, FILE)
+        FileUtils.touch(path) unless File.exist?(path)
+        keep_private(folder)
+        ActiveRecord::Base.establish_connection(adapter: "sqlite3", database: path, pool: 16, pragmas: {synchronous: :full})
+        ActiveRecord::Migration.verbose = false
+        ActiveRecord::MigrationContext.new(MIGRATIONS).migrate
+      end
     end
 
-    # @return [String] kept in the data folder, so that sessions survive a restart
+    # Holds the folder for this process as long as it runs.
+    # @param folder [String]
+    # @return [File] the lock, to be kept
+    # @raise [Trouble] when another server has it
+    def lock(folder)
+      told(folder) do
+        FileUtils.mkdir_p(folder, mode: 0o700)
+        file = File.open(File.join(folder, "in-use"), File::RDWR | File::CREAT, 0o600)
+        raise Trouble, "Another Norvel is at work in #{folder} (process #{file.read.strip}). Use that one, or give this one a folder of its own: NORVEL_DATA=…" unless file.flock(File::LOCK_EX | File::LOCK_NB)
+
+        file.truncate(0)
+        file.write(Process.pid)
+        file.flush
+        file
+      end
+    end
+
+    # @param folder [String]
+    # @return [String] kept in the data folder, so that sessions survive a restart; made anew where it is missing or damaged
     def secret(folder)
       path = File.join(folder, "session-secret")
-      File.write(path, SecureRandom.hex(64), perm: 0o600) unless File.exist?(path)
-      File.read(path)
+      told(folder) do
+        kept = File.exist?(path) ? File.binread(path).strip : ""
+        next kept if kept.match?(SECRET)
+
+        SecureRandom.hex(64).tap do |made|
+          File.write("#{path}.new", made, perm: 0o600)
+          File.rename("#{path}.new", path)
+        end
+      end
     end
+
+    # @param error [Exception]
+    # @return [String, nil] what stands in the way of the data, in a sentence; nil when it is nothing of the kind
+    def trouble(error)
+      cause = error.cause || error
+      case cause
+      when Errno::ENOSPC, Errno::EDQUOT, SQLite3::FullException then "The disk is full: this was not done. Make room and do it again; everything that was confirmed is safe."
+      when Errno::EROFS, Errno::EACCES, Errno::EPERM, SQLite3::ReadOnlyException, SQLite3::CantOpenException, SQLite3::PermissionException then "The data folder cannot be written to: this was not done. Give yourself the right to write there and do it again; everything that was confirmed is safe."
+      when SQLite3::BusyException, SQLite3::LockedException then "Another program holds Norvel's database: this was not done. Close it and do it again."
+      when SQLite3::NotADatabaseException, SQLite3::CorruptException then "Norvel's database is damaged: this was not done. Put a copy of the data folder in its place, or move the file #{FILE} away to begin with an empty desk."
+      when SQLite3::IOException, Errno::EIO then "The disk could not be read or written: this was not done. See to it that the data folder can be reached, and do it again."
+      end
+    end
+
+    def keep_private(folder)
+      File.chmod(0o700, folder)
+      Dir.children(folder).map { |name| File.join(folder, name) }.select { |path| File.file?(path) }.each { |path| File.chmod(0o600, path) }
+    end
+
+    def told(folder)
+      yield
+    rescue Trouble
+      raise
+    rescue Errno::EEXIST, Errno::ENOTDIR
+      raise Trouble, "#{folder} is no folder. Name another: NORVEL_DATA=…"
+    rescue SystemCallError, ActiveRecord::ActiveRecordError, SQLite3::Exception => error
+      said = trouble(error) or raise
+      raise Trouble, "The data folder #{folder}: #{said.sub(": this was not done", "").sub("do it again; everything that was confirmed is safe", "start again")}"
+    end
+    private_class_method :told, :keep_private
   end
 end

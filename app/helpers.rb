@@ -21,6 +21,12 @@ module NorvelWeb
 
     def token_field = %(<input type="hidden" name="authenticity_token" value="#{token}">)
 
+    # A file to keep, under its own name in every language (RFC 6266, RFC 8187).
+    def deliver_as(filename)
+      plain = filename.unicode_normalize(:nfkd).gsub(/\p{Mn}/, "").gsub(/[^ -~]|["\\%]/, "_")
+      headers "Content-Disposition" => "attachment; filename=\"#{plain}\"; filename*=UTF-8''#{ERB::Util.url_encode(filename)}"
+    end
+
     def h(text) = Rack::Utils.escape_html(text.to_s)
 
     def htmx? = request.env["HTTP_HX_REQUEST"] == "true"
@@ -135,9 +141,22 @@ module NorvelWeb
         @state = nil
         headers "HX-Trigger" => JSON.generate({"norvel:behind" => {head: record.reload.head_id || "", can_undo: !record.head_id.nil?, can_redo: !record.undone.nil?}})
       end
-      return erb(:refusal, layout: false, locals: {sentence: error.message}) if htmx?
+      refusal(error.message)
+    end
 
-      erb :refusal_page, locals: {sentence: error.message}
+    # One line for the log, without the person's words.
+    def refusal(sentence)
+      env["rack.errors"].puts "norvel: refused #{response.status} #{env["sinatra.route"]} (#{env["sinatra.error"].class.name})"
+      return erb(:refusal, layout: false, locals: {sentence: sentence}) if htmx?
+
+      erb :refusal_page, locals: {sentence: sentence}
+    end
+
+    def lost
+      status 404
+      return erb(:refusal, layout: false, locals: {sentence: "That is not there any more."}) if htmx?
+
+      erb :lost
     end
 
     # Who says it, for the lineage.

@@ -22,14 +22,31 @@ module NorvelWeb
         options.on("--port N", Integer, "the port, 4567 by default") { |number| port = number }
       end.parse(arguments)
       folder = ENV.fetch("NORVEL_DATA") { File.expand_path("../data", __dir__) }
+      lock = Database.lock(folder)
       app = App.assembled(folder)
       fill if rest.first == "demo"
       warn "norvel: http://127.0.0.1:#{port} (data in #{folder}); Ctrl-C ends it"
       launch(app, port)
+      lock.close
       0
     rescue OptionParser::ParseError => error
       warn "norvel: #{error.message}"
       2
+    rescue Database::Trouble => error
+      warn "norvel: #{error.message}"
+      1
+    rescue SystemCallError, ActiveRecord::StatementInvalid => error
+      said = at_start(error, port) or raise
+      warn "norvel: #{said}"
+      1
+    end
+
+    def at_start(error, port)
+      case error
+      when Errno::EADDRINUSE then "Port #{port} is taken, perhaps by another Norvel. Give another: --port #{port + 1}"
+      when Errno::EACCES then "Port #{port} is not for everyone. Give another: --port 4567"
+      else Database.trouble(error)&.sub("do it again", "start again")
+      end
     end
 
     # Puts the demo manuscripts on an empty desk.

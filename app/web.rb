@@ -5,6 +5,8 @@ require "rack/session"
 require "rack/protection"
 require_relative "database"
 require_relative "workbench"
+require_relative "door"
+require_relative "asked"
 require_relative "helpers"
 require_relative "routes/desk"
 require_relative "routes/bench"
@@ -20,7 +22,7 @@ module NorvelWeb
   class App < Sinatra::Base
     POLICY = "default-src 'none'; script-src 'self'; style-src 'self'; font-src 'self'; img-src 'self'; connect-src 'self'; form-action 'self'; frame-ancestors 'none'; base-uri 'none'"
     HOSTS = %w[127.0.0.1 localhost ::1 [::1]].freeze
-    LARGEST_REQUEST = Norvel::Formats::LARGEST + 1_048_576
+    PACKED = %w[text/html text/css text/javascript application/javascript image/svg+xml application/json text/csv].freeze
 
     set :root, File.expand_path("..", __dir__)
     set :views, File.expand_path("views", __dir__)
@@ -43,6 +45,9 @@ module NorvelWeb
       secret = Database.secret(folder)
       app = self
       Rack::Builder.new do
+        use Rack::Deflater, include: PACKED
+        use Rack::TempfileReaper # copies of what was sent go with the request
+        use Door
         use Rack::Session::Cookie, key: "norvel.session", secret: secret, same_site: :strict, httponly: true
         use Rack::Protection::AuthenticityToken
         use Rack::Protection::PathTraversal
@@ -53,8 +58,13 @@ module NorvelWeb
     set :workbenches, Workbenches.new
 
     before do
-      headers "Content-Security-Policy" => POLICY, "X-Content-Type-Options" => "nosniff", "Referrer-Policy" => "no-referrer", "X-Frame-Options" => "DENY"
-      halt 413, "This is larger than Norvel takes (#{Norvel::Formats::LARGEST / 1_048_576} MB)." if request.content_length.to_i > LARGEST_REQUEST
+      headers "Content-Security-Policy" => POLICY, "X-Content-Type-Options" => "nosniff", "Referrer-Policy" => "no-referrer", "X-Frame-Options" => "DENY", "Cache-Control" => "no-store"
+    end
+
+    # Every route gets its parameters as they are declared, also those that its path names.
+    def route_eval
+      @params = Asked.read(@params, request.params)
+      super
     end
 
     after { (@benches || {}).each_key { |id| settings.workbenches.give_back(id) } }
@@ -63,14 +73,21 @@ module NorvelWeb
       refuse(env["sinatra.error"])
     end
 
-    error ActiveRecord::RecordNotFound do
-      status 404
-      erb :lost
+    error Asked::Wrong do
+      status 400
+      refusal(env["sinatra.error"].message)
     end
 
-    not_found { erb :lost }
+    error(ActiveRecord::RecordNotFound, Asked::Nowhere) { lost }
+
+    not_found { lost }
 
     error do
+      said = Database.trouble(env["sinatra.error"])
+      if said
+        status 507
+        next refusal(said)
+      end
       status 500
       htmx? ? erb(:refusal, layout: false, locals: {sentence: "A fault of Norvel: this was not done. Your manuscript and every confirmed change are safe."}) : erb(:fault)
     end

@@ -6,6 +6,7 @@ require "rbconfig"
 # missing, and a Ruby with its just-in-time compiler on.
 module Prepare
   ROOT = File.expand_path("..", __dir__)
+  LIBRARIES = {"/usr/include/libxml2/libxml/parser.h" => "libxml2-dev", "/usr/include/libxslt/xslt.h" => "libxslt1-dev", "/usr/include/sqlite3.h" => "libsqlite3-dev"}.freeze
   HEADERS = File.join(RbConfig::CONFIG["rubyhdrdir"].to_s, "ruby.h")
 
   module_function
@@ -15,6 +16,9 @@ module Prepare
     ENV["BUNDLE_GEMFILE"] ||= File.join(ROOT, "Gemfile")
     ENV["BUNDLE_PATH"] ||= File.join(ROOT, "vendor", "bundle")
     ENV["BUNDLE_WITHOUT"] ||= without if without
+    ENV["BUNDLE_FORCE_RUBY_PLATFORM"] ||= "true"
+    ENV["BUNDLE_BUILD__NOKOGIRI"] ||= "--use-system-libraries"
+    ENV["BUNDLE_BUILD__SQLITE3"] ||= "--enable-system-libraries"
     require "bundler"
     begin
       Bundler.setup
@@ -36,6 +40,7 @@ module Prepare
   def install
     warn "norvel: installing what is missing (once) …"
     compilers
+    libraries
     Bundler.reset!
     system("bundle", "install", "--quiet", "--jobs", "4", chdir: ROOT, out: :err) or abort "norvel: the gems could not be installed; see above."
     Bundler.reset!
@@ -47,6 +52,15 @@ module Prepare
 
     abort "norvel: the packages build-essential and ruby-dev are needed; install them and start again." unless Process.uid.zero? && tool?("apt-get")
     debian("build-essential", "ruby-dev", "libyaml-dev")
+  end
+
+  # Nokogiri and SQLite are compiled on the system's libraries, so that Debian's security updates reach them.
+  def libraries
+    missing = LIBRARIES.reject { |header, _| File.exist?(header) }.values
+    return if missing.empty?
+
+    abort "norvel: the packages #{missing.join(", ")} are needed; install them and start again." unless Process.uid.zero? && tool?("apt-get")
+    debian(*missing)
   end
 
   # Installs Debian packages, for programs that run as root.

@@ -12,13 +12,13 @@ module NorvelWeb
         app.get("/manuscripts/:id/deliver") { erb :deliver, locals: {view: "deliver"} }
 
         app.get "/manuscripts/:id/file" do
-          attachment record.filename
+          deliver_as record.filename
           content_type TYPE
           bench.delivery
         end
 
         app.get "/manuscripts/:id/original" do
-          attachment "original-#{record.filename}"
+          deliver_as "original-#{record.filename}"
           content_type TYPE
           bench.source
         end
@@ -27,14 +27,14 @@ module NorvelWeb
           report = Norvel::Report::Findings.new(state.check(guide_of))
           case params["kind"]
           when "csv"
-            attachment "findings.csv"
+            deliver_as "findings.csv"
             content_type "text/csv"
             report.to_csv
           when "json"
             content_type :json
             JSON.generate(report.to_h)
           when "html"
-            attachment "findings.html"
+            deliver_as "findings.html"
             content_type :html
             report.to_html(record.name)
           else halt 404

@@ -12,7 +12,7 @@ module NorvelWeb
 
         app.get "/guides/:reference/file" do
           own = own_guide
-          attachment "#{own ? own.name.downcase.gsub(/[^a-z0-9]+/, "-") : params["reference"]}.yml"
+          deliver_as "#{own ? own.name.downcase.gsub(/[^a-z0-9]+/, "-") : params["reference"]}.yml"
           content_type "application/yaml"
           own ? own.yaml : shipped_guide.source
         end

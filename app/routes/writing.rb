@@ -20,7 +20,7 @@ module NorvelWeb
         rescue Norvel::NothingToChange
           JSON.generate(head: record.reload.head_id || "", nothing: true)
         rescue Norvel::Error => error
-          status error.is_a?(Behind) ? 409 : 422
+          status({Behind => 409, Asked::Wrong => 400}.fetch(error.class, 422))
           JSON.generate(sentence: error.message, head: record.reload.head_id || "", can_undo: !record.head_id.nil?, can_redo: !record.undone.nil?)
         end
 
@@ -48,7 +48,7 @@ module NorvelWeb
         name, members = Writing::STEPS[step["do"]] if step.is_a?(Hash)
         raise Norvel::ChangeRefused, "There is no such step of writing." unless name
 
-        [name, step.slice(*members)]
+        [name, Asked.step(step, members)]
       end
     end
   end

@@ -9,6 +9,7 @@ module Norvel
     TWIP = 635
     HALF_POINT = 6_350
     EIGHTH_POINT = 1_587.5
+    LONGEST = 914_400 * 22 # of what stands on a page (ISO/IEC 29500-1 §22.9.2.14 has 31,680 twips)
     WRITTEN = /\A\s*([+\-−]?\d+(?:[.,]\d+)?|[+\-−]?[.,]\d+)\s*([[:alpha:]"]*)\s*\z/
 
     module_function

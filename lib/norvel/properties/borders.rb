@@ -8,6 +8,8 @@ module Norvel
     module Borders
       SIDES = %i[top bottom left right between].freeze
       KINDS = %w[single double dotted dashed thick].freeze
+      WIDEST = 96 * Lengths::PT
+      FARTHEST = Lengths::LONGEST
       NONE = {style: "none", width: 0, color: "auto", space: 0}.freeze
       GONE = /\A(all|#{SIDES.join("|")})\s+none\z/
       ONE = /\A(all|#{SIDES.join("|")})\s+(.+?)(?:\s+(#{KINDS.join("|")}))?(?:\s+(#\h{6}|auto))?(?:\s+distance\s+(.+))?\z/

@@ -79,12 +79,26 @@ module Norvel
         end
       end
 
+      # @param value [Object, nil] from a file
+      # @return [Object, nil] the nearest value that can be
+      def hold(value)
+        case kind
+        when :length then value&.clamp(least || (signed ? -Lengths::LONGEST : 0), most || Lengths::LONGEST)
+        when :number then value&.clamp(least || 0, most || 999)
+        when :characters then value&.clamp(-MOST_CHARACTERS, MOST_CHARACTERS)
+        when :line_spacing then value&.held
+        when :tabs then value&.map { |tab| tab.with(position: tab.position.clamp(-Lengths::LONGEST, Lengths::LONGEST)) }
+        when :borders then value&.transform_values { |line| (line == Borders::NONE) ? line : line.merge(width: line[:width].clamp(0, Borders::WIDEST), space: line[:space].clamp(0, Borders::FARTHEST)) }
+        else value
+        end
+      end
+
       private
 
       def in_range(value)
         raise Error, "#{label} cannot be negative." if !signed && value.negative?
         raise Error, "#{label} must be at least #{Lengths.show(least)}." if least && value < least
-        raise Error, "#{label} must be at most #{Lengths.show(most || Lengths::PER_UNIT["in"] * 22)}." if value.abs > (most || Lengths::PER_UNIT["in"] * 22)
+        raise Error, "#{label} must be at most #{Lengths.show(most || Lengths::LONGEST)}." if value.abs > (most || Lengths::LONGEST)
 
         value
       end
@@ -141,6 +155,7 @@ module Norvel
       end
     end
 
+    Property::MOST_CHARACTERS = 10_000 # hundredths
     Property::PIECEWISE = {borders: Borders, tabs: TabStop}.freeze
   end
 end

@@ -25,6 +25,8 @@ module Norvel
         page = section.page
         page = page.with(**paper(page)) if parameters["paper"]
         margin = page.margin.merge((parameters["margin"] || {}).to_h { |edge, length| [edge.to_sym, Lengths.parse(length, default_unit: "cm")] })
+        raise ChangeRefused, "A margin is not less than 0." if margin.values_at(*parameters.fetch("margin", {}).keys.map(&:to_sym)).any?(&:negative?)
+
         page = page.with(margin: margin)
         raise ChangeRefused, "These margins leave less than 2 cm for the text." if page.text_width < 720_000 || page.height - margin[:top] - margin[:bottom] < 720_000
 

@@ -19,6 +19,8 @@ module Norvel
         RULES = {"exact" => :exact, "atLeast" => :at_least}.freeze
         THEME_SLOTS = {"text1" => "dk1", "dark1" => "dk1", "background1" => "lt1", "light1" => "lt1", "text2" => "dk2", "dark2" => "dk2",
                        "background2" => "lt2", "light2" => "lt2", "hyperlink" => "hlink", "followedHyperlink" => "folHlink"}.freeze
+        MEASURES = (-72_000_000..72_000_000) # EMU: 2 m
+        LEVELS = (0..8)
         FONT_ATTRIBUTES = %w[ascii hAnsi cs asciiTheme hAnsiTheme cstheme].freeze
 
         # @param prefix [String] the prefix of the wordprocessing namespace in this part
@@ -41,7 +43,10 @@ module Norvel
         # @param node [Nokogiri::XML::Element]
         # @param property [Properties::Property]
         # @return [Object, nil]
-        def read(node, property) = send(:"read_#{property.docx[:codec]}", node, property)
+        def read(node, property)
+          value = send(:"read_#{property.docx[:codec]}", node, property)
+          property.hold(value).tap { |held| too_much(property.label, property.show(value), property.show(held)) unless held == value }
+        end
 
         # @param value [Object, nil] nil takes it away
         # @return [void]
@@ -74,12 +79,24 @@ module Norvel
         # @return [Integer, nil] EMU of a measure in twips or with a unit (§22.9.2.14)
         def measure(text, per = Lengths::TWIP)
           return if text.nil?
-          return (Rational(text) * per).round if text.match?(/\A[+-]?\d+(\.\d+)?\z/)
+          return hold((Rational(text) * per).round, MEASURES, "a length") { |emu| Lengths.show(emu, "cm") } if text.length < 40 && text.match?(/\A[+-]?\d+(\.\d+)?\z/)
 
-          (text.match?(Lengths::WRITTEN) && Lengths::PER_UNIT.key?(text[/[[:alpha:]]+/])) ? Lengths.parse(text) : unknown("A length is written “#{text[0, 20]}”", nil)
+          (text.length < 40 && text.match?(Lengths::WRITTEN) && Lengths::PER_UNIT.key?(text[/[[:alpha:]]+/])) ? hold(Lengths.parse(text), MEASURES, "a length") { |emu| Lengths.show(emu, "cm") } : unknown("A length is written “#{text[0, 20]}”", nil)
+        end
+
+        # @param text [String, nil] @param range [Range<Integer>] what can be @param what [String] it counts, in words
+        # @return [Integer, nil] the nearest number that can be
+        def count(text, range, what) = text && hold(text[0, 30].to_i, range, what, &:to_s)
+
+        # @return [Integer] the number, or the nearest that can be, which is told
+        def hold(number, range, what)
+          number.clamp(range).tap { |held| too_much(what, yield(number), yield(held)) unless held == number }
         end
 
         def on?(node) = !OFF.include?(attribute(node))
+
+        # Every number of a file is held to what can be on paper.
+        def too_much(what, said, held) = @unknown["#{what[0].upcase}#{what[1..]} is given as #{(said.length > 30) ? "#{said[0, 28]} …" : said}, which cannot be; it is read as #{held}."] += 1
 
         private
 
@@ -87,7 +104,7 @@ module Norvel
         def read_switch_off(node, _) = !on?(node)
         def read_line_count(node, _) = on?(node) ? 2 : 0
         def read_half_points(node, _) = measure(attribute(node), Lengths::HALF_POINT)
-        def read_percent(node, _) = attribute(node).to_s[/\d+/]&.to_i
+        def read_percent(node, _) = attribute(node).to_s[/\d{1,9}/]&.to_i
         def read_choice(node, property) = property.choices.find { |choice| choice.to_s == attribute(node) }
         def read_align(node, _) = ALIGN[attribute(node)]
         def read_language(node, _) = attribute(node)
@@ -108,7 +125,7 @@ module Norvel
           hanging ? -hanging : whole(attribute(node, "firstLineChars"))
         end
 
-        def whole(text) = (text.to_i if text&.match?(/\A-?\d+\z/) && !text.to_i.zero?)
+        def whole(text) = (text[0, 20].to_i if text&.match?(/\A-?\d+\z/) && !text.to_i.zero?)
 
         def read_first_line(node, _)
           hanging = measure(attribute(node, "hanging"))
@@ -160,8 +177,8 @@ module Norvel
             next if kind.nil? || !Properties::Borders::SIDES.include?(side.name.to_sym)
             next [side.name.to_sym, Properties::Borders::NONE] if %w[nil none].include?(kind)
 
-            [side.name.to_sym, {style: kind, width: (attribute(side, "sz").to_i * Lengths::EIGHTH_POINT).round, color: hex(attribute(side, "color")) || "auto",
-                                space: attribute(side, "space").to_i * Lengths::PT}]
+            [side.name.to_sym, {style: kind, width: (attribute(side, "sz").to_s[0, 9].to_i * Lengths::EIGHTH_POINT).round, color: hex(attribute(side, "color")) || "auto",
+                                space: attribute(side, "space").to_s[0, 9].to_i * Lengths::PT}]
           end.to_h
         end
 
@@ -171,7 +188,7 @@ module Norvel
           return if number.nil? && level.nil?
 
           list = number && attribute(number)
-          Properties::NumberRef.new(list: (list == "0") ? nil : list, level: level ? attribute(level).to_i : 0)
+          Properties::NumberRef.new(list: (list == "0") ? nil : list, level: level ? count(attribute(level), LEVELS, "the level of a list") : 0)
         end
 
         def write_switch(node, _, value) = put(node, "val", value ? nil : "0")

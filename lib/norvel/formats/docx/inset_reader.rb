@@ -6,6 +6,7 @@ module Norvel
       # Reads what stands in the text but is not text: pictures, floating things, embedded objects.
       class InsetReader
         PIXEL = 9_525 # EMU
+        SIDES = (0..72_000_000) # EMU: 2 m
 
         # @param relationships [Hash] of the part the insets stand in @param codecs [Codecs]
         def initialize(relationships, codecs)
@@ -45,7 +46,7 @@ module Norvel
           else :drawing
           end
           Manuscript::Inset.new(kind: (frame.name == "inline" && what == :image) ? :image : :anchor, what: what, ref: blip && target(blip),
-            width: extent && extent["cx"].to_i, height: extent && extent["cy"].to_i, alt: about && [about["descr"], about["title"]].find { |text| !text.to_s.strip.empty? })
+            width: extent && side(extent["cx"]), height: extent && side(extent["cy"]), alt: about && [about["descr"], about["title"]].find { |text| !text.to_s.strip.empty? })
         end
 
         def picture(node)
@@ -59,11 +60,13 @@ module Norvel
             width: width, height: height, alt: shape && shape["alt"])
         end
 
+        def side(text) = @codecs.count(text.to_s, SIDES, "the size of a drawing")
+
         # A size of a drawing in the older mark-up, in any absolute unit of CSS.
         def measure(text)
           return if text.nil? || text.strip == "auto"
 
-          text.strip.end_with?("px") ? (text.to_f * PIXEL).round : @codecs.measure(text.strip, Lengths::PT)
+          text.strip.end_with?("px") ? side((text[0, 20].to_f.clamp(0, 1e9) * PIXEL).round.to_s) : @codecs.measure(text.strip, Lengths::PT)
         end
 
         def target(node)

@@ -20,7 +20,7 @@ module Norvel
             base = child_value(node, "abstractNumId")
             overrides = children(node, "lvlOverride")
             levels = (abstract[base] || {}).merge(overrides.flat_map { |over| children(over, "lvl").map { |level| read_level(level) } }.to_h)
-            starts = overrides.filter_map { |over| (start = child_value(over, "startOverride")) && [attribute(over, "ilvl").to_i, start.to_i] }.to_h
+            starts = overrides.filter_map { |over| (start = child_value(over, "startOverride")) && [level_of(over), first_number(start)] }.to_h
             id = attribute(node, "numId")
             [id, Manuscript::List.new(id: id, levels: levels, counter: base, starts: starts, name: names[base])]
           end
@@ -33,11 +33,15 @@ module Norvel
           set = @spelling.read(properties, :paragraph).slice(:indent_start, :indent_end, :indent_first, :tabs)
           restart = child_value(node, "lvlRestart")
           level = Manuscript::ListLevel.new(format: child_value(node, "numFmt") || "decimal", text: child_value(node, "lvlText") || "",
-            start: (child_value(node, "start") || 1).to_i, properties: set, label_properties: @spelling.read(children(node, "rPr").first, :text),
-            style: child_value(node, "pStyle"), suffix: (child_value(node, "suff") || "tab").to_sym, restart_after: restart&.to_i,
+            start: first_number(child_value(node, "start") || "1"), properties: set, label_properties: @spelling.read(children(node, "rPr").first, :text),
+            style: child_value(node, "pStyle"), suffix: (child_value(node, "suff") || "tab").to_sym, restart_after: restart && @spelling.codecs.count(restart, 0..9, "the restart of a list"),
             legal: children(node, "isLgl").any? { |flag| @spelling.codecs.on?(flag) })
-          [attribute(node, "ilvl").to_i, level]
+          [level_of(node), level]
         end
+
+        def level_of(node) = @spelling.codecs.count(attribute(node, "ilvl") || "0", Codecs::LEVELS, "the level of a list")
+
+        def first_number(text) = @spelling.codecs.count(text, 0..32_767, "the first number of a list")
 
         def children(node, name) = node.element_children.select { |child| child.name == name }
 

@@ -40,10 +40,10 @@ module Norvel
           columns = parts["cols"]&.first
           type = parts["type"]&.first
           Manuscript::Section.new(page: page(parts), last: last, begins: known(BEGINS, type && @codecs.attribute(type), :page, "A section begins on “%s”"),
-            folio: Manuscript::Folio.new(format: known(FORMATS, folio && @codecs.attribute(folio, "fmt"), :decimal, "Folios are asked for as “%s”"), start: folio && @codecs.attribute(folio, "start")&.to_i),
+            folio: Manuscript::Folio.new(format: known(FORMATS, folio && @codecs.attribute(folio, "fmt"), :decimal, "Folios are asked for as “%s”"), start: folio && @codecs.count(@codecs.attribute(folio, "start"), 0..99_999, "the first folio")),
             headers: stories(parts["headerReference"], before&.headers), footers: stories(parts["footerReference"], before&.footers),
             first_differs: parts.key?("titlePg") && @codecs.on?(parts["titlePg"].first),
-            columns: [columns ? @codecs.attribute(columns, "num").to_i : 1, 1].max)
+            columns: (columns && @codecs.count(@codecs.attribute(columns, "num"), 1..45, "the number of columns")) || 1)
         end
 
         def page(parts)

@@ -12,6 +12,7 @@ module Norvel
         MARKS = {"footnoteReference" => "footnotes", "endnoteReference" => "endnotes"}.freeze
         FIELDS = {"PAGE" => :page, "NUMPAGES" => :pages}.freeze
         DEEPEST_TABLE = 20
+        SPANS = (1..200) # columns
 
         # Fields whose result is worked out, not written by a person (§17.16.5).
         GENERATED = %w[TOC TC INDEX SEQ REF PAGEREF NOTEREF STYLEREF SECTION SECTIONPAGES DATE TIME CREATEDATE SAVEDATE PRINTDATE AUTHOR TITLE SUBJECT FILENAME FILESIZE NUMWORDS NUMCHARS
@@ -89,7 +90,7 @@ module Norvel
           Walk.cells(node) do |cell|
             details = child(cell, "tcPr")
             merge = child(details, "vMerge")
-            cells << Manuscript::Cell.new(blocks: read_blocks(cell, depth + 1), span: [(child(details, "gridSpan")&.then { |span| attribute(span) } || 1).to_i, 1].max,
+            cells << Manuscript::Cell.new(blocks: read_blocks(cell, depth + 1), span: @codecs.count(child(details, "gridSpan")&.then { |span| attribute(span) } || "1", SPANS, "the columns of a cell"),
               continued: !merge.nil? && attribute(merge) != "restart")
           end
           Manuscript::Row.new(cells: cells, header: !header.nil? && @codecs.on?(header), height: (height && @codecs.measure(attribute(height))) || 0)
