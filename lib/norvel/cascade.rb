@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require_relative "cascade/formatting"
+require_relative "cascade/chain"
 require_relative "cascade/list_labels"
 
 module Norvel
@@ -39,7 +40,7 @@ module Norvel
 
     # @param style_id [String]
     # @return [Formatting] of a paragraph in this style with nothing set by hand
-    def style(style_id) = keep([:style, style_id]) { [defaults] + chain_layers(style_id) }
+    def style(style_id) = keep([:style, style_id]) { [defaults, chain(style_id)] }
 
     # @return [Formatting] what text of this paragraph would have without direct formatting
     def under(paragraph, run) = text(paragraph, run.style, {})
@@ -79,7 +80,7 @@ module Norvel
 
     def below(paragraph)
       key = [paragraph.style, table_style(paragraph), paragraph.properties.key?(:numbering)]
-      @chains[key] ||= [defaults, *table_layers(table_style(paragraph)), *chain_layers(paragraph.style, numbered: !key.last)]
+      @chains[key] ||= [defaults, *table_layers(table_style(paragraph)), chain(paragraph.style, numbered: !key.last)]
     end
 
     def defaults = @defaults ||= Layer.new(kind: :defaults, properties: sheet.defaults)
@@ -104,15 +105,13 @@ module Norvel
     end
 
     # The level of a style's numbering brings its indents just before the style that asks for it.
-    def chain_layers(id, numbered: true)
+    def chain(id, numbered: true)
       ref, owner = style_numbering(id) if numbered
-      sheet.chain(id).flat_map do |style|
-        own = Layer.new(kind: :style, properties: style.properties, source: style.id)
-        (owner == style.id && ref.list) ? [*level_layer(ref), own] : [own]
-      end
+      level = level_layer(ref).first if ref&.list
+      Chain.new(:style, sheet, id, level: level, owner: owner)
     end
 
-    def character_layers(id) = id ? sheet.chain(id).map { |style| Layer.new(kind: :character, properties: style.properties, source: style.id) } : []
+    def character_layers(id) = id ? [Chain.new(:character, sheet, id)] : []
 
     def direct_numbering(paragraph)
       ref = paragraph.properties[:numbering]
@@ -130,8 +129,8 @@ module Norvel
     end
 
     def find_numbering(id)
-      owner = sheet.chain(id).reverse_each.find { |style| style.properties[:numbering] }
-      return unless owner
+      owner = sheet.saying(id, :numbering)
+      return unless owner&.properties&.[](:numbering)
 
       ref = owner.properties[:numbering]
       list = lists[ref.list]

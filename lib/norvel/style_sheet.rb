@@ -3,6 +3,7 @@
 require_relative "style_sheet/style"
 require_relative "style_sheet/style_marks"
 require_relative "style_sheet/style_keys"
+require_relative "style_sheet/kinship"
 
 module Norvel
   # All styles of a manuscript and the defaults under them. A value: changes give another sheet.
@@ -35,30 +36,32 @@ module Norvel
 
     def of_kind(kind) = styles.values.select { |style| style.kind == kind }
 
+    # @return [Kinship]
+    def kinship = @memo[:kinship] ||= Kinship.new(styles)
+
     # @return [Array<Style>] root first; a loop or a missing parent ends the walk
     def chain(id)
-      (@memo[:chains] ||= {})[id] ||= begin
-        found = []
-        style = styles[id]
-        while style && found.none? { |link| link.id == style.id }
-          found.unshift(style)
-          style = styles[style.parent]
-          style = nil if style && style.kind != found.first.kind
-        end
-        found.freeze
+      found = []
+      while styles.key?(id)
+        found << styles[id]
+        id = kinship.parent(id)
       end
+      found.reverse
     end
+
+    # @param name [Symbol] a property
+    # @return [Style, nil] the style itself or the nearest one over it that says the property
+    def saying(id, name) = kinship.node(id)&.nearest&.[](name)
 
     # @return [Array<String>] one sentence for every loop or missing parent
     def faults
       styles.values.filter_map do |style|
-        top = chain(style.id).first
-        next unless top&.parent
+        next if style.parent.nil? || kinship.parent(style.id)
 
-        if styles[top.parent].nil?
-          "The style “#{style.name}” rests on a style that is not in the file (#{top.parent}); it is read as resting on the document defaults."
-        elsif chain(style.id).any? { |link| link.id == top.parent }
-          "The style “#{style.name}” is its own ancestor; the loop is cut at “#{top.name}”."
+        if styles[style.parent].nil?
+          "The style “#{style.name}” rests on a style that is not in the file (#{style.parent}); it is read as resting on the document defaults."
+        elsif styles[style.parent].kind == style.kind
+          "The style “#{style.name}” is its own ancestor; the loop is cut there."
         end
       end
     end
@@ -94,12 +97,12 @@ module Norvel
     end
 
     # @return [Integer, nil] 1–9, by the property, inherited too
-    def level_of(style) = chain(style.id).reverse_each.find { |link| link.properties.key?(:outline_level) }&.properties&.[](:outline_level)
+    def level_of(style) = saying(style.id, :outline_level)&.properties&.[](:outline_level)
 
     # @param id [String] @param names [Array<Symbol>] properties
     # @return [Array<Style>] styles under this one that say one of them themselves, and so do not follow
     def keeping_own(id, names)
-      styles.values.select { |style| style.id != id && chain(style.id).any? { |link| link.id == id } && names.any? { |name| style.properties.key?(name) } }
+      kinship.under(id).keys.map { |other| styles[other] }.select { |style| names.any? { |name| style.properties.key?(name) } }
     end
 
     private

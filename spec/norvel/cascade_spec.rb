@@ -62,6 +62,6 @@ RSpec.describe Norvel::Cascade do
     styles = {"A" => {name: "A", parent: "B", properties: {size: 1}}, "B" => {name: "B", parent: "A"}, "C" => {name: "C", parent: "Gone"}}
     looped = manuscript(paragraph(0, "x", style: "A"), styles: styles)
     expect(described_class.new(looped).style("A")[:size]).to eq(1)
-    expect(looped.sheet.faults).to include(/“A” is its own ancestor/, /not in the file \(Gone\)/)
+    expect(looped.sheet.faults).to include(/“B” is its own ancestor/, /not in the file \(Gone\)/)
   end
 end

@@ -4,7 +4,16 @@ module Norvel
   class Cascade
     # Where values come from: `kind` is :defaults, :table, :numbering, :style, :character or :direct;
     # `source` the style or list that says it.
-    Layer = Value.define(:kind, :properties, source: nil)
+    Layer = Value.define(:kind, :properties, source: nil) do
+      def key?(name) = properties.key?(name)
+
+      def value(name) = properties[name]
+
+      # The value of a property that is inherited piece by piece, over one from further away.
+      def fold(property, under) = properties.key?(property.name) ? property.combine(under, properties[property.name]) : under
+
+      def layers = [self]
+    end
 
     # One rung of a lineage, farthest first; `wins` marks the rung whose value counts.
     Step = Value.define(:kind, :value, source: nil, wins: false)
@@ -14,13 +23,21 @@ module Norvel
     class Formatting
       LEVELS = %i[table style character].freeze
 
-      attr_reader :layers
+      # @return [Array<Layer, Chain>] farthest first
+      attr_reader :said
 
-      # @param layers [Array<Layer>] farthest first
-      def initialize(layers)
-        @layers = layers.freeze
+      # @param said [Array<Layer, Chain>] farthest first
+      def initialize(said)
+        @said = said.freeze
         @values = {}
       end
+
+      # @return [Array<Layer>] farthest first, chains of styles taken apart
+      def layers = @said.flat_map(&:layers)
+
+      # @param layer [Layer] nearer than all
+      # @return [Formatting]
+      def under(layer) = Formatting.new(@said + [layer])
 
       # @param name [Symbol] a property
       # @return [Object] its resolved value
@@ -50,16 +67,16 @@ module Norvel
         return pieced(property) if property.piecewise?
 
         layer = nearest(name)
-        layer ? layer.properties[name] : Properties::DEFAULTS[name]
+        layer ? layer.value(name) : Properties::DEFAULTS[name]
       end
 
       # Sides and stops are inherited one by one.
       def pieced(property)
-        @layers.reduce(property.default) { |value, layer| layer.properties.key?(property.name) ? property.combine(value, layer.properties[property.name]) : value }
+        @said.reduce(property.default) { |value, layer| layer.fold(property, value) }
       end
 
       def nearest(name, kinds = nil)
-        @layers.reverse_each { |layer| return layer if layer.properties.key?(name) && (kinds.nil? || kinds.include?(layer.kind)) }
+        @said.reverse_each { |layer| return layer if layer.key?(name) && (kinds.nil? || kinds.include?(layer.kind)) }
         nil
       end
 
@@ -67,10 +84,10 @@ module Norvel
       # nearest value of each level of the hierarchy is combined by exclusive or.
       def toggled(name)
         direct = nearest(name, [:direct])
-        return direct.properties[name] if direct
-        return true if nearest(name, [:defaults])&.properties&.[](name)
+        return direct.value(name) if direct
+        return true if nearest(name, [:defaults])&.value(name)
 
-        LEVELS.count { |level| nearest(name, [level])&.properties&.[](name) }.odd?
+        LEVELS.count { |level| nearest(name, [level])&.value(name) }.odd?
       end
 
       def deciding_layers(name, said)
@@ -78,10 +95,10 @@ module Norvel
         return said.reject { |layer| property.combine(layer.properties[name], property.default).empty? } | [said.last] if property.piecewise?
         return [said.last] unless property.toggle
 
-        direct = nearest(name, [:direct])
+        direct = said.reverse_each.find { |layer| layer.kind == :direct }
         return [direct] if direct
 
-        LEVELS.filter_map { |level| nearest(name, [level]) }.then { |found| found.empty? ? [said.last] : found }
+        LEVELS.filter_map { |level| said.reverse_each.find { |layer| layer.kind == level } }.then { |found| found.empty? ? [said.last] : found }
       end
     end
   end

@@ -67,7 +67,7 @@ module Norvel
 
       def same?(one, other, target)
         kept = ((@known[one] ||= {}.compare_by_identity)[other] ||= {})
-        kept.fetch(target) { kept[target] = one.layers == other.layers || NAMES[target].all? { |name| one[name] == other[name] } }
+        kept.fetch(target) { kept[target] = one.said == other.said || NAMES[target].all? { |name| one[name] == other[name] } }
       end
     end
   end

@@ -12,6 +12,8 @@ module Norvel
       VALUES_X = 372
       LARGEST = 26.0
       SMALLEST = 11.0
+      MOST = 600 # styles that are drawn
+      DEEPEST = 12 # generations that are set in
 
       # @param manuscript [Manuscript] @param cascade [Cascade]
       # @param uses [Hash{String=>Integer}] by style id
@@ -33,41 +35,61 @@ module Norvel
       def to_s
         @out = +""
         @y = 8.0
-        roots.each { |style| draw(style, 0) }
+        @lines = {}
+        ordered.first(MOST).each { |style, depth| draw(style, depth) }
+        @lines.each { |id, (x, from, ends)| branch(x, from, ends) if ends.any? && id }
+        more(ordered.size - MOST) if ordered.size > MOST
         %(<svg xmlns="http://www.w3.org/2000/svg" class="family" viewBox="0 0 #{WIDTH} #{(@y + 8).round}" role="group" aria-label="The family of #{@kind} styles">#{@out}</svg>)
       end
 
       private
 
-      def shown = @shown ||= @sheet.of_kind(@kind).select { |style| show?(style) }
-
       # An ancestor of a style that is shown is shown too, or the tree would fall apart.
-      def show?(style)
-        return true if @show == :all
-        return @uses[style.id].to_i.zero? && !style.hidden if @show == :unused
-
-        @uses[style.id].to_i.positive? || @sheet.of_kind(@kind).any? { |other| @uses[other.id].to_i.positive? && @sheet.chain(other.id).include?(style) }
+      def shown
+        @shown ||= @sheet.of_kind(@kind).then do |all|
+          case @show
+          when :all then all
+          when :unused then all.select { |style| @uses[style.id].to_i.zero? && !style.hidden }
+          else
+            kept = @sheet.kinship.with_those_over(all.map(&:id).select { |id| @uses[id].to_i.positive? })
+            all.select { |style| kept.key?(style.id) }
+          end
+        end
       end
 
-      def roots = shown.select { |style| parent(style).nil? }
+      # @return [Array<Array(StyleSheet::Style, Integer)>] as they stand below each other, with their generation
+      def ordered
+        @ordered ||= begin
+          known = shown.to_h { |style| [style.id, style] }
+          children = shown.group_by { |style| parent(style, known) }
+          waiting = (children[nil] || []).reverse.map { |style| [style, 0] }
+          found = []
+          while (style, depth = waiting.pop)
+            found << [style, depth]
+            (children[style.id] || []).reverse_each { |child| waiting << [child, depth + 1] }
+          end
+          found
+        end
+      end
 
-      def parent(style) = @sheet.chain(style.id)[-2]&.then { |above| above if shown.include?(above) }
+      def parent(style, known) = @sheet.kinship.parent(style.id).then { |id| id if known.key?(id) }
 
-      # @return [Float] where the row's line stands
       def draw(style, depth)
         format = @formats.text(@cascade.style(style.id))
         size = format.size.clamp(SMALLEST, LARGEST)
         height = [size * 1.25 + 12, 30].max
         base = @y + height / 2 + size * 0.32
-        at = @y + height / 2
-        row(style, format, size, 34 + depth * STEP, base, height)
+        x = 34 + [depth, DEEPEST].min * STEP
+        @lines[@sheet.kinship.parent(style.id)]&.last&.push(@y + height / 2)
+        @lines[style.id] = [x + 4, base + 5, []]
+        row(style, format, size, x, base, height)
         @y += height
-        ends = children(style).map { |child| draw(child, depth + 1) }
-        branch(34 + depth * STEP + 4, base + 5, ends, depth) if ends.any?
-        at
       end
 
-      def children(style) = shown.select { |child| parent(child)&.id == style.id }
+      def more(count)
+        @y += 24
+        @out << %(<text class="own" x="34" y="#{@y.round(1)}">and #{count} more</text>)
+      end
 
       def row(style, format, size, x, base, height)
         colour = (format.color == "auto") ? "" : %( fill="#{format.color}")
@@ -84,8 +106,8 @@ module Norvel
         text.empty? ? "nothing of its own" : text
       end
 
-      def branch(x, from, ends, depth)
-        @out << %(<path class="branch" d="M#{x} #{from.round(1)}V#{ends.last.round(1)}#{ends.map { |y| "M#{x} #{y.round(1)}H#{34 + (depth + 1) * STEP + 4}" }.join}"/>)
+      def branch(x, from, ends)
+        @out << %(<path class="branch" d="M#{x} #{from.round(1)}V#{ends.last.round(1)}#{ends.map { |y| "M#{x} #{y.round(1)}H#{x + STEP}" }.join}"/>)
       end
 
       def h(text) = CGI.escapeHTML(text.to_s)

@@ -8,7 +8,8 @@ module Norvel
   module Formats
     # A zip container read whole, within limits, and written again in the same order.
     class Archive
-      Limits = Value.define(entries: 10_000, entry_bytes: 200 * 1024 * 1024, total_bytes: 500 * 1024 * 1024, ratio: 400)
+      Limits = Value.define(entries: 10_000, entry_bytes: 128 * 1024 * 1024, total_bytes: 320 * 1024 * 1024, ratio: 400)
+      PIECE = 1_048_576 # bytes that are unpacked at a time
 
       # @return [Hash{String=>String}] member names to their bytes, in the file's order
       attr_reader :members
@@ -20,15 +21,30 @@ module Norvel
         members = entries(bytes, limits).each_with_object({}) do |entry, found|
           raise FileError, "The file is encrypted; save it without a password and bring it again." if entry.gp_flags & 1 == 1
 
-          data = unpacking { entry.get_input_stream.read(limits.entry_bytes + 1) } || +""
+          most = [limits.entry_bytes, limits.total_bytes - total, [bytes.bytesize * limits.ratio, 1_000_000].max].min
+          data = unpacked(entry, most)
           total += data.bytesize
-          if data.bytesize > limits.entry_bytes || total > limits.total_bytes || (data.bytesize > 1_000_000 && data.bytesize > bytes.bytesize * limits.ratio)
-            raise FileError, "The file unpacks to far more than it should (a member of #{data.bytesize / 1_048_576} MB or more); it was not opened."
-          end
           found[entry.name.dup.force_encoding(Encoding::UTF_8).scrub.freeze] = data.force_encoding(Encoding::BINARY)
         end
         new(members)
       end
+
+      # Piece by piece, so that one that inflates is refused before it fills the memory.
+      # @return [String]
+      def self.unpacked(entry, most)
+        return refuse(entry.size) if entry.size > most
+
+        data = +""
+        unpacking do
+          stream = entry.get_input_stream
+          while data.bytesize <= most && (piece = stream.read(PIECE))
+            data << piece
+          end
+        end
+        (data.bytesize > most) ? refuse(data.bytesize) : data
+      end
+
+      def self.refuse(size) = raise(FileError, "The file unpacks to far more than it should (a member of #{size / 1_048_576} MB or more); it was not opened.")
 
       # @return [Array<Zip::Entry>] of files
       def self.entries(bytes, limits)
@@ -47,7 +63,7 @@ module Norvel
       rescue Zip::Error, Zlib::Error, EOFError, ArgumentError, RangeError, NoMethodError, TypeError => error
         raise FileError, "The file is damaged or cut short and cannot be unpacked (#{error.class.name.split("::").last})."
       end
-      private_class_method :entries, :unpacking
+      private_class_method :entries, :unpacking, :unpacked, :refuse
 
       def initialize(members)
         @members = members

@@ -9,6 +9,7 @@ module Norvel
     class Reader
       SCHEMA_FILE = File.expand_path("../../../guides/schema.json", __dir__)
       LARGEST = 1_000_000 # bytes
+      DEEPEST = 20 # levels
       WORDS = {"required" => "something is missing", "enum" => "is none of the words allowed here", "pattern" => "is not written as it should be",
                "schema" => "is not known here", "type" => "is of the wrong kind", "minlength" => "is empty", "minitems" => "is empty"}.freeze
 
@@ -53,6 +54,8 @@ module Norvel
       end
 
       def note_lines(node, pointer)
+        raise GuideError.new("this is nested deeper than a guide can be.", line: node.start_line + 1) if pointer.count("/") > DEEPEST
+
         @lines[pointer] = node.start_line + 1
         case node
         when Psych::Nodes::Mapping

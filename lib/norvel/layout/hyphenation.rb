@@ -11,6 +11,7 @@ module Norvel
       PATTERNS = {"en-us" => "en_us", "en" => "en_uk", "de" => "de1", "fr" => "fr", "es" => "es", "it" => "it", "nl" => "nl", "pt" => "pt", "sv" => "sv", "da" => "da",
                   "fi" => "fi", "pl" => "pl", "cs" => "cs", "nb" => "no2", "nn" => "no2", "ca" => "ca", "hu" => "hu2"}.freeze
       LEAST = 5 # letters of a word that is divided
+      MOST = 80 # longer ones are none of a language
       BEFORE = 2 # letters kept before a division
       AFTER = 3 # letters kept after it
       KEPT = 20_000 # words remembered
@@ -39,7 +40,7 @@ module Norvel
       private
 
       def find(word)
-        return [] if word.length < LEAST || !word.match?(/\A\p{L}+\z/) || word == word.upcase
+        return [] if !word.length.between?(LEAST, MOST) || !word.match?(/\A\p{L}+\z/) || word == word.upcase
 
         @hyphen.hyphenate(word.downcase).select { |at| at.between?(BEFORE, word.length - AFTER) }
       end

@@ -3,6 +3,7 @@
 require_relative "line"
 require_relative "break_opportunities"
 require_relative "atoms"
+require_relative "long_text"
 require_relative "tab_stops"
 
 module Norvel
@@ -15,6 +16,9 @@ module Norvel
     class ParagraphLines
       HAIR = 0.0118 # points: a 64th of a CSS pixel, the step in which browser engines measure a line
 
+      SPLIT = 64 # code points of a word that is cut, for a beginning
+      LONG_WORD = 2_000 # code points of which the rest of a cut word is not measured again
+
       attr_reader :lines, :format, :text, :label
 
       # @param width [Float] of the column, points
@@ -22,7 +26,7 @@ module Norvel
       # @param default_tab [Float] points
       # @param hyphens [Array<Array(Integer, Hyphenation)>, nil] from which offset on which language divides words
       def initialize(text:, segments:, format:, width:, mark:, label: nil, default_tab: 36.0, hyphens: nil)
-        @text = text
+        @text = text = LongText.of(text)
         @segments = segments
         @format = format
         @width = width
@@ -198,7 +202,7 @@ module Norvel
       # Divides a word that is too long for the rest of the line at its last place that fits.
       # @return [Boolean]
       def divide(atom)
-        return false unless @hyphens && atom.kind == :word && atom.solid >= Hyphenation::LEAST
+        return false unless @hyphens && atom.kind == :word && atom.solid.between?(Hyphenation::LEAST, LONG_WORD)
 
         room = @room + HAIR - @used - @gap - hyphen_width(atom)
         at = division_points(atom).reverse.find { |count| @atoms.measure(atom.start, count) <= room } or return false
@@ -291,7 +295,9 @@ module Norvel
       # A word longer than the line is cut where it is full, one character at least.
       def split(index, room)
         atom = @list[index]
-        count = (1...atom.solid).bsearch { |length| @atoms.measure(atom.start, length) > room + HAIR } || atom.solid
+        most = SPLIT
+        most *= 2 while most < atom.solid && @atoms.measure(atom.start, most) <= room + HAIR
+        count = (1...[most, atom.solid].min).bsearch { |length| @atoms.measure(atom.start, length) > room + HAIR } || [most, atom.solid].min
         cut(index, [count - 1, 1].max)
       end
 
@@ -299,7 +305,9 @@ module Norvel
       def cut(index, count, soft: false)
         atom = @list[index]
         head = Atoms::Atom.new(:word, atom.start, count, count, @atoms.measure(atom.start, count), 0.0, atom.glued, soft)
-        tail = Atoms::Atom.new(:word, atom.start + count, atom.length - count, atom.solid - count, @atoms.measure(atom.start + count, atom.solid - count), atom.space, false, atom.soft)
+        rest = atom.solid - count
+        width = (rest > LONG_WORD) ? atom.width - head.width : @atoms.measure(atom.start + count, rest)
+        tail = Atoms::Atom.new(:word, atom.start + count, atom.length - count, rest, width, atom.space, false, atom.soft)
         @list[index, 1] = [head, tail]
       end
 

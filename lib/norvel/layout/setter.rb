@@ -148,7 +148,7 @@ module Norvel
         text = @labels[paragraph.id] or return
         ref = @cascade.numbering(paragraph)
         level = @lists[ref.list].levels[ref.level]
-        formatting = Cascade::Formatting.new(@cascade.mark(paragraph).layers + [Cascade::Layer.new(kind: :direct, properties: level.label_properties.except(:font_family))])
+        formatting = @cascade.mark(paragraph).under(Cascade::Layer.new(kind: :direct, properties: level.label_properties.except(:font_family)))
         Label.new(text: text, format: @store.formats.text(formatting), suffix: level.suffix)
       end
     end

@@ -85,7 +85,7 @@ module Norvel
         case kind
         when :length then value&.clamp(least || (signed ? -Lengths::LONGEST : 0), most || Lengths::LONGEST)
         when :number then value&.clamp(least || 0, most || 999)
-        when :characters then value&.clamp(-MOST_CHARACTERS, MOST_CHARACTERS)
+        when :characters then value&.clamp(-Property::MOST_CHARACTERS, Property::MOST_CHARACTERS)
         when :line_spacing then value&.held
         when :tabs then value&.map { |tab| tab.with(position: tab.position.clamp(-Lengths::LONGEST, Lengths::LONGEST)) }
         when :borders then value&.transform_values { |line| (line == Borders::NONE) ? line : line.merge(width: line[:width].clamp(0, Borders::WIDEST), space: line[:space].clamp(0, Borders::FARTHEST)) }

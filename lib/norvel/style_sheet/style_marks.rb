@@ -13,14 +13,16 @@ module Norvel
       # @return [Hash{String=>String}] style id to code; no two alike
       def for(styles)
         taken = {}
+        last = Hash.new(1)
         styles.to_h do |style|
-          code = candidates(style.name).find { |candidate| !taken[candidate] }
+          code = candidates(style.name, last).find { |candidate| !taken[candidate] }
           taken[code] = true
           [style.id, code]
         end
       end
 
-      def candidates(name)
+      # @param last [Hash{String=>Integer}] the number that was given last under some initials
+      def candidates(name, last)
         words = name.scan(/\p{L}+|\d+/)
         initials = words.map { |word| word.match?(/\d/) ? word : word[0].upcase }.join[0, LONGEST]
         initials = "?" if initials.empty?
@@ -28,7 +30,7 @@ module Norvel
         Enumerator.new do |codes|
           codes << initials
           codes << longer[0, LONGEST] unless longer.empty?
-          (2..).each { |number| codes << "#{initials[0, 2]}·#{number}" }
+          loop { codes << "#{initials[0, 2]}·#{last[initials[0, 2]] += 1}" }
         end.lazy
       end
       private_class_method :candidates

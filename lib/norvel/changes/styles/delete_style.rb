@@ -62,9 +62,9 @@ module Norvel
         stories = manuscript.paragraphs + manuscript.note_paragraphs + margins
         used = stories.flat_map { |paragraph| [paragraph.style, paragraph.mark_style, *paragraph.runs.map(&:style)] }.compact.uniq
         used |= manuscript.lists.values.flat_map { |list| list.levels.values.map(&:style) }.compact + [sheet.default_id]
-        kept = used.flat_map { |id| sheet.chain(id).map(&:id) }.uniq
-        kept |= kept.flat_map { |id| [sheet[id]&.next_style, sheet[id]&.linked] }.compact.flat_map { |id| sheet.chain(id).map(&:id) }
-        sheet.styles.values.select { |style| %i[paragraph character].include?(style.kind) && !kept.include?(style.id) && style.name != "Default Paragraph Font" }
+        kept = sheet.kinship.with_those_over(used)
+        kept = sheet.kinship.with_those_over(kept.keys + kept.keys.flat_map { |id| [sheet[id]&.next_style, sheet[id]&.linked] }.compact)
+        sheet.styles.values.select { |style| %i[paragraph character].include?(style.kind) && !kept.key?(style.id) && style.name != "Default Paragraph Font" }
       end
 
       def carry_out(manuscript)

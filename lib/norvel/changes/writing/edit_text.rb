@@ -67,12 +67,24 @@ module Norvel
         found = found(manuscript)
         raise ChangeRefused, "“#{parameters["find"]}” does not stand in the manuscript." if found.empty?
 
+        refuse_too_much(manuscript, found)
+
         manuscript.with_paragraphs(found.to_h { |paragraph| [paragraph.id, replaced_in(paragraph)] })
       end
 
       def sentence(manuscript) = "Replaced “#{parameters["find"]}” by “#{parameters["replace"]}” in #{counted(found(manuscript).sum { |paragraph| paragraph.text.scan(pattern).size }, "place")}."
 
+      MOST = 5_000_000 # letters that a manuscript may come to
+
       private
+
+      def refuse_too_much(manuscript, found)
+        words = replacement.length
+        more = found.sum { |paragraph| paragraph.text.scan(pattern).sum { |match| words - match.length } }
+        return if more <= 0 || (manuscript.paragraphs + manuscript.note_paragraphs).sum { |paragraph| paragraph.text.length } + more <= MOST
+
+        raise ChangeRefused, "That would make the manuscript longer than #{MOST / 1_000_000} million letters; nothing was replaced."
+      end
 
       def pattern
         raise ChangeRefused, "Write the words to look for." if parameters["find"].to_s.strip.empty?

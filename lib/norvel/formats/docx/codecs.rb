@@ -40,6 +40,9 @@ module Norvel
           instead
         end
 
+        # @param sentence [String] about the file, for its reader
+        def tell(sentence) = @unknown[sentence] += 1
+
         # @param node [Nokogiri::XML::Element]
         # @param property [Properties::Property]
         # @return [Object, nil]

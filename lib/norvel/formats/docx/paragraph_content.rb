@@ -51,8 +51,8 @@ module Norvel
 
         # Runs are counted as in Walk.
         def collect(parent, wrappers, count)
-          parent.element_children.each do |child|
-            next if child.name == "pPr" || OWN.include?(child.name)
+          parent.children.each do |child|
+            next if child.name == "pPr" || OWN.include?(child.name) || child.comment? || (!child.element? && child.blank?)
 
             if Walk::RUN_WRAPPERS.include?(child.name) && child.element_children.any? { |inner| !OWN.include?(inner.name) }
               count = collect(child, wrappers + [child], count)

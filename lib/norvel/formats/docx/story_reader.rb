@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require_relative "inset_reader"
+require_relative "stray_text"
 
 module Norvel
   module Formats
@@ -50,6 +51,7 @@ module Norvel
         def read_blocks(container, depth)
           raise FileError, "Tables are nested more than #{DEEPEST_TABLE} deep; the file cannot be read." if depth > DEEPEST_TABLE
 
+          note_stray(StrayText.between_blocks(container))
           blocks = []
           Walk.blocks(container) { |node| blocks << ((node.name == "p") ? read_paragraph(node, depth.positive?) : read_table(node, depth)) }
           blocks
@@ -129,12 +131,19 @@ module Norvel
           runs = []
           number = -1
           note_deleted(node)
+          carry(:stray_text) if note_stray(StrayText.in_paragraph(node))
           Walk.runs(node) do |element, wrappers|
             number += 1
             run = (element.name == "r") ? read_run(element, wrappers, number) : equation(number)
             runs << run if run
           end
           runs
+        end
+
+        # @param found [Array<String>]
+        def note_stray(found)
+          found.each { |words| @codecs.tell("“#{words[0, 60]}#{" …" if words.length > 60}” stands in the file where no text may stand; it stays there, and is not shown.") }
+          found.any?
         end
 
         def note_deleted(node) = node.element_children.each { |part| carry(:revision) if %w[del moveFrom ins moveTo].include?(part.name) }
@@ -165,7 +174,7 @@ module Norvel
         end
 
         def hidden?(set, style, text)
-          hidden = set.fetch(:hidden) { style && @sheet.chain(style).reverse_each.find { |link| link.properties.key?(:hidden) }&.properties&.[](:hidden) }
+          hidden = set.fetch(:hidden) { style && @sheet.saying(style, :hidden)&.properties&.[](:hidden) }
           @hidden.call(text.length) if hidden
           hidden
         end
