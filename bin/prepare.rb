@@ -34,7 +34,7 @@ module Prepare
 
     ENV["NORVEL_YJIT"] = "asked"
     ENV["MALLOC_ARENA_MAX"] ||= "2" # keeps the memory of several threads together
-    exec(RbConfig.ruby, "--yjit", $PROGRAM_NAME, *ARGV)
+    exec(RbConfig.ruby, "--yjit", "--yjit-exec-mem-size=64", $PROGRAM_NAME, *ARGV)
   end
 
   def install

@@ -40,14 +40,7 @@ module Norvel
     def kinship = @memo[:kinship] ||= Kinship.new(styles)
 
     # @return [Array<Style>] root first; a loop or a missing parent ends the walk
-    def chain(id)
-      found = []
-      while styles.key?(id)
-        found << styles[id]
-        id = kinship.parent(id)
-      end
-      found.reverse
-    end
+    def chain(id) = kinship.upwards(id).reverse
 
     # @param name [Symbol] a property
     # @return [Style, nil] the style itself or the nearest one over it that says the property

@@ -54,7 +54,8 @@ module Norvel
 
       private
 
-      def before_level?(style) = @sheet.kinship.node(style.id).depth < @sheet.kinship.node(@owner).depth
+      # Whether the style is farther away than the one that asks for the level, which is the nearest that asks for any.
+      def before_level?(style) = @sheet.saying(style.id, :numbering)&.id != @owner
     end
   end
 end

@@ -7,12 +7,15 @@ module Norvel
     class Kinship
       # `nearest` names, for each property that the style or one over it says, the style that says it last; `stacked` the sayings of
       # properties that are inherited piece by piece, as one.
-      Node = Struct.new(:style, :depth, :nearest, :stacked)
+      Node = Struct.new(:nearest, :stacked)
+
+      LARGEST_LOOP = 100 # styles; a loop of more is cut at one place for all
 
       # @param styles [Hash{String=>Style}]
       def initialize(styles)
         @styles = styles
         @parents = {}
+        @loops = {}
         styles.each_key { |id| find_parents(id) }
         @nodes = {}
       end
@@ -20,15 +23,27 @@ module Norvel
       # @return [String, nil] the id of the style it rests on; a loop is cut, a missing one or one of another kind left out
       def parent(id) = @parents[id]
 
+      # @return [Array<Style>] the style and all that it rests on, nearest first; in a loop, once around
+      def upwards(id)
+        found = []
+        while @styles.key?(id)
+          return found.concat(@loops[id]) if @loops.key?(id)
+
+          found << @styles[id]
+          id = @parents[id]
+        end
+        found
+      end
+
       # @return [Node, nil]
       def node(id)
         return @nodes[id] if @nodes.key?(id) || !@styles.key?(id)
 
         trail = [id]
-        while (over = @parents[trail.last]) && !@nodes.key?(over)
+        until @loops.key?(trail.last) || (over = @parents[trail.last]).nil? || @nodes.key?(over)
           trail << over
         end
-        trail.reverse_each { |one| @nodes[one] = build(one) }
+        trail.reverse_each { |one| @nodes[one] = @loops.key?(one) ? @loops[one].reverse.reduce(nil) { |below, style| build(style, below) } : build(@styles[one], @nodes[@parents[one]]) }
         @nodes[id]
       end
 
@@ -65,17 +80,25 @@ module Norvel
           trail[id] = true
           style = @styles[id]
           over = @styles[style.parent]
-          over = nil if over && (over.kind != style.kind || trail.key?(over.id))
+          over = nil if over && over.kind != style.kind
+          if over && trail.key?(over.id)
+            note_loop(trail.keys.drop_while { |one| one != over.id })
+            over = nil
+          end
           @parents[id] = over&.id
           id = over&.id
         end
       end
 
-      def build(id)
-        style = @styles[id]
-        over = @nodes[@parents[id]]
-        Node.new(style, over ? over.depth + 1 : 0, nearest(style, over), stacked(style, over))
+      # Each style of a loop rests on all others of it.
+      def note_loop(ids)
+        return if ids.size > LARGEST_LOOP
+
+        around = ids.map { |one| @styles[one] }
+        ids.each_with_index { |one, index| @loops[one] = around.rotate(index) }
       end
+
+      def build(style, over) = Node.new(nearest(style, over), stacked(style, over))
 
       def nearest(style, over)
         own = style.properties.transform_values { style }
