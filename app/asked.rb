@@ -50,9 +50,9 @@ module NorvelWeb
 
     KINDS = {
       # where and what
-      "id" => ID, "entry" => ID, "head" => ID, "number" => sign(/\A[1-9]\d{0,5}\z/), "reference" => WORD, "operation" => WORD, "action" => WORD, "proposal" => WORD, "considered" => WORD, "part" => WORD,
+      "id" => ID, "entry" => ID, "known" => ID, "head" => ID, "number" => sign(/\A[1-9]\d{0,5}\z/), "reference" => WORD, "operation" => WORD, "action" => WORD, "proposal" => WORD, "considered" => WORD, "part" => WORD,
       "look" => sign(/\A\d{1,6}(?:\.\d{1,6})?\z/), "other" => sign(/\A\d{1,6}(?:\.\d{1,6})?\z/), "rule" => exact(200), "place" => NUMBER, "list" => exact(100), "sheet" => sign(/\A[\w:-]*\z/), "swap" => sign(/\A[\w:-]*\z/),
-      "file" => method(:file), "kind" => WORDS, "return" => exact(2_000), "authenticity_token" => exact(500),
+      "file" => method(:file), "face" => sign(/\A[\w.-]*\z/), "kind" => WORDS, "return" => exact(2_000), "authenticity_token" => exact(500),
       # chosen
       "chosen" => sign(/\A(?:all|[\d,]*)\z/, most: LONGEST), "text" => sign(/\A(?:\d+:\d+-\d+,?)*\z/, most: LONGEST), "range" => sign(/\A(?:\d{1,7}-\d{1,7})?\z/), "among" => exact(500), "alike" => WORD, "words" => line(2_000), "where" => WORD,
       "pattern" => line(500), "regular" => YES, "find" => line(2_000), "replace" => line(2_000), "case" => YES,

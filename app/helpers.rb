@@ -7,6 +7,8 @@ module NorvelWeb
   module Helpers
     VIEWS = [["page", "Page", "1"], ["outline", "Outline", "2"], ["looks", "Looks", "3"], ["styles", "Styles", "4"], ["plan", "Plan", "5"], ["findings", "Findings", "6"], ["ledger", "Ledger", "7"], ["deliver", "Deliver", "8"]].freeze
 
+    SHIPPED = {} # rubocop:disable Style/MutableConstant
+
     def views = VIEWS
 
     def manuscripts_on_desk = ManuscriptRecord.on_desk.to_a
@@ -56,14 +58,17 @@ module NorvelWeb
 
     # @return [Norvel::Guide, nil] nil when there is no such guide on the desk
     def guide_named(reference)
-      return (Norvel::Guide.find(reference) if Norvel::Guide.shipped.include?(reference)) unless reference.match?(/\A\d+\z/)
+      return shipped_guides[reference] unless reference.match?(/\A\d+\z/)
 
-      HouseGuide.on_desk.find_by(id: reference)&.then { |own| Norvel::Guide.read(own.yaml) }
+      HouseGuide.on_desk.find_by(id: reference)&.guide
     end
+
+    # @return [Hash{String=>Norvel::Guide}] read once, since they come with the application
+    def shipped_guides = SHIPPED[:guides] ||= Norvel::Guide.shipped.to_h { |name| [name, Norvel::Guide.find(name)] }
 
     # @return [Array<Array(String, String)>] reference and title of all guides
     def guides
-      Norvel::Guide.shipped.map { |name| [name, Norvel::Guide.find(name).title] } + HouseGuide.on_desk.map { |own| [own.id.to_s, own.name] }
+      shipped_guides.map { |name, guide| [name, guide.title] } + HouseGuide.on_desk.map { |own| [own.id.to_s, own.name] }
     end
 
     # The chosen paragraphs: ids, a range of places in the manuscript, a number of the survey, those like another, or by a pattern.

@@ -92,7 +92,16 @@ module NorvelWeb
 
   # A house guide of the person's own, as YAML.
   class HouseGuide < ActiveRecord::Base
+    READ = {} # rubocop:disable Style/MutableConstant
+    KEPT = 50
     scope :on_desk, -> { where(deleted_at: nil).order(:name) }
+
+    # @return [Norvel::Guide] read once for a text
+    def guide
+      READ.shift if READ.size > KEPT
+      READ[yaml] ||= Norvel::Guide.read(yaml)
+    end
+
     scope :put_away, -> { where.not(deleted_at: nil).order(deleted_at: :desc) }
   end
 

@@ -31,7 +31,7 @@ module NorvelWeb
     set :host_authorization, permitted_hosts: HOSTS
     set :show_exceptions, false
     set :raise_errors, false
-    set :dump_errors, ENV["RACK_ENV"] != "test"
+    set :dump_errors, false # refusals are one line, faults are told below
     set :erb, escape_html: true
     disable :sessions, :protection
 
@@ -88,6 +88,7 @@ module NorvelWeb
         status 507
         next refusal(said)
       end
+      env["rack.errors"].puts "norvel: a fault in #{env["sinatra.route"]}", env["sinatra.error"].full_message(highlight: false)
       status 500
       htmx? ? erb(:refusal, layout: false, locals: {sentence: "A fault of Norvel: this was not done. Your manuscript and every confirmed change are safe."}) : erb(:fault)
     end

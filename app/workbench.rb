@@ -23,8 +23,11 @@ module NorvelWeb
 
     attr_reader :id
 
-    def initialize(id)
+    # @param original [Norvel::Manuscript, nil] as it came, where it was read already
+    def initialize(id, original: nil)
       @id = id
+      @original = original
+      @images = {}
       @monitor = Monitor.new
       @states = {}
       @lines = Norvel::Layout::LineStore.new(Norvel::Fonts::Book.shipped)
@@ -34,16 +37,37 @@ module NorvelWeb
     class State < Norvel::Examination
       attr_reader :head
 
-      def initialize(head, manuscript, lines)
-        super(manuscript, store: lines)
+      def initialize(head, manuscript, lines, layout: nil)
+        super(manuscript, store: lines, layout: layout)
         @head = head
       end
+
+      # @param other [State]
+      # @return [Boolean] whether the sheets of paper and the styles are the same, so that only ink differs
+      def same_sheets?(other) = manuscript.sheet.equal?(other.manuscript.sheet) && papers == other.papers
+
+      def papers = @papers ||= layout.pages.map { |page| [page.folio, page.width, page.height] }
+
+      # @return [Norvel::Drawing::StripSvg]
+      def strip(guide)
+        return @strip[1] if @strip && @strip[0] == guide.source
+
+        drawn = Norvel::Drawing::StripSvg.new(layout, findings: check(guide).findings.group_by(&:paragraph).transform_values(&:size))
+        @strip = [guide.source, drawn]
+        drawn
+      end
+
+      # @return [Norvel::Drawing::StripSvg, nil] as it was drawn last
+      def drawn_strip = @strip&.last
     end
 
     def record = ManuscriptRecord.find(id)
 
     # @return [State] in force
     def state = @monitor.synchronize { state_at(record.head_id) }
+
+    # @return [State, nil] one that is still in memory
+    def kept_state(head) = @monitor.synchronize { @states[head] }
 
     # @return [State] as it came
     def original_state = @monitor.synchronize { @original_state ||= State.new(nil, original, Norvel::Layout::LineStore.new(Norvel::Fonts::Book.shipped)) }
@@ -63,13 +87,14 @@ module NorvelWeb
 
         refuse_behind(row, head)
         before = state_at(row.head_id)
-        after = operation.call(before.manuscript)
+        shown = shown_layout(operation, before)
+        after = shown ? shown.manuscript : operation.call(before.manuscript)
         difference = Norvel::Changes::Difference.between(before.manuscript, after)
         raise Norvel::NothingToChange, "That changes nothing: it is so already." if difference.empty?
 
         sentence = [operation.told(before.manuscript, after), *Norvel::Formats.cannot_say(before.manuscript, after)].join(" ")
         entry = keep(row, operation, sentence, difference, request: request, run: run)
-        [before, remember(State.new(entry.id, after, @lines)), entry.sentence]
+        [before, remember(State.new(entry.id, after, @lines, layout: shown)), entry.sentence]
       end
     end
 
@@ -162,13 +187,34 @@ module NorvelWeb
       end
     end
 
-    # @return [String] the bytes of the file as it is now
-    def delivery = @monitor.synchronize { Norvel::Formats.write(state.manuscript, source: source) }
+    # @return [String] the bytes of the file as it is now; whoever else works on the manuscript need not wait for it
+    def delivery = Norvel::Formats.write(state.manuscript, source: source)
+
+    IMAGES = 48 * 1_048_576 # bytes of images in memory
+
+    # @param name [String] a member of the file
+    # @return [String, nil] its bytes
+    def image(name)
+      @monitor.synchronize do
+        @images.fetch(name) do
+          data = Norvel::Formats::Archive.member(source, name)
+          @images.clear if data && @images.values.sum(&:bytesize) + data.bytesize > IMAGES
+          data && (@images[name] = data)
+        end
+      end
+    end
 
     # @return [String] the file as it came
     def source = OriginalRecord.find_by!(manuscript_id: id).bytes
 
     private
+
+    # @return [Norvel::Layout, nil] of what was proposed last, when it is this very change of this very state
+    def shown_layout(operation, before)
+      return unless @proposal && @proposal.head == before.head && @proposal.operation.class == operation.class && @proposal.operation.parameters == operation.parameters
+
+      @proposal.layout
+    end
 
     # @yieldreturn [Array(Integer, String)] the entry to stand at, and what that is
     def move(seen)
@@ -241,6 +287,11 @@ module NorvelWeb
     # @param id [Integer]
     # @return [Workbench]
     def [](id) = @lock.synchronize { opened(id) }
+
+    # Opens a manuscript that was read already.
+    # @param original [Norvel::Manuscript]
+    # @return [void]
+    def open(id, original) = @lock.synchronize { @open[id] ||= Workbench.new(id, original: original) }
 
     # The same, in use until it is given back.
     # @return [Workbench]

@@ -17,7 +17,8 @@ module NorvelWeb
 
         app.get "/manuscripts/:id/strip" do
           content_type "image/svg+xml"
-          Norvel::Drawing::StripSvg.new(state.layout, findings: state.check(guide_of).findings.group_by(&:paragraph).transform_values(&:size)).to_s
+          known = bench.kept_state(params["known"].to_i) if params["known"] && params["known"] != state.head.to_s
+          state.strip(guide_of).to_s(known: known&.drawn_strip)
         end
 
         # A long choice is posted: it would not fit into an address.
@@ -67,9 +68,9 @@ module NorvelWeb
         app.get "/manuscripts/:id/media" do
           name = params["name"].to_s
           pass unless name.match?(/\.(png|jpe?g|gif)\z/i)
-          data = Norvel::Formats::Archive.read(bench.source).members[name] or halt 404, ""
+          data = bench.image(name) or halt 404, ""
           content_type({".png" => "image/png", ".gif" => "image/gif"}.fetch(File.extname(name).downcase, "image/jpeg"))
-          cache_control :private, max_age: 3_600
+          cache_control :private, max_age: 86_400 # of a file that never changes
           data
         end
 

@@ -53,7 +53,7 @@ module NorvelWeb
       def told_change(before, after, sentence)
         record.reload
         ripple = Norvel::Changes::Ripple.between(before.layout, after.layout)
-        {head: after.head || "", sentence: sentence, ripple: ripple.to_s, touched: ripple.paragraphs.first(400), can_undo: !record.head_id.nil?, can_redo: !record.undone.nil?}
+        {head: after.head || "", before: before.head || "", same: before.same_sheets?(after), sentence: sentence, ripple: ripple.to_s, touched: ripple.paragraphs.first(400), can_undo: !record.head_id.nil?, can_redo: !record.undone.nil?}
       end
 
       # The next paragraph with text, in the body; the last stays.

@@ -13,8 +13,8 @@ module NorvelWeb
           Norvel::Fonts::Book.shipped.paths.map { |path| %(@font-face{font-family:"#{File.basename(path, ".*")}";src:url("/faces/#{File.basename(path)}")}.f-#{File.basename(path, ".*")}{font-family:"#{File.basename(path, ".*")}"}) }.join("\n")
         end
 
-        app.get "/faces/:file" do
-          path = Norvel::Fonts::Book.shipped.paths.find { |candidate| File.basename(candidate) == params["file"] } or halt 404
+        app.get "/faces/:face" do
+          path = Norvel::Fonts::Book.shipped.paths.find { |candidate| File.basename(candidate) == params["face"] } or halt 404
           cache_control :public, max_age: 86_400
           send_file path, type: path.end_with?(".otf") ? "font/otf" : "font/ttf"
         end
@@ -23,8 +23,7 @@ module NorvelWeb
           file = params["file"]
           raise Norvel::FileError, "Choose a .docx file first." unless file.is_a?(Hash) && file[:tempfile]
 
-          row = Intake.take(file[:tempfile].read, file[:filename].to_s)
-          refresh_facts(row, workbench(row.id).state)
+          row = Intake.take(file[:tempfile].read, file[:filename].to_s) { |taken, read| settings.workbenches.open(taken.id, read) }
           redirect to("/manuscripts/#{row.id}")
         end
 
@@ -69,15 +68,18 @@ module NorvelWeb
   module Intake
     module_function
 
+    # @yieldparam row [ManuscriptRecord] @yieldparam read [Norvel::Manuscript] as it was read
     # @return [ManuscriptRecord]
     # @raise [Norvel::FileError]
     def take(bytes, filename, name: nil, guide: Norvel::Guide::DEFAULT)
       read = Norvel::Formats.read(bytes, name: filename)
-      ManuscriptRecord.transaction do
-        row = ManuscriptRecord.create!(name: name || read.info.title || File.basename(filename, ".*"), filename: File.basename(filename)[0, 200], guide: guide)
-        OriginalRecord.create!(manuscript_id: row.id, bytes: bytes)
-        row
+      row = ManuscriptRecord.transaction do
+        ManuscriptRecord.create!(name: name || read.info.title || File.basename(filename, ".*"), filename: File.basename(filename)[0, 200], guide: guide).tap do |made|
+          OriginalRecord.create!(manuscript_id: made.id, bytes: bytes)
+        end
       end
+      yield row, read if block_given?
+      row
     end
   end
 end

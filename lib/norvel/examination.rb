@@ -50,6 +50,9 @@ module Norvel
       @checks[guide.source] ||= Guide::Check.new(guide, layout, roles: roles, appearance: appearance).tap(&:results)
     end
 
+    # @return [Guide::Check, nil] where it was worked out already
+    def known_check(guide) = @checks[guide.source]
+
     # @return [Array<Array(Manuscript::Paragraph, Integer)>] headings with their level, by the property
     def headings
       @headings ||= manuscript.paragraphs.filter_map { |paragraph| ((level = cascade.paragraph(paragraph)[:outline_level]) && !paragraph.blank?) ? [paragraph, level] : nil }

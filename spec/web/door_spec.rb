@@ -97,6 +97,18 @@ RSpec.describe "The door" do
     expect(status).to eq(422)
   end
 
+  it "serves every face that the pages are drawn in" do
+    get "/faces.css"
+    faces = last_response.body.scan(/url\("([^"]+)"\)/).flatten
+    codes = faces.map { |face| get(face) && [status, last_response.headers["content-type"]] }
+    expect([faces.size > 20, codes.uniq - [[200, "font/ttf"], [200, "font/otf"]]]).to eq([true, []])
+  end
+
+  it "declares every parameter that a path names" do
+    named = NorvelWeb::App.routes.values.flatten(1).flat_map { |pattern, *| pattern.names }.uniq
+    expect(named - NorvelWeb::Asked::KINDS.keys).to eq([])
+  end
+
   it "keeps no page in the browser, packs what is long, and says refusals in one line without the person's words" do
     get "/manuscripts/#{row.id}", {}, "HTTP_ACCEPT_ENCODING" => "gzip"
     expect(last_response.headers.slice("cache-control", "content-encoding")).to eq("cache-control" => "no-store", "content-encoding" => "gzip")

@@ -18,27 +18,35 @@ module Norvel
         @findings = findings
       end
 
+      # One page: `height` in units, `ink` what is drawn of it from its own top on.
+      Page = Struct.new(:number, :height, :ink)
+
+      # @return [Array<Page>]
+      def pages = @pages ||= @layout.pages.map { |page| (INK_WIDTH / page.width * page.height).then { |height| Page.new(page.number, height, draw(page, height)) } }
+
+      # @param known [StripSvg, nil] one that is there already: what is drawn alike on any page of it is named, not drawn again
       # @return [String] an svg element; one page is 56 units high
-      def to_s
+      def to_s(known: nil)
+        there = known ? known.pages.to_h { |page| [page.ink, page.number] } : {}
         y = 0.0
-        pages = @layout.pages.map do |page|
-          height = INK_WIDTH / page.width * page.height
-          drawn = draw(page, y, height)
-          y += height + GAP
-          drawn
+        drawn = pages.map do |page|
+          at = y
+          y += page.height + GAP
+          like = there[page.ink]
+          %(<g data-page="#{page.number}" transform="translate(0 #{at.round(1)})"#{%( data-like="#{like}") if like}>#{page.ink unless like}</g>)
         end
-        %(<svg xmlns="http://www.w3.org/2000/svg" class="strip" viewBox="0 0 #{WIDTH.round} #{y.round(1)}" aria-hidden="true">#{pages.join}</svg>)
+        %(<svg xmlns="http://www.w3.org/2000/svg" class="strip" viewBox="0 0 #{WIDTH.round} #{y.round(1)}" aria-hidden="true">#{drawn.join}</svg>)
       end
 
       private
 
-      def draw(page, y, height)
+      def draw(page, height)
         scale = INK_WIDTH / page.width
         parts = Hash.new { |found, name| found[name] = [] }
         page.placed.each do |placed|
           next unless %i[body cell].include?(placed.area)
 
-          at = (y + placed.baseline * scale).round(1)
+          at = (placed.baseline * scale).round(1)
           from = (INK_LEFT + (placed.x + placed.line.x) * scale).round(1)
           width = (placed.line.width * scale).round(1)
           heading?(placed.paragraph) ? parts["heads"] << "M#{INK_LEFT - 5} #{at}H#{from + width}" : (parts[texture(placed.paragraph)] << "M#{from} #{at}h#{width}" if width.positive?)
@@ -49,8 +57,7 @@ module Norvel
           end
           parts["found"] << "M56 #{at}h5" if @findings[placed.paragraph.id]
         end
-        %(<g data-page="#{page.number}"><rect class="leaf" x="#{INK_LEFT}" y="#{y.round(1)}" width="#{INK_WIDTH}" height="#{height.round(1)}"/>) +
-          parts.map { |name, strokes| %(<path class="#{name}" d="#{strokes.join}"/>) }.join + "</g>"
+        %(<rect class="leaf" x="#{INK_LEFT}" y="0" width="#{INK_WIDTH}" height="#{height.round(1)}"/>) + parts.map { |name, strokes| %(<path class="#{name}" d="#{strokes.join}"/>) }.join
       end
 
       # @return [String] the texture of the paragraph's style

@@ -29,6 +29,14 @@ module Norvel
         new(members)
       end
 
+      # @param name [String]
+      # @return [String, nil] the bytes of one member, the others left packed
+      # @raise [FileError]
+      def self.member(bytes, name, limits: Limits.new)
+        entry = entries(bytes, limits).find { |one| one.name.dup.force_encoding(Encoding::UTF_8).scrub == name } or return
+        unpacked(entry, limits.entry_bytes).force_encoding(Encoding::BINARY)
+      end
+
       # Piece by piece, so that one that inflates is refused before it fills the memory.
       # @return [String]
       def self.unpacked(entry, most)

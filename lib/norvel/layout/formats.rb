@@ -33,7 +33,16 @@ module Norvel
 
     # What the layout needs of paragraph formatting, in points.
     ParagraphFormat = Value.define(align: :start, start: 0.0, end: 0.0, first: 0.0, before: 0.0, after: 0.0, spacing: nil, tabs: [],
-      keep_next: false, keep_together: false, break_before: false, orphans: 2, widows: 2, close_to_same: false, shading: "none", borders: {}, hyphenate: true)
+      keep_next: false, keep_together: false, break_before: false, orphans: 2, widows: 2, close_to_same: false, shading: "none", borders: {}, hyphenate: true) do
+      # @return [Array] what the lines of a paragraph depend on; the rest is for the flow alone
+      attr_reader :inside
+
+      private
+
+      def prepare
+        @inside = [align, start, self.end, first, spacing, tabs, hyphenate].freeze
+      end
+    end
 
     # Turns resolved formatting into the two above, each combination once, so that equal formats are one object.
     class FormatTable
@@ -42,12 +51,18 @@ module Norvel
       SMALL_CAPITAL = 0.8
       NAMES = %i[font_family size bold italic color underline strike highlight background letter_spacing scale raised shift caps small_caps].freeze
 
+      KEPT = 4_000 # formats of each kind
+
       # @param fonts [Fonts::Book]
       def initialize(fonts)
         @fonts = fonts
         @texts = {}
         @paragraphs = {}
       end
+
+      # Lets go of formats when there are too many; asked between two layouts.
+      # @return [void]
+      def trim = [@texts, @paragraphs].each { |kept| kept.clear if kept.size > KEPT }
 
       # @param formatting [Cascade::Formatting]
       # @param small [Boolean] for the lower-case letters of small capitals

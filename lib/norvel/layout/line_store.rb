@@ -12,6 +12,7 @@ module Norvel
         @formats = FormatTable.new(fonts)
         @young = {}.compare_by_identity
         @old = {}.compare_by_identity
+        @young_fields = @old_fields = {}
         @rows = {}.compare_by_identity
         @old_rows = @rows
         @scripts = {}.compare_by_identity # by the text itself, which is frozen and shared
@@ -36,8 +37,11 @@ module Norvel
       # @return [void]
       def turn
         @old = @young
+        @formats.trim
         @scripts.clear if @scripts.size > 2 * @old.size + 100
         @young = {}.compare_by_identity
+        @old_fields = @young_fields
+        @young_fields = {}
         @old_rows = @rows
         @rows = {}.compare_by_identity
       end
@@ -54,12 +58,16 @@ module Norvel
 
       # @param paragraph [Manuscript::Paragraph]
       # @param key [Array] everything else the lines depend on
+      # @param folios [Hash{Symbol=>String}, nil] what stands for its fields: a footer has lines of its own for every page
       # @yieldreturn [ParagraphLines] when they are not kept
       # @return [ParagraphLines]
-      def fetch(paragraph, key)
-        kept = @young[paragraph] || @old[paragraph]
-        lines = (kept && kept[0] == key) ? kept[1] : yield
-        @young[paragraph] = [key, lines]
+      def fetch(paragraph, key, folios = nil)
+        young, old = folios ? [@young_fields[folios] ||= {}.compare_by_identity, @old_fields[folios]] : [@young, @old]
+        kept = young[paragraph] || (old && old[paragraph])
+        return (young[paragraph] = kept)[1] if kept && kept[0] == key
+
+        lines = yield
+        young[paragraph] = [key, lines]
         lines
       end
     end

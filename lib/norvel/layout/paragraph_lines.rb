@@ -39,6 +39,10 @@ module Norvel
         @lines = break_lines
       end
 
+      # @param format [ParagraphFormat] that differs in nothing the lines depend on
+      # @return [ParagraphLines]
+      def in_format(format) = @format.equal?(format) ? self : dup.tap { |copy| copy.reformat(format) }
+
       # @return [Array<Piece>] the words of a line, spaces left out of their text
       def pieces(line)
         pieces = []
@@ -72,6 +76,13 @@ module Norvel
 
       # @return [Float] x of the label, points from the column's left edge
       def label_x = @format.start + @format.first
+
+      protected
+
+      def reformat(format)
+        @format = format
+        @items = @stops = nil
+      end
 
       private
 

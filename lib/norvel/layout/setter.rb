@@ -32,11 +32,11 @@ module Norvel
         marks = paragraph.insets.filter_map { |inset| @note_labels[inset.ref] if inset.kind == :note } if paragraph.insets.any?
         label = label_for(paragraph)
         hyphens = hyphens(format, [paragraph])
-        @store.fetch(paragraph, [width, format, mark, texts, marks, label, folios, @tab, hyphens]) do
+        @store.fetch(paragraph, [width, format.inside, mark, texts, marks, label, @tab, hyphens], folios) do
           text, segments = segments(paragraph, texts, width, folios, format, mark)
           ParagraphLines.new(text: text, segments: segments, format: format, width: width, mark: mark, default_tab: @tab,
             label: label, hyphens: hyphens)
-        end
+        end.in_format(format)
       end
 
       # The rows of a table, kept while its paragraphs are set as before.
@@ -54,7 +54,7 @@ module Norvel
         marks = [heading, body].flat_map(&:insets).filter_map { |inset| @note_labels[inset.ref] if inset.kind == :note }
         label = label_for(heading) || label_for(body)
         hyphens = hyphens(format, [heading, body])
-        @store.fetch(body, [width, format, mark, parts, marks, label, folios, @tab, hyphens]) do
+        @store.fetch(body, [width, format, mark, parts, marks, label, @tab, hyphens], folios) do
           (head_text, head_segments), (text, segments) = parts.map { |paragraph, texts| segments(paragraph, texts, width, folios, format, mark) }
           moved = segments.each { |segment| segment.start += head_text.length }
           RunIn.new(ParagraphLines.new(text: head_text + text, segments: joined(head_segments + moved), format: format, width: width, mark: mark, default_tab: @tab, label: label, hyphens: hyphens), head_text.length)

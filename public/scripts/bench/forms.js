@@ -20,7 +20,7 @@ async function conformity() {
 function told(change) {
   stand(change);
   say(`${change.sentence} ${change.ripple}`);
-  return conformity();
+  if (!document.getElementById("sheets")) conformity(); // otherwise when the pages are drawn
 }
 
 // In the style form a value goes back to the parent; on the specimen page a click opens the style.
@@ -131,6 +131,7 @@ export function startForms() {
   window.addEventListener("pageshow", () => { under = 0; free(); });
   document.body.addEventListener("norvel:changed", (event) => told(event.detail));
   document.body.addEventListener("norvel:conformity", conformity);
+  if (document.querySelector("#conformity[data-unknown]")) document.getElementById("sheets") ? document.body.addEventListener("norvel:drawn", conformity, { once: true }) : conformity();
   document.body.addEventListener("click", styleClicks);
   document.body.addEventListener("htmx:beforeRequest", busy);
   document.body.addEventListener("htmx:afterRequest", free);

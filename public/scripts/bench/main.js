@@ -6,9 +6,10 @@ startForms();
 if (bench) await startBench();
 
 async function startBench() {
-  const [{ watch, redraw, reveal, draw, tellPage, letGo, sheet, heldNewer }, choice, writing, { offerDraft, after }, { startKeys, toggleKeys, find }, { startOriginal }, { startProposals }, { startPalette }] = await Promise.all(
-    ["pages", "choice", "writing", "outbox", "keys", "original", "proposals", "palette"].map((name) => import(`./${name}.js`)),
+  const [pagesOf, choice, writing, { offerDraft, after }, { startKeys, toggleKeys, find }, { startOriginal }, { startProposals, letProposalGo }, { startPalette }, { drawStrip }] = await Promise.all(
+    ["pages", "choice", "writing", "outbox", "keys", "original", "proposals", "palette", "strip"].map((name) => import(`./${name}.js`)),
   );
+  const { watch, redraw, reveal, tellPage, letGo, sheet, heldNewer, askLater } = pagesOf;
   heldNewer(writing.isNewer);
   watch();
   choice.paintAll();
@@ -16,6 +17,7 @@ async function startBench() {
   startOriginal();
   startPalette();
   offerDraft();
+  askLater();
 
   bench.querySelectorAll("[data-show]").forEach((box) => box.addEventListener("change", () => bench.classList.toggle(`no-${box.dataset.show}`, !box.checked)));
   bench.querySelector("[data-keys]").addEventListener("click", toggleKeys);
@@ -26,7 +28,7 @@ async function startBench() {
     const number = event.target.closest("[data-page]")?.dataset.page;
     if (number) sheet(number)?.scrollIntoView({ block: "start" });
   });
-  document.getElementById("strip").addEventListener("htmx:afterSwap", tellPage);
+  document.body.addEventListener("norvel:drawn", drawStrip, { once: true });
 
   let waiting = false;
   pages.addEventListener("scroll", () => {
@@ -48,12 +50,14 @@ async function startBench() {
     if (event.detail.target.id !== "slip") return;
     if (state()?.dataset.keep === undefined) choice.takeChoice();
     slip.scrollTop = 0;
+    askLater();
     choice.paintAll();
   });
 
   document.body.addEventListener("norvel:changed", async (event) => {
+    letProposalGo();
     choice.markFresh(event.detail.touched);
-    await redraw();
+    await redraw(event.detail);
     choice.markFresh([]);
     writing.settled();
   });

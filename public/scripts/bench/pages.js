@@ -2,6 +2,7 @@
 import { base, bench, pages, state, say } from "./room.js";
 import { paint, paintAll } from "./choice.js";
 import { proposal } from "./proposals.js";
+import { drawStrip } from "./strip.js";
 
 const KEPT = 10; // pages in the document tree at once
 let drawn = []; // page numbers, oldest first
@@ -46,6 +47,7 @@ async function fetchPage(one, number) {
   paint(one);
   drawn = drawn.filter((other) => other !== number).concat(number);
   letGo();
+  document.body.dispatchEvent(new CustomEvent("norvel:drawn"));
 }
 
 export function letGo() {
@@ -54,14 +56,19 @@ export function letGo() {
     const number = away.shift();
     drawn = drawn.filter((other) => other !== number);
     const one = sheet(number);
-    if (!one) continue;
-    const svg = one.querySelector("svg");
-    svg.querySelectorAll(".para[data-p]").forEach((para) => newer(para.dataset.p) || texts.delete(para.dataset.p));
-    svg.replaceChildren(svg.querySelector(".paper"));
-    delete one.dataset.drawn;
-    watcher.unobserve(one);
-    watcher.observe(one);
+    if (one) blank(one);
   }
+}
+
+// A page that is out of view: drawn anew when it comes into view.
+function blank(one) {
+  drawn = drawn.filter((other) => other !== one.dataset.page);
+  const svg = one.querySelector("svg");
+  svg.querySelectorAll(".para[data-p]").forEach((para) => newer(para.dataset.p) || texts.delete(para.dataset.p));
+  svg.replaceChildren(svg.querySelector(".paper"));
+  delete one.dataset.drawn;
+  watcher.unobserve(one);
+  watcher.observe(one);
 }
 
 export function near(one) {
@@ -71,7 +78,29 @@ export function near(one) {
 }
 
 // The pages again after a change; what is chosen, or what was at the top, stays where it is.
-export async function redraw() {
+// @param change what the server said of it: where nothing but ink changed, the sheets stay
+export async function redraw(change) {
+  drawingNow += 1;
+  try {
+    await (change?.same && !proposal() && sheets().dataset.head === String(change.before) ? sameSheets(change.head) : redrawn());
+  } finally {
+    drawingNow -= 1;
+  }
+  if (!drawingNow) afterwards();
+}
+
+async function sameSheets(head) {
+  const anchor = anchorNow();
+  sheets().dataset.head = head;
+  const there = drawn.map(sheet);
+  there.filter((one) => !near(one)).forEach(blank);
+  await Promise.all(there.filter(near).map(draw));
+  const found = anchor.id && place(anchor.id);
+  if (found) pages.scrollTop += found.getBoundingClientRect().top - anchor.top;
+  paintAll();
+}
+
+async function redrawn() {
   const anchor = anchorNow();
   const answer = await fetch(`${base}/sheets${proposal() ? `?proposal=${proposal()}` : ""}`);
   if (!answer.ok) return;
@@ -89,7 +118,22 @@ export async function redraw() {
   } else if (anchor) pages.scrollTop = anchor.scroll;
   paintAll();
   tellPage();
-  htmx.trigger("#strip", "redraw");
+}
+
+// What can wait until the pages are seen: the strip, and how far the guide is met.
+let due = null;
+let drawingNow = 0;
+
+// What the slip asks for by itself comes when nobody waits for a page.
+export const askLater = () => drawingNow || document.querySelectorAll("#slip [data-later]").forEach((one) => htmx.trigger(one, "later"));
+
+function afterwards() {
+  askLater();
+  clearTimeout(due);
+  due = setTimeout(async () => {
+    await drawStrip();
+    if (!proposal()) document.body.dispatchEvent(new CustomEvent("norvel:conformity"));
+  }, 60);
 }
 
 export const firstSeen = () => [...pages.querySelectorAll(".para[data-p]")].find((one) => one.getBoundingClientRect().top > 60);

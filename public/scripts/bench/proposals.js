@@ -4,6 +4,7 @@ import { redraw, sheet, draw } from "./pages.js";
 
 let shown = null;
 export const proposal = () => shown;
+export const letProposalGo = () => { shown = null; }; // it is made, or another change was
 
 export function startProposals() {
   if (state()?.dataset.proposed) {

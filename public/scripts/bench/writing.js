@@ -496,8 +496,7 @@ connect({
     drawnAt = Date.now();
     markFresh(touched);
     touched = [];
-    drawing = redraw().then(() => { markFresh([]); settled(); });
-    document.body.dispatchEvent(new CustomEvent("norvel:conformity"));
+    drawing = redraw(data).then(() => { markFresh([]); settled(); });
   },
 });
 // @returns whether what stands here of a paragraph is newer than the page

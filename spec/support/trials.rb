@@ -1,0 +1,215 @@
+# frozen_string_literal: true
+
+require "json"
+require "net/http"
+require "nokogiri"
+require "socket"
+require "tmpdir"
+require_relative "manuscripts"
+require_relative "../../demo/script/long"
+
+# Norvel under attack and under load, as bin/trial and the suite try it. Everything random comes from a seed.
+module Trials
+  # A server of its own, on a data folder of its own.
+  class Server
+    attr_reader :port, :folder
+
+    def initialize(folder)
+      @folder = folder
+      @port = TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] }
+      start
+    end
+
+    def start
+      @process = spawn({"NORVEL_DATA" => folder, "RACK_ENV" => nil, "NORVEL_YJIT" => nil}, File.expand_path("../../bin/norvel", __dir__), "serve", "--port", port.to_s, out: File::NULL, err: File.join(folder, "log"))
+      Timeout.timeout(60) do
+        TCPSocket.new("127.0.0.1", port).close
+      rescue SystemCallError
+        IO.select(nil, nil, nil, 0.05)
+        retry
+      end
+    end
+
+    # Ends it as a power cut would, or as a person does.
+    def stop(signal = "TERM")
+      Process.kill(signal, @process)
+      Process.wait(@process)
+    end
+
+    def log = File.read(File.join(folder, "log"))
+  end
+
+  # A person's browser, as far as the wire sees it.
+  class Client
+    def initialize(port)
+      @port = port
+      @token = get("/").body[/name="authenticity_token" value="([^"]+)"/, 1]
+    end
+
+    def get(path) = ask(Net::HTTP::Get.new(path))
+
+    def post(path, fields = {})
+      request = Net::HTTP::Post.new(path)
+      request.set_form_data(fields)
+      request["HX-Request"] = "true"
+      ask(request)
+    end
+
+    # @return [String] the address of the manuscript
+    def bring(bytes, name)
+      request = Net::HTTP::Post.new("/manuscripts")
+      request.set_form([["file", StringIO.new(bytes), {filename: name}]], "multipart/form-data")
+      answer = ask(request)
+      raise "#{name} was not brought in: #{answer.code}" unless answer["location"]
+
+      answer["location"][%r{/manuscripts/\d+}]
+    end
+
+    # @return [Net::HTTPResponse] with the new head in HX-Trigger
+    def change(base, operation, fields, head) = post("#{base}/changes/#{operation}", fields.merge("head" => head.to_s))
+
+    def self.head_of(answer) = JSON.parse(answer["HX-Trigger"] || "{}").dig("norvel:changed", "head")
+
+    private
+
+    def ask(request)
+      request["Cookie"] = @cookie if @cookie
+      request["X-CSRF-Token"] = @token if @token
+      Net::HTTP.start("127.0.0.1", @port, read_timeout: 60) { |http| http.request(request) }.tap do |answer|
+        @cookie = answer["set-cookie"][/[^;]+/] if answer["set-cookie"]
+      end
+    end
+  end
+
+  module_function
+
+  # Kills the server in the middle of changes, again and again.
+  # @param kills [Integer] @param seed [Integer]
+  # @return [Hash{Symbol=>Object}] how many changes were :confirmed, and which of them are :lost
+  def kill(kills:, seed:)
+    random = Random.new(seed)
+    Dir.mktmpdir("norvel-kill") do |folder|
+      server = Server.new(folder)
+      base = Client.new(server.port).bring(File.binread(File.join(Manuscripts::DEMO, "quayside-notice.docx")), "notice.docx")
+      confirmed = []
+      kills.times do
+        changes = Thread.new { change_until_it_ends(server.port, base, random.rand(1_000_000), confirmed) }
+        IO.select(nil, nil, nil, 0.3 + random.rand * 1.2)
+        server.stop("KILL")
+        changes.join
+        server.start
+      end
+      known = Client.new(server.port).get("#{base}/ledger").body.scan(/name="(?:entry|head)" value="(\d+)"/).flatten.map(&:to_i)
+      opened = Client.new(server.port).get("#{base}/file").code
+      server.stop
+      {kills: kills, confirmed: confirmed.size, lost: confirmed - known, opened: opened}
+    end
+  end
+
+  def change_until_it_ends(port, base, seed, confirmed)
+    random = Random.new(seed)
+    client = Client.new(port)
+    head = client.get(base).body[/data-head="(\d*)"/, 1]
+    styles = %w[Heading1 Heading2 BodyText BlockQuotation]
+    loop do
+      answer = client.change(base, "apply_style", {"style" => styles[random.rand(4)], "chosen" => random.rand(20).to_s}, head)
+      new_head = Client.head_of(answer) or next
+      confirmed << (head = new_head)
+    end
+  rescue SystemCallError, EOFError, Net::ProtocolError, Net::ReadTimeout
+    nil
+  end
+
+  # Several people at once, each with a moment of thought between requests, seven reads to three changes.
+  # @param clients [Integer] @param seconds [Numeric] @param words [Array<Integer>] of the manuscripts @param thought [Numeric] seconds
+  # @return [Hash{Symbol=>Object}] :codes by number, and the 95th percentile in seconds for :choose, :page and :change
+  def clients(clients:, seconds:, seed:, words: [100_000, 30_000, 8_000], thought: 1.0)
+    Dir.mktmpdir("norvel-load") do |folder|
+      server = Server.new(folder)
+      bases = words.map { |count| Client.new(server.port).bring(Demo::Long.manuscript(count).first, "long-#{count}.docx").tap { |base| Client.new(server.port).get(base) } }
+      finish = now + seconds
+      times = Hash.new { |found, kind| found[kind] = [] }
+      codes = Hash.new(0)
+      lock = Mutex.new
+      Array.new(clients) { |number| Thread.new { visit(server.port, bases, Random.new(seed + number), finish, thought) { |kind, took, code| lock.synchronize { times[kind] << took and codes[code] += 1 } } } }.each(&:join)
+      server.stop
+      {codes: codes, requests: times.transform_values(&:size), p50: times.transform_values { |all| all.sort[all.size / 2].round(2) }, p95: times.transform_values { |all| all.sort[(all.size * 0.95).floor].round(2) }, faults: server.log.scan("a fault in").size}
+    end
+  end
+
+  def visit(port, bases, random, finish, thought)
+    client = Client.new(port)
+    while now < finish
+      base = bases[random.rand(bases.size)]
+      kind = random.rand(10) < 3 ? :change : %i[choose page][random.rand(2)]
+      head = client.get(base).body[/data-head="(\d*)"/, 1] if kind == :change
+      began = now
+      answer = case kind
+      when :choose then client.get("#{base}/slip?chosen=#{random.rand(150)}")
+      when :page then client.get("#{base}/pages/#{random.rand(1..20)}")
+      else client.change(base, "apply_style", {"style" => %w[Heading2 BodyText BlockQuotation Normal][random.rand(4)], "chosen" => random.rand(150).to_s}, head)
+      end
+      yield kind, now - began, answer.code.to_i
+      IO.select(nil, nil, nil, thought * (0.5 + random.rand))
+    end
+  end
+
+  def now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+
+  # Damages files and takes them through everything.
+  # @param count [Integer] @param seed [Integer]
+  # @return [Hash{Symbol=>Object}] how many were :read and :refused, and the :faults by seed
+  def mutants(count:, seed:, sources: Dir[File.join(Manuscripts::DEMO, "*.docx")].sort.map { |path| File.binread(path) })
+    found = {read: 0, refused: 0, slow: [], faults: {}}
+    count.times do |number|
+      random = Random.new(seed + number)
+      bytes = mutated(sources[random.rand(sources.size)], random)
+      began = now
+      begin
+        through(bytes)
+        found[:read] += 1
+      rescue Norvel::Error
+        found[:refused] += 1
+      rescue StandardError, SystemStackError, NoMemoryError => error
+        found[:faults][seed + number] = "#{error.class}: #{error.message[0, 120]} at #{error.backtrace.first.to_s[%r{lib/.*}]}"
+      end
+      found[:slow] << seed + number if now - began > 20
+    end
+    found
+  end
+
+  def through(bytes)
+    manuscript = Norvel::Formats.read(bytes)
+    examined = Norvel::Examination.new(manuscript)
+    guide = Norvel::Guide.find("marrowby-diploma")
+    examined.check(guide)
+    after = Norvel::Plan.new(examined, guide).apply
+    Norvel::Formats.read(Norvel::Formats.write(after, source: bytes))
+  end
+
+  # One to five faults: bytes, elements or numbers of a part, or the container itself.
+  def mutated(bytes, random)
+    return bytes.dup.tap { |copy| random.rand(1..20).times { copy.setbyte(random.rand(copy.bytesize), random.rand(256)) } } if random.rand < 0.1
+
+    archive = Norvel::Formats::Archive.read(bytes)
+    parts = archive.members.keys.grep(%r{\Aword/(document|styles|numbering|settings|footnotes|header\d|footer\d)\.xml\z})
+    changed = Array.new(random.rand(1..2)) { parts[random.rand(parts.size)] }.to_h { |name| [name, damaged(archive.members[name], random)] }
+    archive.write(changed)
+  end
+
+  def damaged(part, random)
+    document = Nokogiri::XML(part)
+    elements = document.root.xpath(".//*").to_a
+    random.rand(1..5).times do
+      one = elements[random.rand(elements.size)]
+      case random.rand(5)
+      when 0 then one.unlink
+      when 1 then one.add_next_sibling(one.dup) if one.parent&.element?
+      when 2 then one.attribute_nodes.each { |attribute| attribute.value = ["", "-1", "99999999999", "0", "x", "ü", "1e9"][random.rand(7)] }
+      when 3 then elements[random.rand(elements.size)].add_child(one.dup)
+      else one.content = ["", "stray", "\u{1F600}"][random.rand(3)] unless one == document.root
+      end
+    end
+    document.to_xml
+  end
+end
