@@ -61,7 +61,7 @@ module NorvelWeb
       # changes
       "style" => STYLE, "parent" => STYLE, "next" => STYLE, "replacement" => STYLE, "name" => NAME, "prefix" => NAME, "property" => WORD, "value" => VALUE, "values" => map(VALUE), "paper" => WORDS, "margin" => map(VALUE),
       "sections" => list(sign(/\A\d{1,6}\z/)), "kinds" => map(exact(100)), "meaning" => map(exact(500)), "levels" => map(map(VALUE)), "styles" => map(exact(500)), "mapping" => map(exact(500)), "as" => map(WORD), "strike" => map(WORD),
-      "by" => NUMBER, "start" => VALUE, "scheme" => WORD, "all" => YES, "bare" => YES, "mend" => YES, "keep" => YES, "on" => YES, "run_in" => YES, "key" => line(10),
+      "by" => NUMBER, "start" => VALUE, "scheme" => exact(60), "all" => YES, "bare" => YES, "mend" => YES, "keep" => YES, "on" => YES, "run_in" => YES, "key" => line(10),
       "guide" => WORD, "yaml" => text(LONGEST), "html" => text(LONGEST), "plain" => text(LONGEST)
     }.freeze
 
@@ -74,7 +74,9 @@ module NorvelWeb
     # @raise [Wrong, Nowhere]
     def read(given, here)
       Sinatra::IndifferentHash[given.filter_map { |name, value|
-        kind = KINDS[name] or next
+        kind = KINDS[name]
+        next if kind.nil? || value.nil?
+
         read = kind[plain(value)]
         raise (here.key?(name) ? Wrong : Nowhere), "“#{name}” cannot be that: nothing was done." if read.nil?
 

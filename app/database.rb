@@ -24,6 +24,9 @@ module NorvelWeb
 
       def transaction(...) = LOCK.synchronize { super }
 
+      # SQLite takes a transaction back by itself when the disk is full.
+      def exec_rollback_db_transaction = (super if @raw_connection.nil? || @raw_connection.transaction_active?)
+
       private
 
       # SQLite's own waiting would hold every thread of the process.
@@ -86,8 +89,11 @@ module NorvelWeb
     # @param error [Exception]
     # @return [String, nil] what stands in the way of the data, in a sentence; nil when it is nothing of the kind
     def trouble(error)
-      cause = error.cause || error
-      case cause
+      words(error) || (error.cause && trouble(error.cause))
+    end
+
+    def words(error)
+      case error
       when Errno::ENOSPC, Errno::EDQUOT, SQLite3::FullException then "The disk is full: this was not done. Make room and do it again; everything that was confirmed is safe."
       when Errno::EROFS, Errno::EACCES, Errno::EPERM, SQLite3::ReadOnlyException, SQLite3::CantOpenException, SQLite3::PermissionException then "The data folder cannot be written to: this was not done. Give yourself the right to write there and do it again; everything that was confirmed is safe."
       when SQLite3::BusyException, SQLite3::LockedException then "Another program holds Norvel's database: this was not done. Close it and do it again."
@@ -111,6 +117,6 @@ module NorvelWeb
       said = trouble(error) or raise
       raise Trouble, "The data folder #{folder}: #{said.sub(": this was not done", "").sub("do it again; everything that was confirmed is safe", "start again")}"
     end
-    private_class_method :told, :keep_private
+    private_class_method :told, :keep_private, :words
   end
 end

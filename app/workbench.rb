@@ -42,12 +42,6 @@ module NorvelWeb
         @head = head
       end
 
-      # @param other [State]
-      # @return [Boolean] whether the sheets of paper and the styles are the same, so that only ink differs
-      def same_sheets?(other) = manuscript.sheet.equal?(other.manuscript.sheet) && papers == other.papers
-
-      def papers = @papers ||= layout.pages.map { |page| [page.folio, page.width, page.height] }
-
       # @return [Norvel::Drawing::StripSvg]
       def strip(guide)
         return @strip[1] if @strip && @strip[0] == guide.source
@@ -211,7 +205,7 @@ module NorvelWeb
 
     # @return [Norvel::Layout, nil] of what was proposed last, when it is this very change of this very state
     def shown_layout(operation, before)
-      return unless @proposal && @proposal.head == before.head && @proposal.operation.class == operation.class && @proposal.operation.parameters == operation.parameters
+      return unless @proposal && @proposal.head == before.head && operation.instance_of?(@proposal.operation.class) && @proposal.operation.parameters == operation.parameters
 
       @proposal.layout
     end

@@ -41,6 +41,11 @@ module NorvelWeb
 
         app.get("/manuscripts/:id/findings") { erb :findings, locals: {view: "findings", check: state.check(guide_of)} }
 
+        app.get "/manuscripts/:id/style-table" do
+          content_type :json
+          JSON.generate(style_table)
+        end
+
         app.get("/manuscripts/:id/ledger") { erb :ledger, locals: {view: "ledger"} }
 
         app.get "/manuscripts/:id/styles" do

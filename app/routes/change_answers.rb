@@ -7,7 +7,7 @@ module NorvelWeb
       # What a change would touch; the pages show it until it is saved or left.
       def answer_proposal(operation)
         proposal = bench.propose(operation)
-        headers "HX-Trigger" => JSON.generate({"norvel:proposed" => {id: proposal.id}})
+        headers "HX-Trigger" => JSON.generate({"norvel:proposed" => told_proposal(proposal)})
         erb :ripple, layout: false, locals: {proposal: proposal, traps: Norvel::Changes::Traps.sprung(manuscript, proposal.manuscript)}
       rescue Norvel::Error => error
         erb :half_typed, layout: false, locals: {sentence: error.message}
@@ -49,11 +49,14 @@ module NorvelWeb
         headers "HX-Trigger" => JSON.generate({"norvel:changed" => told_change(before, after, sentence)}, ascii_only: true)
       end
 
+      # @return [Hash] what is proposed, and on what papers
+      def told_proposal(proposal) = {id: proposal.id, head: proposal.head || "", papers: proposal.layout.papers}
+
       # @return [Hash] what was done, what it touched, where the ledger stands
       def told_change(before, after, sentence)
         record.reload
         ripple = Norvel::Changes::Ripple.between(before.layout, after.layout)
-        {head: after.head || "", before: before.head || "", same: before.same_sheets?(after), sentence: sentence, ripple: ripple.to_s, touched: ripple.paragraphs.first(400), can_undo: !record.head_id.nil?, can_redo: !record.undone.nil?}
+        {head: after.head || "", papers: after.layout.papers, sentence: sentence, ripple: ripple.to_s, touched: ripple.paragraphs.first(400), can_undo: !record.head_id.nil?, can_redo: !record.undone.nil?}
       end
 
       # The next paragraph with text, in the body; the last stays.

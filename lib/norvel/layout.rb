@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require "digest"
 require_relative "fonts/book"
 require_relative "layout/formats"
 require_relative "layout/hyphenation"
@@ -41,6 +42,9 @@ module Norvel
 
     # @return [FormatTable] of its formats in points
     def formats = @store.formats
+
+    # @return [String] a sign of its sheets of paper: how many, how large, with which folios; the same where only ink differs
+    def papers = @papers ||= Digest::SHA256.hexdigest(pages.map { |page| [page.folio, page.width, page.height] }.inspect)[0, 20]
 
     def inspect = "#<#{self.class} of #{pages&.size} pages>"
 

@@ -24,6 +24,15 @@ RSpec.describe Norvel::Drawing do
     expect(drawn.css("g[data-page]").map { |page| page["data-page"] }).to eq(["1"])
   end
 
+  it "names what a strip that is known has alike, and draws only the rest" do
+    pages = Array.new(60) { |id| paragraph(id, "Bells " * 80) }
+    before = Norvel::Drawing::StripSvg.new(layout(manuscript(*pages)))
+    after = Norvel::Drawing::StripSvg.new(layout(manuscript(paragraph(0, "Fog"), *pages.drop(1))))
+    drawn = Nokogiri::XML(after.to_s(known: before)).remove_namespaces!.css("g[data-page]")
+    expect(drawn.map { |page| page["data-like"] && page.element_children.empty? }.tally[true]).to be_between(1, drawn.size - 1)
+    expect(Nokogiri::XML(before.to_s(known: before)).remove_namespaces!.css("g[data-like]").map { |page| page["data-like"] }.size).to eq(before.pages.size)
+  end
+
   it "puts the code of the style beside each paragraph" do
     drawn = page(paragraph(0, "Bells", style: "Heading1"), paragraph(1, "Quoted", style: "Quote"))
     expect(drawn.css(".style-mark text").map { |mark| mark.children.last.text }).to eq(%w[H1 BQ])

@@ -74,4 +74,17 @@ RSpec.describe Norvel::Layout::LineStore do
     small = one.with(sheet: one.sheet.with_style(one.sheet["Base"].with_values(small_caps: true)))
     expect_fresh(one, small) { true }
   end
+
+  it "sets nothing again when nothing changed, and no line when only the space around paragraphs did" do
+    one = read(File.binread(File.join(Manuscripts::DEMO, "night-ferries.docx")))
+    store = Norvel::Layout::LineStore.new(Norvel::Fonts::Book.shipped)
+    Norvel::Layout.new(one, store: store)
+    made = 0
+    allow(Norvel::Layout::ParagraphLines).to receive(:new).and_wrap_original { |original, **given| (made += 1) && original.call(**given) }
+    Norvel::Layout.new(one, store: store)
+    spaced = Norvel::Changes.build("change_style", "style" => "BodyText", "values" => {"space_after" => "9 pt", "keep_next" => "yes"}).call(one)
+    layout = Norvel::Layout.new(spaced, store: store)
+    expect(made).to be < 5 # the folios of pages that are new
+    expect(lines_by_page(layout)).to eq(lines_by_page(Norvel::Layout.new(spaced)))
+  end
 end

@@ -141,12 +141,12 @@ module Trials
     client = Client.new(port)
     while now < finish
       base = bases[random.rand(bases.size)]
-      kind = random.rand(10) < 3 ? :change : %i[choose page][random.rand(2)]
+      kind = (random.rand(10) < 3) ? :change : %i[choose page][random.rand(2)]
       head = client.get(base).body[/data-head="(\d*)"/, 1] if kind == :change
       began = now
       answer = case kind
       when :choose then client.get("#{base}/slip?chosen=#{random.rand(150)}")
-      when :page then client.get("#{base}/pages/#{random.rand(1..20)}")
+      when :page then client.get("#{base}/pages/#{random.rand(1..8)}")
       else client.change(base, "apply_style", {"style" => %w[Heading2 BodyText BlockQuotation Normal][random.rand(4)], "chosen" => random.rand(150).to_s}, head)
       end
       yield kind, now - began, answer.code.to_i

@@ -93,6 +93,16 @@ RSpec.describe NorvelWeb::Database do
     expect([ticks.uniq, waited < 2]).to eq([[0], true])
   end
 
+  it "goes on after a disk was full: nothing half, and a sentence" do
+    described_class.open(folder)
+    connection = ActiveRecord::Base.connection
+    connection.execute("PRAGMA max_page_count = #{connection.select_value("PRAGMA page_count") + 2}")
+    expect { NorvelWeb::HouseGuide.create!(name: "x", yaml: "x" * 100_000) }.to raise_error(ActiveRecord::StatementInvalid) { |error| expect(described_class.trouble(error)).to match(/disk is full/) }
+    expect(NorvelWeb::HouseGuide.count).to eq(0)
+    connection.execute("PRAGMA max_page_count = 1000000")
+    expect(NorvelWeb::HouseGuide.create!(name: "x", yaml: "x" * 100_000)).to be_persisted
+  end
+
   it "says of a full or read-only disk what it is, and that nothing was lost" do
     {Errno::ENOSPC.new => /disk is full/, SQLite3::FullException.new => /disk is full/, SQLite3::ReadOnlyException.new => /cannot be written/, SQLite3::CorruptException.new => /damaged/, Errno::EIO.new => /could not be read/}
       .each { |error, words| expect(described_class.trouble(error)).to match(words) }

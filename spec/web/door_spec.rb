@@ -109,6 +109,14 @@ RSpec.describe "The door" do
     expect(named - NorvelWeb::Asked::KINDS.keys).to eq([])
   end
 
+  it "writes nothing when something is only looked at" do
+    id = row.id
+    paths = ["/", "/guides/marrowby-diploma", *%w[\  sheets pages/1 strip slip?chosen=0 outline outline/slip outline/headings find?find=boat findings ledger styles family specimen reading?chosen=0 survey looks looks/list plan deliver file original report.json report.csv report.html]
+      .map { |view| "/manuscripts/#{id}#{"/#{view}" unless view == " "}" }]
+    codes = ActiveRecord::Base.while_preventing_writes { paths.to_h { |path| get(path) && [path, status] } }
+    expect(codes.reject { |_, code| code == 200 }).to eq({})
+  end
+
   it "keeps no page in the browser, packs what is long, and says refusals in one line without the person's words" do
     get "/manuscripts/#{row.id}", {}, "HTTP_ACCEPT_ENCODING" => "gzip"
     expect(last_response.headers.slice("cache-control", "content-encoding")).to eq("cache-control" => "no-store", "content-encoding" => "gzip")

@@ -215,6 +215,16 @@ RSpec.describe "Fast hands", type: :feature do
     expect(evaluate_script("String(window.getSelection()).trim().length")).to be_positive
   end
 
+  it "shows what is proposed until it is saved, then the saved pages" do
+    choose(state.paragraphs[1])
+    click_button "Change the style “Body Text” …"
+    fill_in "Size", with: "15 pt"
+    expect(page).to have_css(".bench.proposing .para", minimum: 3).and have_css(".ripple-line", text: "6 paragraphs touched")
+    click_button "Save the style"
+    expect(page).to have_css("#message", text: "size 15 pt").and have_no_css(".bench.proposing")
+    expect(page).to have_css("#sheets[data-head='#{row.reload.head_id}'] .para.chosen")
+  end
+
   it "keeps a style form that was changed and left" do
     visit "/manuscripts/#{row.id}/styles?style=BodyText"
     fill_in "Size", with: "13.5 pt"

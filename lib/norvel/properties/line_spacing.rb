@@ -26,10 +26,8 @@ module Norvel
         new(rule: :multiple, value: factor)
       end
 
-      FACTORS = (0.06..132.0)
-
       # @return [LineSpacing] the nearest that can be
-      def held = with(value: multiple? ? value.clamp(FACTORS) : value.clamp(0, Lengths::LONGEST))
+      def held = with(value: multiple? ? value.clamp(0.06, 132.0) : value.clamp(0, Lengths::LONGEST))
 
       def multiple? = rule == :multiple
 

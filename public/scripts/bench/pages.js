@@ -82,7 +82,7 @@ export function near(one) {
 export async function redraw(change) {
   drawingNow += 1;
   try {
-    await (change?.same && !proposal() && sheets().dataset.head === String(change.before) ? sameSheets(change.head) : redrawn());
+    await (change?.papers && change.papers === sheets().dataset.papers ? sameSheets(change.head) : redrawn());
   } finally {
     drawingNow -= 1;
   }
@@ -91,13 +91,21 @@ export async function redraw(change) {
 
 async function sameSheets(head) {
   const anchor = anchorNow();
-  sheets().dataset.head = head;
+  sheets().dataset.head = `${head}${proposal() ? `p${proposal()}` : ""}`;
+  tellProposing();
   const there = drawn.map(sheet);
   there.filter((one) => !near(one)).forEach(blank);
   await Promise.all(there.filter(near).map(draw));
   const found = anchor.id && place(anchor.id);
+  const page = sheet(state()?.dataset.page);
   if (found) pages.scrollTop += found.getBoundingClientRect().top - anchor.top;
+  else if (page && !near(page)) page.scrollIntoView({ block: "center" });
   paintAll();
+}
+
+function tellProposing() {
+  bench.classList.toggle("proposing", Boolean(proposal()));
+  if (proposal()) say("The pages show what is proposed; nothing is saved yet.");
 }
 
 async function redrawn() {
@@ -105,8 +113,7 @@ async function redrawn() {
   const answer = await fetch(`${base}/sheets${proposal() ? `?proposal=${proposal()}` : ""}`);
   if (!answer.ok) return;
   sheets().outerHTML = await answer.text();
-  bench.classList.toggle("proposing", Boolean(proposal()));
-  if (proposal()) say("The pages show what is proposed; nothing is saved yet.");
+  tellProposing();
   watch();
   const page = state()?.dataset.page || anchor?.page;
   const one = page && sheet(page);
@@ -131,6 +138,7 @@ function afterwards() {
   askLater();
   clearTimeout(due);
   due = setTimeout(async () => {
+    if (tabled !== bench.dataset.head) await fetchStyles();
     await drawStrip();
     if (!proposal()) document.body.dispatchEvent(new CustomEvent("norvel:conformity"));
   }, 60);
@@ -164,5 +172,13 @@ export function tellPage() {
   document.querySelector(`.strip [data-page="${top.dataset.page}"]`)?.classList.add("here");
 }
 
-// @returns what the styles of the manuscript come to, by id
-export const styles = () => JSON.parse(document.getElementById("style-table").textContent);
+// What the styles of the manuscript come to, by id: of the state that was seen last.
+let tabled = bench?.dataset.head;
+let table = null;
+export const styles = () => (table ||= JSON.parse(document.getElementById("style-table").textContent));
+
+async function fetchStyles() {
+  const head = bench.dataset.head;
+  const answer = await fetch(`${base}/style-table`);
+  if (answer.ok) [table, tabled] = [await answer.json(), head];
+}

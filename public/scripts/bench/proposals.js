@@ -11,7 +11,7 @@ export function startProposals() {
     shown = state().dataset.proposed;
     redraw();
   }
-  document.body.addEventListener("norvel:proposed", (event) => { shown = event.detail.id; redraw(); });
+  document.body.addEventListener("norvel:proposed", (event) => { shown = event.detail.id; redraw(event.detail); });
   document.body.addEventListener("htmx:afterSwap", (event) => {
     const trigger = event.detail.xhr.getResponseHeader("HX-Trigger") || "";
     if (event.detail.target.id !== "slip" || !shown || trigger.includes("norvel:proposed")) return;
