@@ -41,6 +41,8 @@ module NorvelWeb
 
         app.get("/manuscripts/:id/findings") { erb :findings, locals: {view: "findings", check: state.check(guide_of)} }
 
+        app.get("/manuscripts/:id/findings/list") { erb :findings_list, layout: false, locals: {check: state.check(guide_of)} }
+
         app.get "/manuscripts/:id/style-table" do
           content_type :json
           JSON.generate(style_table)

@@ -76,7 +76,12 @@ module NorvelWeb
           name, parameters = result&.findings&.at(params["place"].to_i)&.fix
           raise Norvel::ChangeRefused, "That finding is not there any more." unless name
 
-          _, after = bench.change(Norvel::Changes.build(name, parameters), head: seen_head)
+          before, after, sentence = bench.change(Norvel::Changes.build(name, parameters), head: seen_head)
+          if htmx?
+            @state = after
+            tell(before, after, sentence)
+            next erb(:fixed, layout: false, locals: {sentence: sentence})
+          end
           refresh_facts(record.reload, after)
           redirect to("/manuscripts/#{record.id}/findings")
         end

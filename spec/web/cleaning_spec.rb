@@ -145,6 +145,19 @@ RSpec.describe "Looking at it from all sides", type: :feature do
 
   def now = NorvelWeb::Workbench.new(row.id).state.manuscript
 
+  it "fixes a finding where it stands: the row says so, the list and the count follow" do
+    visit "/manuscripts/#{row.id}/findings"
+    rule = first(".rule.broken", text: "The text is set in Times New Roman")
+    count = rule.find(".rule-count").text[/\d+/].to_i
+    rule.find("summary").click unless rule.has_css?("details[open]", wait: 0)
+    within(rule) { first("button", text: "Fix").click }
+    expect(page).to have_css("tr.fixed", text: "Checking again").or have_css(".rule-count", text: "#{count - 1} finding")
+    expect(page).to have_no_css("tr.fixed")
+    expect(row.entries.count).to eq(1)
+    expect(page).to have_css(".rule-count", text: "#{count - 1} finding")
+    expect(page).to have_css("#undo:not([disabled])")
+  end
+
   it "finds words, styles and hand formatting, goes there and replaces" do
     visit "/manuscripts/#{row.id}"
     expect(page).to have_css(".page .para", minimum: 5)
