@@ -117,6 +117,11 @@ module NorvelWeb
     # @return [Hash{String=>Integer}] how many paragraphs, or stretches of text, have each style
     def style_uses = state.style_uses
 
+    # @return [Array<String>] families of fonts that are here, are known, or stand in the manuscript
+    def families_here
+      @families_here ||= (Norvel::Fonts::Book.shipped.families + Norvel::Fonts::Book.shipped.stands_for + [manuscript.sheet.defaults[:font_family], *manuscript.sheet.styles.values.map { |style| style.properties[:font_family] }].compact).uniq.sort
+    end
+
     # What writing in place needs of the styles, with the key of each.
     def style_table = Norvel::Drawing::WritingData.new(state.layout).styles.each { |id, style| style[:key] = style_keys.key(id) }
 

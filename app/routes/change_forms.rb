@@ -18,7 +18,7 @@ module NorvelWeb
         when "define_style" then {"id" => manuscript.sheet.free_id(params["name"].to_s), "name" => params["name"], "parent" => params["parent"], "kind" => manuscript.sheet.fetch(params["parent"]).kind.to_s}
         when "delete_style" then params.slice("style", "replacement")
         when "remove_unused_styles" then {}
-        when "format_here" then {**where_chosen, "values" => {params["property"].to_s => params["value"].to_s}}
+        when "format_here" then {**where_chosen, "values" => specified(params["line"], text_only: !params["text"].to_s.empty?)}
         when "apply_character_style" then {"style" => params["style"], "text" => text_chosen}
         when "adopt_text_look" then {"text" => text_chosen}
         when "character_style_from_look" then {"text" => text_chosen, "name" => params["name"], "all" => params["all"] == "yes"}
@@ -86,9 +86,28 @@ module NorvelWeb
         chosen.map(&:id)
       end
 
-      # Only fields that say something else than before are sent on.
+      # The values of a type specification. What is not understood is kept for the answer; the rest counts.
+      # @return [Hash{String=>String}]
+      # @raise [Norvel::ChangeRefused] when nothing of it is understood
+      def specified(line, text_only: false)
+        reading = Norvel::Properties::Specification.read(line.to_s, families: families_here, text_only: text_only)
+        @faults = reading.faults
+        raise Norvel::ChangeRefused, @faults.empty? ? "Write what to try: 13 pt bold, centred, 6 pt before." : @faults.first(3).join(" ") if reading.values.empty?
+
+        reading.values.transform_keys(&:to_s)
+      end
+
+      # Only fields that say something else than before are sent on, and what was changed in the line.
       def style_values
         style = manuscript.sheet.fetch(params["style"])
+        line = params["line"]
+        shown = Norvel::Properties::Specification.show(style.properties)
+        changed = (line && line != shown) ? Norvel::Properties::Specification.changes(shown, line, families: families_here) : nil
+        @faults = changed&.faults || []
+        style_fields(style).merge((changed&.values || {}).transform_keys(&:to_s))
+      end
+
+      def style_fields(style)
         (params["values"] || {}).select do |name, written|
           property = Norvel::Properties[name]
           own = style.properties.key?(property.name) ? Norvel::Properties.shown(style.properties, property.name) : ""

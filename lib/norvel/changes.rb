@@ -11,6 +11,7 @@ require_relative "changes/styles/define_style"
 require_relative "changes/styles/rename_style"
 require_relative "changes/styles/hang_style"
 require_relative "changes/styles/delete_style"
+require_relative "changes/styles/restyle"
 require_relative "changes/styles/format_here"
 require_relative "changes/styles/adopt_look"
 require_relative "changes/styles/apply_character_style"
@@ -44,7 +45,7 @@ require_relative "changes/pages/set_hyphenation"
 module Norvel
   # Named operations on manuscripts.
   module Changes
-    OPERATIONS = [ApplyStyle, ChangeStyle, DefineStyle, RemoveDirectFormatting, RemoveEmptyParagraphs, SetPageDesign, RenameStyle, DuplicateStyle, HangStyle, SetNextStyle, DeleteStyle, RemoveUnusedStyles, FormatHere, AdoptLook, StyleFromLook,
+    OPERATIONS = [ApplyStyle, ChangeStyle, Restyle, DefineStyle, RemoveDirectFormatting, RemoveEmptyParagraphs, SetPageDesign, RenameStyle, DuplicateStyle, HangStyle, SetNextStyle, DeleteStyle, RemoveUnusedStyles, FormatHere, AdoptLook, StyleFromLook,
       ApplyCharacterStyle, AdoptTextLook, CharacterStyleFromLook, EditText, ReplaceText, Write, SplitParagraph, JoinParagraphs, InsertParagraph, DeleteParagraphs, MoveParagraphs, ShiftHeadings,
       ChangeList, NumberHeadings, MakeList, RestartNumbers, ContinueNumbers, ShiftItems, SwapSheet, TakeStyles, SetRunIn, RunInFromWords, SetHyphenation,
       ListsFromTyped, HeadingsFromTyped, TidyWhiteSpace, ReplaceBlankLines, MatchExample, PasteText, StartOver, Series].to_h { |operation| [operation.operation_name, operation] }.freeze

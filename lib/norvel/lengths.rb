@@ -23,7 +23,7 @@ module Norvel
       number, unit = written.to_s.match(WRITTEN)&.captures
       raise Error, "“#{written}” is not a length; write it like 1.9 cm, 0.5 in or 12 pt." unless number
 
-      unit = "in" if unit == "\""
+      unit = {"\"" => "in", "character" => "ch", "characters" => "ch"}.fetch(unit.downcase, unit)
       unit = default_unit if unit.empty?
       per = (unit.downcase == "ch") ? ch : PER_UNIT[unit.downcase]
       raise Error, "“#{unit}” is not a unit of length that can be used here; use cm, mm, in or pt." unless per

@@ -8,6 +8,8 @@ require_relative "properties/borders"
 require_relative "properties/number_ref"
 require_relative "properties/property"
 require_relative "properties/words"
+require_relative "properties/colours"
+require_relative "properties/specification"
 
 module Norvel
   # The one table of formatting properties. Cascade, style form, guide rules, looks, ripple, import

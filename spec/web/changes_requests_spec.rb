@@ -28,7 +28,7 @@ RSpec.describe "Changes over the wire" do
   def text = @text ||= now.paragraphs.find { |one| one.text.length > 60 }
 
   it "proposes without changing, and draws the pages as they would be" do
-    send_form("propose/format_here", chosen: text.id, property: "size", value: "30 pt")
+    send_form("propose/format_here", chosen: text.id, line: "30 pt")
     id = told("norvel:proposed")["id"]
     expect(row.reload.head_id).to be_nil
     get "#{base}/pages/#{NorvelWeb::App.workbenches[row.id].proposal(id).layout.page_of(text.id)}?proposal=#{id}"
@@ -54,11 +54,11 @@ RSpec.describe "Changes over the wire" do
     word = text.text.split.first
     get "#{base}/slip", {chosen: text.id, words: word}
     expect(last_response.body).to include("Character style", "#{text.id}:0-#{word.length}")
-    send_form("changes/format_here", text: "#{text.id}:0-#{word.length}", property: "italic", value: "yes")
+    send_form("changes/format_here", text: "#{text.id}:0-#{word.length}", line: "italic")
     expect(now.paragraph(text.id).runs.first).to have_attributes(text: word, properties: include(italic: true))
     send_form("changes/character_style_from_look", text: "#{text.id}:0-#{word.length}", name: "Term")
     expect(now.sheet.named("Term", kind: :character).properties).to include(italic: true)
-    send_form("changes/format_here", text: "#{text.id}:0-#{word.length}", property: "align", value: "center")
+    send_form("changes/format_here", text: "#{text.id}:0-#{word.length}", line: "centred")
     expect([last_response.status, last_response.body]).to match([422, /matter of whole paragraphs/])
   end
 

@@ -83,10 +83,10 @@ RSpec.describe "From example to style, in the browser", type: :feature do
     row = NorvelWeb::ManuscriptRecord.first
     heading = NorvelWeb::Workbench.new(row.id).state.manuscript.paragraphs.find { |paragraph| paragraph.text.start_with?("Chapter 3") }
     visit "/manuscripts/#{row.id}?chosen=#{heading.id}"
-    select "Space after", from: "Try just here"
-    fill_in "Value to try", with: "1 cm"
+    fill_in "Try just here", with: "1 cm after, bananas"
     click_button "Try"
     expect(page).to have_css("#message", text: "Tried space after 28.35 pt on 1 paragraph.")
+    expect(page).to have_css(".try .refused", text: "“bananas” is not understood.")
     find("summary", text: "Or let it become the style").click
     expect(page).to have_css(".adopt .ripple-line", text: /\d+ paragraphs touched/)
     click_button "Let “heading 1” adopt this look"

@@ -94,8 +94,7 @@ RSpec.describe "Writing and styling in the browser", type: :feature do
     select "Emphasis", from: "Character style"
     click_button "Apply"
     expect(page).to have_css("#message", text: "Gave “#{chosen}” the character style “Emphasis”.")
-    select "Colour", from: "Try just here"
-    fill_in "Value to try", with: "#2a4b8d"
+    fill_in "Try just here", with: "colour #2a4b8d"
     click_button "Try"
     expect(page).to have_css("#message", text: "Tried colour")
     click_button "Let “Emphasis” adopt this look"

@@ -95,6 +95,28 @@ module Norvel
       end
     end
 
+    class Restyle < Command
+      command "restyle", %(restyle FILE --set "STYLE: LINE"… --out OUT), "changes styles by type specifications; one that is not there is made", files: 1
+
+      def options(parser)
+        parser.on("--set LINE", %(such as "heading 2: 14 pt, bold", or "Pull quotation from Body: italic, centred"; may be said often)) { |line| (@options[:set] ||= []) << line }
+        parser.on("--out OUT", "where the result goes") { |path| @options[:out] = path }
+      end
+
+      def carry_out((file))
+        raise Misuse, "--set is missing" unless @options[:set]
+        raise Misuse, "--out is missing" unless @options[:out]
+
+        before = manuscript(file)
+        operation = Changes.build("restyle", "lines" => @options[:set])
+        after = operation.call(before)
+        save(@options[:out], Formats.write(after, source: load(file)), inputs: [file])
+        @out.puts operation.told(before, after), *Formats.cannot_say(before, after)
+      rescue ChangeRefused => error
+        raise Misuse, error.message
+      end
+    end
+
     class Convert < Command
       command "convert", "convert IN OUT [--guide GUIDE]", "from one format to another, in a guide's styles where one is given (.docx only so far)", files: 2
 

@@ -20,6 +20,7 @@ module Norvel
         @folder = folder
         @files = table.fetch("files")
         @stand_ins = table.fetch("stand_ins").to_h { |asked, (used, match)| [plain(asked), [used, match.to_sym]] }
+        @stands_for = table.fetch("stand_ins").keys
         @known = @files.keys.to_h { |family| [plain(family), family] }
         @faces = {}
         @matches = {}
@@ -28,6 +29,9 @@ module Norvel
 
       # @return [Array<String>] families that are here
       def families = @files.keys
+
+      # @return [Array<String>] families that are not here and have a stand-in
+      attr_reader :stands_for
 
       # @return [Match]
       def match(family)

@@ -105,21 +105,23 @@ module Norvel
 
       def parse_switch(written)
         case written.to_s.strip.downcase
-        when "true", "yes", "on", "1" then true
-        when "false", "no", "off", "0" then false
+        when "true", "yes", "y", "on", "1" then true
+        when "false", "no", "n", "off", "0" then false
         else raise Error, "#{label} is either yes or no."
         end
       end
 
       def parse_choice(written)
-        found = choices.find { |choice| choice.to_s == written.downcase.tr(" ", "_") }
+        plain = written.downcase.tr(" ", "_")
+        plain = Property::ALSO.fetch(plain, plain) if name == :align
+        found = choices.find { |choice| choice.to_s == plain }
         found or raise Error, "#{label} is one of #{choices.join(", ")}, not “#{written}”."
       end
 
       def parse_colour(written)
-        return written if %w[auto none].include?(written) || written.match?(/\A#\h{6}\z/)
+        return written if %w[auto none].include?(written)
 
-        raise Error, "#{label} is written like #1a2b3c, or auto."
+        Colours.parse(written) or raise Error, "#{label} is a name of CSS (dark red) or written like #1a2b3c, or auto; “#{written}” is neither."
       end
 
       def parse_number(written)
@@ -155,6 +157,7 @@ module Norvel
       end
     end
 
+    Property::ALSO = {"left" => "start", "flush" => "start", "flush_left" => "start", "right" => "end", "flush_right" => "end", "centre" => "center", "centred" => "center", "centered" => "center", "justified" => "justify"}.freeze
     Property::MOST_CHARACTERS = 10_000 # hundredths
     Property::PIECEWISE = {borders: Borders, tabs: TabStop}.freeze
   end
