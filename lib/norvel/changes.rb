@@ -19,6 +19,7 @@ require_relative "changes/styles/match_example"
 require_relative "changes/styles/shift_headings"
 require_relative "changes/styles/swap_sheet"
 require_relative "changes/styles/traps"
+require_relative "changes/styles/adopt_everywhere"
 require_relative "changes/styles/emphasis_styles"
 require_relative "changes/cleaning/remove_direct_formatting"
 require_relative "changes/cleaning/remove_empty_paragraphs"
@@ -45,7 +46,7 @@ require_relative "changes/pages/set_hyphenation"
 module Norvel
   # Named operations on manuscripts.
   module Changes
-    OPERATIONS = [ApplyStyle, ChangeStyle, Restyle, DefineStyle, RemoveDirectFormatting, RemoveEmptyParagraphs, SetPageDesign, RenameStyle, DuplicateStyle, HangStyle, SetNextStyle, DeleteStyle, RemoveUnusedStyles, FormatHere, AdoptLook, StyleFromLook,
+    OPERATIONS = [ApplyStyle, ChangeStyle, Restyle, DefineStyle, RemoveDirectFormatting, RemoveEmptyParagraphs, SetPageDesign, RenameStyle, DuplicateStyle, HangStyle, SetNextStyle, DeleteStyle, RemoveUnusedStyles, FormatHere, AdoptLook, AdoptEverywhere, StyleFromLook,
       ApplyCharacterStyle, AdoptTextLook, CharacterStyleFromLook, EditText, ReplaceText, Write, SplitParagraph, JoinParagraphs, InsertParagraph, DeleteParagraphs, MoveParagraphs, ShiftHeadings,
       ChangeList, NumberHeadings, MakeList, RestartNumbers, ContinueNumbers, ShiftItems, SwapSheet, TakeStyles, SetRunIn, RunInFromWords, SetHyphenation,
       ListsFromTyped, HeadingsFromTyped, TidyWhiteSpace, ReplaceBlankLines, MatchExample, PasteText, StartOver, Series].to_h { |operation| [operation.operation_name, operation] }.freeze

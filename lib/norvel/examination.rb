@@ -70,6 +70,9 @@ module Norvel
       end
     end
 
+    # @return [Array<CommonestByHand::Found>] what most paragraphs of each style have by hand
+    def commonest_by_hand = @commonest_by_hand ||= CommonestByHand.of(manuscript)
+
     # @return [Hash{String=>Integer}] how many paragraphs, or stretches of text, have each style
     def style_uses
       @style_uses ||= (manuscript.paragraphs + manuscript.note_paragraphs).each_with_object(Hash.new(0)) do |paragraph, counts|

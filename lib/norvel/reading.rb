@@ -2,6 +2,7 @@
 
 require_relative "reading/appearance"
 require_relative "reading/direct_formatting"
+require_relative "reading/commonest_by_hand"
 require_relative "reading/empty_paragraphs"
 require_relative "reading/meaning"
 require_relative "reading/typed_labels"
