@@ -36,6 +36,10 @@ module Norvel
     def points(emu) = (emu / 12_700.0).round(2)
 
     # @param emu [Integer]
+    # @return [String] in the first unit that says it without loss: "2.5 cm", "1.25 in"; in points where none does
+    def exactly(emu) = show(emu, %w[cm in pt mm].find { |unit| parse(show(emu, unit)) == emu } || "pt")
+
+    # @param emu [Integer]
     # @return [String] in the reader's unit: "1.9 cm", "12 pt"
     def show(emu, unit = "pt")
       number = (Rational(emu) / PER_UNIT.fetch(unit)).to_f.round((unit == "in") ? 3 : 2)

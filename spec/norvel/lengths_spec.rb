@@ -23,4 +23,8 @@ RSpec.describe Norvel::Lengths do
   it "keeps twips and points without drift" do
     (1..4_000).each { |twips| expect(described_class.points(twips * described_class::TWIP)).to eq((twips / 20.0).round(2)) }
   end
+
+  it "says a length in the first unit that loses nothing" do
+    expect([900_000, 1_143_000, 152_400, 12_700 * 3].map { |emu| described_class.exactly(emu) }).to eq(["2.5 cm", "1.25 in", "12 pt", "3 pt"])
+  end
 end

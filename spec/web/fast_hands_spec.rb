@@ -215,6 +215,16 @@ RSpec.describe "Fast hands", type: :feature do
     expect(evaluate_script("String(window.getSelection()).trim().length")).to be_positive
   end
 
+  it "chooses everything with one key, and gives it a style in one step" do
+    choose(state.paragraphs[1])
+    keys("a")
+    expect(page).to have_css("#foot-chosen", text: "7 paragraphs chosen")
+    select "Block quotation", from: "Style"
+    click_button "Apply"
+    expect(page).to have_css("#message", text: "Block quotation")
+    expect(state.paragraphs.map(&:style).uniq).to eq(["BlockQuotation"])
+  end
+
   it "shows what is proposed until it is saved, then the saved pages" do
     choose(state.paragraphs[1])
     click_button "Change the style “Body Text” …"

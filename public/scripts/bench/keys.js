@@ -43,7 +43,7 @@ const only = () => (chosenOnes().size === 1 ? [...chosenOnes()][0] : undefined);
 const HERE = { e: () => write([...chosenOnes()][0]), Enter: () => write(only()), n: () => writeAfter([...chosenOnes()].pop()), m: () => flip("codes"), h: () => flip("hand"), "?": toggleKeys };
 const THERE = {
   ArrowDown: ({ shift }) => move(1, shift), ArrowUp: ({ shift }) => move(-1, shift), Escape: () => slip(""),
-  s: () => document.getElementById("style-choice")?.focus(), r: () => pressed("remove-direct"), u: () => pressed("undo"), y: () => pressed("redo"),
+  a: () => slip("range=0-9999999"), s: () => document.getElementById("style-choice")?.focus(), r: () => pressed("remove-direct"), u: () => pressed("undo"), y: () => pressed("redo"),
   w: startSweep, p: () => bench.querySelector("[data-signs]").click(), o: () => bench.querySelector("[data-original]").click(), f: find,
 };
 

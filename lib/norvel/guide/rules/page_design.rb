@@ -29,7 +29,7 @@ module Norvel
           finding(context, page: context.layout.pages.find { |page| page.part == index }&.number, expected: "#{"at least " if @data["at_least"]}#{Lengths.show(wanted, "cm")}", measured: Lengths.show(measured, "cm"),
             expected_value: Lengths.points(wanted), measured_value: Lengths.points(measured), unit: "pt",
             message: "The #{edge} margin#{where} is #{Lengths.show(measured, "cm")}; #{Lengths.show(wanted, "cm")} is asked for.",
-            fix: ["set_page_design", {"sections" => [index], "margin" => {edge.to_s => Lengths.show(wanted, "pt")}}])
+            fix: ["set_page_design", {"sections" => [index], "margin" => {edge.to_s => Lengths.exactly(wanted)}}])
         end
       end
 
