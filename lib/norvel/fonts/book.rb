@@ -9,6 +9,7 @@ module Norvel
     # :exact, :metric (same widths), :near or :fallback.
     class Book
       Match = Value.define(:asked, :used, :match)
+      KEPT = 2_000 # names of families that files asked for
       FOLDER = File.expand_path("../../../fonts", __dir__)
 
       # @return [Book] of the shipped families
@@ -23,6 +24,7 @@ module Norvel
         @stands_for = table.fetch("stand_ins").keys
         @known = @files.keys.to_h { |family| [plain(family), family] }
         @faces = {}
+        @opened = {} # by file: few
         @matches = {}
         @lock = Mutex.new
       end
@@ -35,6 +37,7 @@ module Norvel
 
       # @return [Match]
       def match(family)
+        @matches.clear if @matches.size > KEPT
         @matches[family] ||= if (here = @known[plain(family)])
           Match.new(asked: family, used: here, match: :exact)
         else
@@ -46,7 +49,10 @@ module Norvel
       # @return [Face]
       def face(family, bold: false, italic: false)
         key = [family, bold ? true : false, italic ? true : false]
-        @faces[key] || @lock.synchronize { @faces[key] ||= open_face(*key) }
+        @faces[key] || @lock.synchronize do
+          @faces.clear if @faces.size > KEPT
+          @faces[key] ||= open_face(*key)
+        end
       end
 
       # @return [Array<String>] paths of all files, for the browser's font rules
@@ -59,7 +65,7 @@ module Norvel
         files = @files.fetch(used)
         kind = [("bold" if bold), ("italic" if italic)].compact.join("_").then { |name| name.empty? ? "regular" : name }
         file = files[kind] || files[bold ? "bold" : "regular"] || files.fetch("regular")
-        @faces.values.find { |face| face.path.end_with?(file) } || Face.new(File.join(@folder, file), family: used, bold: bold, italic: italic)
+        @opened[file] ||= Face.new(File.join(@folder, file), family: used, bold: bold, italic: italic)
       end
 
       def plain(family) = family.to_s.downcase.gsub(/[^[:alnum:]]/, "")
