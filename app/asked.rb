@@ -26,7 +26,7 @@ module NorvelWeb
     # A name that stands in a file, which must be met as it is.
     def exact(most) = ->(value) { value if value.is_a?(String) && value.length <= most && !value.include?("\0") }
 
-    def map(kind) = ->(value) { value.to_h { |name, one| [name, read_as(kind, one)] } if value.is_a?(Hash) && value.size <= MOST }
+    def map(kind) = ->(value) { value.transform_values { |one| read_as(kind, one) } if value.is_a?(Hash) && value.size <= MOST }
 
     def list(kind) = ->(value) { value.map { |one| read_as(kind, one) } if value.is_a?(Array) && value.size <= MOST }
 
@@ -50,18 +50,24 @@ module NorvelWeb
 
     KINDS = {
       # where and what
-      "id" => ID, "entry" => ID, "known" => ID, "head" => ID, "number" => sign(/\A[1-9]\d{0,5}\z/), "reference" => WORD, "operation" => WORD, "action" => WORD, "proposal" => WORD, "considered" => WORD, "part" => WORD,
-      "look" => sign(/\A\d{1,6}(?:\.\d{1,6})?\z/), "other" => sign(/\A\d{1,6}(?:\.\d{1,6})?\z/), "rule" => exact(200), "place" => NUMBER, "list" => exact(100), "sheet" => sign(/\A[\w:-]*\z/), "swap" => sign(/\A[\w:-]*\z/),
+      "id" => ID, "entry" => ID, "known" => ID, "head" => ID, "number" => sign(/\A[1-9]\d{0,5}\z/), "reference" => WORD,
+      "operation" => WORD, "action" => WORD, "proposal" => WORD, "considered" => WORD, "part" => WORD,
+      "look" => sign(/\A\d{1,6}(?:\.\d{1,6})?\z/), "other" => sign(/\A\d{1,6}(?:\.\d{1,6})?\z/), "rule" => exact(200), "place" => NUMBER,
+      "list" => exact(100), "sheet" => sign(/\A[\w:-]*\z/), "swap" => sign(/\A[\w:-]*\z/),
       "file" => method(:file), "face" => sign(/\A[\w.-]*\z/), "kind" => WORDS, "return" => exact(2_000), "authenticity_token" => exact(500),
       # chosen
-      "chosen" => sign(/\A(?:all|[\d,]*)\z/, most: LONGEST), "text" => sign(/\A(?:\d+:\d+-\d+,?)*\z/, most: LONGEST), "range" => sign(/\A(?:\d{1,7}-\d{1,7})?\z/), "among" => exact(500), "alike" => WORD, "words" => line(2_000), "where" => WORD,
+      "chosen" => sign(/\A(?:all|[\d,]*)\z/, most: LONGEST), "text" => sign(/\A(?:\d+:\d+-\d+,?)*\z/, most: LONGEST),
+      "range" => sign(/\A(?:\d{1,7}-\d{1,7})?\z/), "among" => exact(500), "alike" => WORD, "words" => line(2_000), "where" => WORD,
       "pattern" => line(500), "regular" => YES, "find" => line(2_000), "replace" => line(2_000), "case" => YES,
       # how it is shown
       "in" => WORD, "show" => WORD, "at" => WORD, "signs" => YES, "sweep" => YES, "write" => YES, "split" => WORDS, "reduced" => WORD,
       # changes
-      "style" => STYLE, "parent" => STYLE, "next" => STYLE, "replacement" => STYLE, "name" => NAME, "prefix" => NAME, "line" => line(2_000), "values" => map(VALUE), "paper" => WORDS, "margin" => map(VALUE),
-      "sections" => list(sign(/\A\d{1,6}\z/)), "kinds" => map(exact(100)), "meaning" => map(exact(500)), "levels" => map(map(VALUE)), "styles" => map(exact(500)), "mapping" => map(exact(500)), "as" => map(WORD), "strike" => map(WORD),
-      "by" => NUMBER, "start" => VALUE, "scheme" => exact(60), "all" => YES, "bare" => YES, "mend" => YES, "keep" => YES, "on" => YES, "run_in" => YES, "key" => line(10),
+      "style" => STYLE, "parent" => STYLE, "next" => STYLE, "replacement" => STYLE, "name" => NAME, "prefix" => NAME,
+      "line" => line(2_000), "values" => map(VALUE), "paper" => WORDS, "margin" => map(VALUE),
+      "sections" => list(sign(/\A\d{1,6}\z/)), "kinds" => map(exact(100)), "meaning" => map(exact(500)), "levels" => map(map(VALUE)),
+      "styles" => map(exact(500)), "mapping" => map(exact(500)), "as" => map(WORD), "strike" => map(WORD),
+      "by" => NUMBER, "start" => VALUE, "scheme" => exact(60), "all" => YES, "bare" => YES, "mend" => YES, "keep" => YES, "on" => YES,
+      "run_in" => YES, "key" => line(10),
       "guide" => WORD, "yaml" => text(LONGEST), "html" => text(LONGEST), "plain" => text(LONGEST)
     }.freeze
 

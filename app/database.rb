@@ -14,7 +14,24 @@ module NorvelWeb
     SECRET = /\A\h{128}\z/
     BUSY = 5_000 # ms that another program may hold the database
 
-    # What stands in the way of the data, and what to do about it.
+    SAFE = "do it again; everything that was confirmed is safe"
+
+    # What can stand in the way of the data, and what to do about it.
+    TROUBLES = {
+      [Errno::ENOSPC, Errno::EDQUOT, SQLite3::FullException] =>
+        "The disk is full: this was not done. Make room and #{SAFE}.",
+      [Errno::EROFS, Errno::EACCES, Errno::EPERM, SQLite3::ReadOnlyException, SQLite3::CantOpenException, SQLite3::PermissionException] =>
+        "The data folder cannot be written to: this was not done. Give yourself the right to write there and #{SAFE}.",
+      [SQLite3::BusyException, SQLite3::LockedException] =>
+        "Another program holds Norvel's database: this was not done. Close it and do it again.",
+      [SQLite3::NotADatabaseException, SQLite3::CorruptException] =>
+        "Norvel's database is damaged: this was not done. Put a copy of the data folder in its place, " \
+        "or move the file #{FILE} away to begin with an empty desk.",
+      [SQLite3::IOException, Errno::EIO] =>
+        "The disk could not be read or written: this was not done. See to it that the data folder can be reached, and do it again."
+    }.freeze
+
+    # One of them, said.
     class Trouble < StandardError; end
 
     # One transaction that writes at a time: whoever else wants to write waits for it, and those who read do not. Every write of
@@ -92,15 +109,7 @@ module NorvelWeb
       words(error) || (error.cause && trouble(error.cause))
     end
 
-    def words(error)
-      case error
-      when Errno::ENOSPC, Errno::EDQUOT, SQLite3::FullException then "The disk is full: this was not done. Make room and do it again; everything that was confirmed is safe."
-      when Errno::EROFS, Errno::EACCES, Errno::EPERM, SQLite3::ReadOnlyException, SQLite3::CantOpenException, SQLite3::PermissionException then "The data folder cannot be written to: this was not done. Give yourself the right to write there and do it again; everything that was confirmed is safe."
-      when SQLite3::BusyException, SQLite3::LockedException then "Another program holds Norvel's database: this was not done. Close it and do it again."
-      when SQLite3::NotADatabaseException, SQLite3::CorruptException then "Norvel's database is damaged: this was not done. Put a copy of the data folder in its place, or move the file #{FILE} away to begin with an empty desk."
-      when SQLite3::IOException, Errno::EIO then "The disk could not be read or written: this was not done. See to it that the data folder can be reached, and do it again."
-      end
-    end
+    def words(error) = TROUBLES.find { |kinds, _| kinds.any? { |kind| error.is_a?(kind) } }&.last
 
     def keep_private(folder)
       File.chmod(0o700, folder)
@@ -115,7 +124,7 @@ module NorvelWeb
       raise Trouble, "#{folder} is no folder. Name another: NORVEL_DATA=…"
     rescue SystemCallError, ActiveRecord::ActiveRecordError, SQLite3::Exception => error
       said = trouble(error) or raise
-      raise Trouble, "The data folder #{folder}: #{said.sub(": this was not done", "").sub("do it again; everything that was confirmed is safe", "start again")}"
+      raise Trouble, "The data folder #{folder}: #{said.sub(": this was not done", "").sub(SAFE, "start again")}"
     end
     private_class_method :told, :keep_private, :words
   end

@@ -119,7 +119,7 @@ module NorvelWeb
 
     # @return [Array<String>] families of fonts that are here, are known, or stand in the manuscript
     def families_here
-      @families_here ||= (Norvel::Fonts::Book.shipped.families + Norvel::Fonts::Book.shipped.stands_for + [manuscript.sheet.defaults[:font_family], *manuscript.sheet.styles.values.map { |style| style.properties[:font_family] }].compact).uniq.sort
+      @families_here ||= (Norvel::Fonts::Book.shipped.known | manuscript.sheet.families).sort
     end
 
     # What writing in place needs of the styles, with the key of each.

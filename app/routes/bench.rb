@@ -17,7 +17,8 @@ module NorvelWeb
 
         app.get "/manuscripts/:id/strip" do
           content_type "image/svg+xml"
-          known = bench.kept_state(params["known"].to_i) if params["known"] && params["known"] != state.head.to_s
+          seen = params["known"]
+          known = bench.kept_state(seen.empty? ? nil : seen.to_i) if seen
           state.strip(guide_of).to_s(known: known&.drawn_strip)
         end
 

@@ -59,6 +59,9 @@ module Norvel
       end
     end
 
+    # @return [Array<String>] families of fonts that it asks for
+    def families = [defaults, *styles.values.map(&:properties)].filter_map { |set| set[:font_family] }.uniq
+
     # @return [StyleSheet] with the style added or put in the place of the one with its id
     def with_style(style) = copy(styles: styles.merge(style.id => style))
 

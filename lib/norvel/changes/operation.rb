@@ -45,6 +45,9 @@ module Norvel
       # @return [Array<Array(String, Array<Manuscript::Paragraph>)>] what somebody might expect of it and it leaves, in a sentence, and where
       def remarks(_before, _after) = []
 
+      # @return [String] what its remarks begin with when they are shown
+      def remarks_lead = "Left: "
+
       # @return [Boolean] true for edits of the text itself; formatting never alters a word
       def alters_text? = false
 

@@ -21,7 +21,7 @@ module Norvel
         @folder = folder
         @files = table.fetch("files")
         @stand_ins = table.fetch("stand_ins").to_h { |asked, (used, match)| [plain(asked), [used, match.to_sym]] }
-        @stands_for = table.fetch("stand_ins").keys
+        @stand_in_names = table.fetch("stand_ins").keys
         @known = @files.keys.to_h { |family| [plain(family), family] }
         @faces = {}
         @opened = {} # by file: few
@@ -32,8 +32,8 @@ module Norvel
       # @return [Array<String>] families that are here
       def families = @files.keys
 
-      # @return [Array<String>] families that are not here and have a stand-in
-      attr_reader :stands_for
+      # @return [Array<String>] families that are here, and those that have a stand-in
+      def known = families | @stand_in_names
 
       # @return [Match]
       def match(family)

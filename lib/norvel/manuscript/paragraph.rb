@@ -17,6 +17,13 @@ module Norvel
 
       def blank? = text.match?(/\A[[:space:]\u00AD]*\z/)
 
+      # @param values [Hash{Symbol=>Object}] by property
+      # @return [Paragraph] without those of its values by hand that are the same, on itself, its mark and its text
+      def bared_of(values)
+        without = ->(set) { set.reject { |name, value| values[name] == value } }
+        with(properties: without[properties], mark_properties: without[mark_properties], runs: runs.map { |run| run.with(properties: without[run.properties]) })
+      end
+
       # @yieldparam run [Run]
       # @yieldparam start [Integer] offset of the run's first code point
       def each_run_with_offset

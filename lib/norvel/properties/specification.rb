@@ -21,28 +21,66 @@ module Norvel
 
       NUMBER = /[+\-−]?(?:\d+(?:[.,]\d+)?|[.,]\d+)/
       LENGTH = /#{NUMBER} ?(?:pt|cm|mm|in|pc|ch|"|characters?)/
-      COLOUR = /#\h{6}|#\h{3}|auto|#{Colours::NAMED.keys.sort_by { |name| -name.length }.map { |name| name.sub(/\A(dark|light|medium|pale|deep|hot|dim)(?=.)/) { "#{$1} ?" } }.join("|")}/
+      SHADES = /\A(dark|light|medium|pale|deep|hot|dim)(?=.)/ # what may stand apart from the colour
+      COLOUR_NAMES = Colours::NAMED.keys.sort_by { |name| -name.length }.map { |name| name.sub(SHADES, '\1 ?') }.join("|")
+      COLOUR = /#\h{6}|#\h{3}|auto|#{COLOUR_NAMES}/
       HEAD = /\A\s*([^:,"]+?)(?:\s+from\s+([^:,"]+?))?\s*:\s+/
+
+      SWITCHES = {bold: "bold", italic: "italic", strike: "struck through", caps: "capitals", small_caps: "small capitals", close_to_same: "close up",
+                  keep_next: "keep with next", keep_together: "keep together", break_before: "new page", hyphenate: "hyphenated"}.freeze
 
       # Words to a property and its value. The first that fits counts; what is captured is the value.
       WORDINGS = [
         [/(#{NUMBER}) ?\/ ?(#{NUMBER})(?: ?pt)?(?!\w)/, ->(size, lead) { {size: "#{size} pt", line_spacing: "exactly #{lead} pt"} }],
         [/(#{LENGTH}) before and after/, ->(length) { {space_before: length, space_after: length} }],
-        [/(#{LENGTH}) before/, :space_before], [/(#{LENGTH}) after/, :space_after],
+        [/(#{LENGTH}) before/, :space_before],
+        [/(#{LENGTH}) after/, :space_after],
         [/no space (before|after)/, ->(side) { {"space_#{side}": "0 pt"} }],
-        [/lines (exactly #{LENGTH}|at least #{LENGTH}|#{NUMBER}|single|double)/, :line_spacing], [/(exactly #{LENGTH}|at least #{LENGTH})/, :line_spacing], [/(single|double)[ -]spaced/, :line_spacing], [/(#{NUMBER}) lines/, :line_spacing],
-        [/(not )?(?:bold)(?!\w)/, :bold], [/(not )?(?:italics?|ital\.)(?!\w)/, :italic], [/(not )?(?:small capitals|small caps|s\.c\.)/, :small_caps], [/(not )?(?:capitals|caps)(?!\w)/, :caps],
-        [/(not )?struck(?: through)?/, :strike], [/(not )?close up/, :close_to_same], [/(not )?keep with next/, :keep_next], [/(not )?keep together/, :keep_together], [/(not |no )?new page/, :break_before],
+        [/lines (exactly #{LENGTH}|at least #{LENGTH}|#{NUMBER}|single|double)/, :line_spacing],
+        [/(exactly #{LENGTH}|at least #{LENGTH})/, :line_spacing],
+        [/(single|double)[ -]spaced/, :line_spacing],
+        [/(#{NUMBER}) lines/, :line_spacing],
+        [/(not )?(?:bold)(?!\w)/, :bold],
+        [/(not )?(?:italics?|ital\.)(?!\w)/, :italic],
+        [/(not )?(?:small capitals|small caps|s\.c\.)/, :small_caps],
+        [/(not )?(?:capitals|caps)(?!\w)/, :caps],
+        [/(not )?struck(?: through)?/, :strike],
+        [/(not )?close up/, :close_to_same],
+        [/(not )?keep with next/, :keep_next],
+        [/(not )?keep together/, :keep_together],
+        [/(not |no )?new page/, :break_before],
         [/(not )?hyphenated/, :hyphenate],
-        [/no underscore/, ->(*) { {underline: "none"} }], [/(?:(single|double|thick|dotted|dash|wave|words) )?underscore/, ->(kind) { {underline: kind || "single"} }],
-        [/automatic colour/, ->(*) { {color: "auto"} }], [/colou?r (#{COLOUR})/, :color], [/(#\h{6}|#\h{3})/, :color],
-        [/no (highlight|background|shading)/, ->(name) { {name.to_sym => "none"} }], [/highlight (#{COLOUR})/, :highlight], [/background (#{COLOUR})/, :background], [/shading (#{COLOUR})/, :shading],
-        [/spaced (#{LENGTH})/, :letter_spacing], [/scaled (\d+) ?%/, :scale], [/(superscript|subscript)/, :raised], [/on the line/, ->(*) { {raised: "baseline"} }], [/shifted (#{LENGTH})/, :shift],
+        [/no underscore/, ->(*) { {underline: "none"} }],
+        [/(?:(single|double|thick|dotted|dash|wave|words) )?underscore/, ->(kind) { {underline: kind || "single"} }],
+        [/automatic colour/, ->(*) { {color: "auto"} }],
+        [/colou?r (#{COLOUR})/, :color],
+        [/(#\h{6}|#\h{3})/, :color],
+        [/no (highlight|background|shading)/, ->(name) { {name.to_sym => "none"} }],
+        [/highlight (#{COLOUR})/, :highlight],
+        [/background (#{COLOUR})/, :background],
+        [/shading (#{COLOUR})/, :shading],
+        [/spaced (#{LENGTH})/, :letter_spacing],
+        [/scaled (\d+) ?%/, :scale],
+        [/(superscript|subscript)/, :raised],
+        [/on the line/, ->(*) { {raised: "baseline"} }],
+        [/shifted (#{LENGTH})/, :shift],
         [/language ([A-Za-z]{2,3}(?:-\w+)*)/, :language],
-        [/(?:flush|ranged) (?:left|start)|flush(?! at| right)|left/, ->(*) { {align: "start"} }], [/flush (?:at end|right)|right/, ->(*) { {align: "end"} }], [/cent(?:red|ered|re|er)/, ->(*) { {align: "center"} }], [/justif(?:ied|y)/, ->(*) { {align: "justify"} }],
-        [/no indent/, ->(*) { {indent_first: "0 cm"} }], [/indent (#{LENGTH})/, :indent_first], [/hanging (#{LENGTH})/, ->(length) { {indent_first: "-#{length}"} }], [/in at end (#{LENGTH})/, :indent_end], [/in (#{LENGTH})/, :indent_start],
-        [/no tab stops/, ->(*) { {tabs: "none"} }], [/tab stops ([^,]+)/, :tabs], [/no borders/, ->(*) { {borders: "none"} }], [/borders ([^,]+)/, :borders],
-        [/level ([1-9])/, :outline_level], [/(\d) orphans?/, :orphans], [/(\d) widows?/, :widows],
+        [/(?:flush|ranged) (?:left|start)|flush(?! at| right)|left/, ->(*) { {align: "start"} }],
+        [/flush (?:at end|right)|right/, ->(*) { {align: "end"} }],
+        [/cent(?:red|ered|re|er)/, ->(*) { {align: "center"} }],
+        [/justif(?:ied|y)/, ->(*) { {align: "justify"} }],
+        [/no indent/, ->(*) { {indent_first: "0 cm"} }],
+        [/indent (#{LENGTH})/, :indent_first],
+        [/hanging (#{LENGTH})/, ->(length) { {indent_first: "-#{length}"} }],
+        [/in at end (#{LENGTH})/, :indent_end],
+        [/in (#{LENGTH})/, :indent_start],
+        [/no tab stops/, ->(*) { {tabs: "none"} }],
+        [/tab stops ([^,]+)/, :tabs],
+        [/no borders/, ->(*) { {borders: "none"} }],
+        [/borders ([^,]+)/, :borders],
+        [/level ([1-9])/, :outline_level],
+        [/(\d) orphans?/, :orphans],
+        [/(\d) widows?/, :widows],
         [/(#{LENGTH})/, :size]
       ].map { |pattern, value| [/\A(?:#{pattern.source})(?=\s|,|\z)/i, value] }.freeze
 
@@ -62,9 +100,9 @@ module Norvel
         at = head ? head.end(0) : 0
         values, faults = {}, []
         each_part(line, at) { |text, from| take(text, from, families, values, faults) }
-        faults.concat(values.map { |name, (written, from, to)| reason(name, written, text_only)&.then { |reason| values.delete(name) && Fault.new(text: line[from...to], from: from, to: to, reason: reason) } }.compact)
-        values = values.transform_values(&:first)
-        Reading.new(values: values, faults: faults, name: head && head[1].strip, parent: head && head[2]&.strip)
+        bad = values.transform_values { |written, *| written }.to_h { |name, written| [name, reason(name, written, text_only)] }.compact
+        bad.each { |name, reason| values[name].then { |_, from, to| faults << Fault.new(text: line[from...to], from: from, to: to, reason: reason) } }
+        Reading.new(values: values.except(*bad.keys).transform_values(&:first), faults: faults, name: head && head[1].strip, parent: head && head[2]&.strip)
       end
 
       # What was changed in a line, so that what was only shown stays what it is.
@@ -82,12 +120,7 @@ module Norvel
         case property.name
         when :size then shown
         when :font_family then family(value)
-        when :bold, :strike, :keep_next, :keep_together, :caps then switch({bold: "bold", strike: "struck through", keep_next: "keep with next", keep_together: "keep together", caps: "capitals"}[property.name], value)
-        when :italic then switch("italic", value)
-        when :small_caps then switch("small capitals", value)
-        when :close_to_same then switch("close up", value)
-        when :break_before then switch("new page", value)
-        when :hyphenate then switch("hyphenated", value)
+        when *SWITCHES.keys then value ? SWITCHES[property.name] : "not #{SWITCHES[property.name]}"
         when :underline then {none: "no underscore", single: "underscore"}.fetch(value) { "#{value} underscore" }
         when :color then (value == "auto") ? "automatic colour" : "colour #{value}"
         when :highlight, :background, :shading then (value == "none") ? "no #{property.name}" : "#{property.name} #{value}"
@@ -110,8 +143,6 @@ module Norvel
         end
       end
 
-      def switch(words, value) = value ? words : "not #{words}"
-
       def first_line(value, shown)
         return "no indent" if value.zero?
 
@@ -119,7 +150,12 @@ module Norvel
       end
 
       # Quoted where it could be read as something else.
-      def family(name) = (name.match?(/\A\p{L}[\p{L} ]*\z/) && WORDINGS.none? { |pattern, _| name.split.each_index.any? { |index| name.split.drop(index).join(" ").match?(pattern) } }) ? name : %("#{name}")
+      def family(name)
+        words = name.split
+        ends = words.each_index.map { |index| words.drop(index).join(" ") }
+        plain = name.match?(/\A\p{L}[\p{L} ]*\z/) && WORDINGS.none? { |pattern, _| ends.any? { |rest| rest.match?(pattern) } }
+        plain ? name : %("#{name}")
+      end
 
       # Parts between commas that are no decimal ones and stand in no quotes.
       def each_part(line, at)
@@ -178,7 +214,7 @@ module Norvel
         family = whole || (begun.first if begun&.size == 1) or return
         [{font_family: family}, whole ? whole.length : word.length]
       end
-      private_class_method :part, :switch, :first_line, :family, :each_part, :take, :quoted, :worded, :plain, :named, :reason
+      private_class_method :part, :first_line, :family, :each_part, :take, :quoted, :worded, :plain, :named, :reason
     end
   end
 end

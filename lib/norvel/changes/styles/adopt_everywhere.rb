@@ -23,9 +23,12 @@ module Norvel
       # The exceptions: paragraphs of these styles that had it otherwise.
       def remarks(before, _after)
         CommonestByHand.of(before).reject { |one| one.others.empty? }.map do |one|
-          ["#{one.others.size} of #{one.others.size + one.agreeing.size} paragraphs in “#{before.sheet[one.style].name}” had it otherwise; they follow, and keep what they say by hand.", one.others.filter_map { |id| before.paragraph(id) }]
+          of_all = "#{one.others.size} of #{one.others.size + one.agreeing.size} paragraphs in “#{before.sheet[one.style].name}”"
+          ["#{of_all} had it otherwise; they follow, and keep what they say by hand.", one.others.filter_map { |id| before.paragraph(id) }]
         end
       end
+
+      def remarks_lead = ""
 
       private
 
@@ -36,10 +39,7 @@ module Norvel
         (manuscript.paragraphs + manuscript.note_paragraphs).filter_map do |paragraph|
           values = by_style[paragraph.style] or next
           own = DirectFormatting.adoptable(paragraph).select { |name, value| values[name] == value }
-          next if own.empty?
-
-          without = ->(set) { set.reject { |name, value| own[name] == value } }
-          [paragraph.id, paragraph.with(properties: without[paragraph.properties], mark_properties: without[paragraph.mark_properties], runs: paragraph.runs.map { |run| run.with(properties: without[run.properties]) })]
+          [paragraph.id, paragraph.bared_of(own)] unless own.empty?
         end.to_h
       end
     end

@@ -37,9 +37,7 @@ module Norvel
         same_style(manuscript).filter_map do |paragraph|
           next if paragraph.id != parameters["paragraph"].to_i && !values.all? { |name, value| DirectFormatting.adoptable(paragraph)[name] == value }
 
-          without = ->(set) { set.reject { |name, value| values[name] == value } }
-          [paragraph.id, paragraph.with(style: style.id, properties: without[paragraph.properties], mark_properties: without[paragraph.mark_properties],
-            runs: paragraph.runs.map { |run| run.with(properties: without[run.properties]) })]
+          [paragraph.id, paragraph.bared_of(values).with(style: style.id)]
         end.to_h
       end
 

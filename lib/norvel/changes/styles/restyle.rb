@@ -12,28 +12,34 @@ module Norvel
       private
 
       def restyled(manuscript, line)
-        reading = Properties::Specification.read(line, families: families(manuscript))
+        reading = Properties::Specification.read(line, families: Fonts::Book.shipped.known | manuscript.sheet.families)
         raise ChangeRefused, "“#{line}” begins with no style; write it like “heading 2: 14 pt, bold”." unless reading.name
         raise ChangeRefused, "In “#{line}”: #{reading.faults.first}" if reading.faults.any?
 
         values = reading.values.transform_keys(&:to_s)
-        style = manuscript.sheet.named(reading.name) || manuscript.sheet.named(reading.name, kind: :character)
+        style = called(manuscript, reading.name)
         return define(manuscript, reading, values) unless style
 
-        manuscript = HangStyle.new("style" => style.id, "parent" => parent(manuscript, reading).id).call(manuscript) if reading.parent && parent(manuscript, reading).id != style.parent
-        values.empty? ? manuscript : ChangeStyle.new("style" => style.id, "values" => values).carry_out(manuscript)
+        hung = hang(manuscript, style, reading)
+        values.empty? ? hung : ChangeStyle.new("style" => style.id, "values" => values).carry_out(hung)
       end
 
       def define(manuscript, reading, values)
         over = reading.parent ? parent(manuscript, reading) : manuscript.sheet[manuscript.sheet.default_id]
-        DefineStyle.new("id" => manuscript.sheet.free_id(reading.name), "name" => reading.name, "parent" => over.id, "kind" => over.kind.to_s, "values" => values).carry_out(manuscript)
+        made = {"id" => manuscript.sheet.free_id(reading.name), "name" => reading.name, "parent" => over.id, "kind" => over.kind.to_s}
+        DefineStyle.new(made.merge("values" => values)).carry_out(manuscript)
+      end
+
+      def hang(manuscript, style, reading)
+        over = parent(manuscript, reading) if reading.parent
+        (over.nil? || over.id == style.parent) ? manuscript : HangStyle.new("style" => style.id, "parent" => over.id).carry_out(manuscript)
       end
 
       def parent(manuscript, reading)
-        manuscript.sheet.named(reading.parent) || manuscript.sheet.named(reading.parent, kind: :character) || raise(ChangeRefused, "There is no style “#{reading.parent}” for “#{reading.name}” to rest on.")
+        called(manuscript, reading.parent) or raise ChangeRefused, "There is no style “#{reading.parent}” for “#{reading.name}” to rest on."
       end
 
-      def families(manuscript) = (Fonts::Book.shipped.families + Fonts::Book.shipped.stands_for + manuscript.sheet.styles.values.map { |style| style.properties[:font_family] }.compact).uniq
+      def called(manuscript, name) = %i[paragraph character].lazy.filter_map { |kind| manuscript.sheet.named(name, kind: kind) }.first
     end
   end
 end
