@@ -65,7 +65,7 @@ module NorvelWeb
       "style" => STYLE, "parent" => STYLE, "next" => STYLE, "replacement" => STYLE, "name" => NAME, "prefix" => NAME,
       "line" => line(2_000), "values" => map(VALUE), "paper" => WORDS, "margin" => map(VALUE),
       "sections" => list(sign(/\A\d{1,6}\z/)), "kinds" => map(exact(100)), "meaning" => map(exact(500)), "levels" => map(map(VALUE)),
-      "styles" => map(exact(500)), "mapping" => map(exact(500)), "as" => map(WORD), "strike" => map(WORD),
+      "styles" => map(exact(500)), "mapping" => map(exact(500)), "as" => map(WORD), "strike" => map(WORD), "also" => map(WORD),
       "by" => NUMBER, "start" => VALUE, "scheme" => exact(60), "all" => YES, "bare" => YES, "mend" => YES, "keep" => YES, "on" => YES,
       "run_in" => YES, "key" => line(10),
       "guide" => WORD, "yaml" => text(LONGEST), "html" => text(LONGEST), "plain" => text(LONGEST)

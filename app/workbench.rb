@@ -115,13 +115,13 @@ module NorvelWeb
 
     # @param corrections [Hash{Integer=>Symbol}] what the person says paragraphs are @param without [Array<Symbol>] what was struck out
     # @return [Planned] the plan against a guide, worked out once while nothing of it changes
-    def planned(guide, corrections, without)
+    def planned(guide, corrections, without, also = [])
       @monitor.synchronize do
-        key = [record.head_id, guide.source, corrections, without]
+        key = [record.head_id, guide.source, corrections, without, also]
         return @planned if @planned&.key == key
 
         now = state
-        @planned = Planned.new(key, Norvel::Plan.new(now, guide, roles: now.roles.corrected(corrections), without: without), @lines)
+        @planned = Planned.new(key, Norvel::Plan.new(now, guide, roles: now.roles.corrected(corrections), without: without, also: also), @lines)
       end
     end
 

@@ -27,7 +27,7 @@ module NorvelWeb
         when "move_paragraphs", "shift_headings" then {"paragraphs" => chosen_ids, "by" => params["by"].to_i}
         when "swap_sheet" then other_sheet.then { |kept| {"sheet" => kept.dump, "mapping" => sheet_mapping(kept)} }
         when "take_styles" then {"sheet" => other_sheet.dump, "styles" => (params["styles"] || {}).reject { |_, how| how.to_s.empty? }}
-        when "set_run_in" then {"paragraph" => chosen_ids.first, "run_in" => params["run_in"] != "no"}
+        when "set_run_in" then {"paragraphs" => headings_chosen, "run_in" => params["run_in"] != "no"}
         when "run_in_from_words" then {"text" => text_chosen.first(1), "style" => params["style"]}
         when "set_hyphenation" then {"on" => params["on"] == "yes"}
         when "replace_text" then {"find" => params["find"], "replace" => params["replace"], "case" => params["case"] == "yes"}
@@ -62,6 +62,12 @@ module NorvelWeb
         when "text" then (level.format == "bullet") ? Norvel::ListLabels.sample(list, index) : level.text
         else level[name].to_s
         end
+      end
+
+      # @return [Array<Integer>] ids of the headings among what is chosen
+      def headings_chosen
+        ids = chosen.select { |paragraph| paragraph.run_in || state.layout.cascade.paragraph(paragraph)[:outline_level] }.map(&:id)
+        ids.empty? ? raise(Norvel::ChangeRefused, "No heading is chosen.") : ids
       end
 
       # Words where words are chosen, otherwise paragraphs.

@@ -27,7 +27,7 @@ module NorvelWeb
         # The pages as they would be, before anything is done.
         app.post "/manuscripts/:id/plan/show" do
           proposal = bench.propose(plan_operation)
-          redirect to("/manuscripts/#{record.id}?#{Rack::Utils.build_nested_query({"considered" => proposal.id}.merge(params.slice("as", "strike").compact))}")
+          redirect to("/manuscripts/#{record.id}?#{Rack::Utils.build_nested_query({"considered" => proposal.id}.merge(params.slice("as", "strike", "also").compact))}")
         end
 
         app.post "/manuscripts/:id/plan/apply" do
@@ -84,7 +84,7 @@ module NorvelWeb
       def series(title, changes) = Norvel::Changes.build("series", "title" => title, "changes" => changes)
 
       # @return [Workbench::Planned]
-      def planned = @planned ||= bench.planned(guide_of, role_corrections, (params["strike"] || {}).keys.map(&:to_sym))
+      def planned = @planned ||= bench.planned(guide_of, role_corrections, *%w[strike also].map { |what| (params[what] || {}).keys.map(&:to_sym) })
 
       def plan = planned.plan
 

@@ -37,6 +37,14 @@ module NorvelWeb
           end
         end
 
+        # The older form, in which every style says everything, made a family.
+        app.post "/guides/:reference/family" do
+          own = own_guide or halt 404
+          guide = Norvel::Guide.read(own.yaml)
+          own.update!(yaml: Norvel::Guide::FamilyForm.new(guide).yaml) if guide.family.flat? && guide.styles.any?
+          redirect to("/guides/#{own.id}")
+        end
+
         app.post "/guides/:reference/delete" do
           own_guide&.update!(deleted_at: Time.now)
           redirect to("/")

@@ -18,6 +18,7 @@ require_relative "changes/styles/apply_character_style"
 require_relative "changes/styles/match_example"
 require_relative "changes/styles/shift_headings"
 require_relative "changes/styles/swap_sheet"
+require_relative "changes/styles/sheet_settled"
 require_relative "changes/styles/traps"
 require_relative "changes/styles/adopt_everywhere"
 require_relative "changes/styles/emphasis_styles"
@@ -31,6 +32,7 @@ require_relative "changes/cleaning/start_over"
 require_relative "changes/lists/list_change"
 require_relative "changes/lists/number_headings"
 require_relative "changes/lists/list_items"
+require_relative "changes/lists/dress_lists"
 require_relative "changes/lists/lists_from_typed"
 require_relative "changes/lists/headings_from_typed"
 require_relative "changes/writing/text_edit"
@@ -49,7 +51,7 @@ module Norvel
     OPERATIONS = [ApplyStyle, ChangeStyle, Restyle, DefineStyle, RemoveDirectFormatting, RemoveEmptyParagraphs, SetPageDesign, RenameStyle, DuplicateStyle, HangStyle, SetNextStyle, DeleteStyle, RemoveUnusedStyles, FormatHere, AdoptLook, AdoptEverywhere, StyleFromLook,
       ApplyCharacterStyle, AdoptTextLook, CharacterStyleFromLook, EditText, ReplaceText, Write, SplitParagraph, JoinParagraphs, InsertParagraph, DeleteParagraphs, MoveParagraphs, ShiftHeadings,
       ChangeList, NumberHeadings, MakeList, RestartNumbers, ContinueNumbers, ShiftItems, SwapSheet, TakeStyles, SetRunIn, RunInFromWords, SetHyphenation,
-      ListsFromTyped, HeadingsFromTyped, TidyWhiteSpace, ReplaceBlankLines, MatchExample, PasteText, StartOver, Series].to_h { |operation| [operation.operation_name, operation] }.freeze
+      DressLists, ListsFromTyped, HeadingsFromTyped, TidyWhiteSpace, ReplaceBlankLines, MatchExample, PasteText, StartOver, Series].to_h { |operation| [operation.operation_name, operation] }.freeze
 
     # @param name [String] of an operation
     # @param parameters [Hash]

@@ -1,8 +1,14 @@
 # frozen_string_literal: true
 
 module Norvel
-  # A house guide: page design, styles by role, and rules. A value, read from YAML.
-  class Guide < Value.define(:title, :version, :rules, house: nil, language: nil, page: {}, styles: {}, source: nil)
+  # A house guide: page design, a family of styles by slot, lists, and rules. A value, read from YAML.
+  #
+  # `base_style` says what the base of its family becomes in a manuscript: :taken, the manuscript's own base style has its values;
+  # :untouched, it stands under the manuscript's.
+  class Guide < Value.define(:title, :version, :rules, house: nil, language: nil, page: {}, styles: {}, lists: {}, base_style: :taken, source: nil)
+    # @return [Family] its styles
+    attr_reader :family
+
     # @return [Guide] one without a rule, where none judges
     def self.none = @none ||= new(title: "no guide", version: "0", rules: [], source: "")
 
@@ -35,13 +41,20 @@ module Norvel
     # @raise [GuideError] with the line of the mistake
     def self.read(yaml) = Reader.new(yaml).read
 
-    # @param role [Symbol]
-    # @return [Hash{Symbol=>Object}] the property values the guide gives to a role
-    def values_for(role) = styles.dig(role, :values) || {}
+    private
+
+    def prepare
+      @family = Family.new(styles, language: language)
+    end
   end
 end
 
 require_relative "guide/finding"
+require_relative "guide/slots"
+require_relative "guide/places"
+require_relative "guide/family"
+require_relative "guide/family_form"
+require_relative "guide/list_kind"
 require_relative "guide/reader"
 require_relative "guide/rule"
 require_relative "guide/check"

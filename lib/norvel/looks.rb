@@ -61,11 +61,20 @@ module Norvel
 
     private
 
-    # Start and justified are alike in one-line paragraphs.
+    # Start and justified are alike in one-line paragraphs; of a number it counts that there is one, not of which list, and in a heading not
+    # even that, since one without a number is set like the others.
     def seen(paragraph)
       values = @appearance.of(paragraph)
+      values = values.merge(numbering: numbered(values)) if values[:numbering]
       one_line = @layout ? @layout.lines_of(paragraph.id).size <= 1 : paragraph.text.length < 50
       (one_line && values[:align] == :justify) ? values.merge(align: :start) : values
+    end
+
+    def numbered(values)
+      list = @manuscript.lists[values[:numbering].list]
+      return if list.nil? || values[:outline_level]
+
+      (list.levels[values[:numbering].level]&.format == "bullet") ? :bullet : :number
     end
 
     def near?(one, other) = one.equal?(other) || one.all? { |name, value| within?(Properties::TABLE[name], value, other[name]) }

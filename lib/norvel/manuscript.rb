@@ -56,7 +56,7 @@ module Norvel
     # @return [Array<Paragraph>] every paragraph of the body in document order, cells row by row
     def paragraphs = @memo[:paragraphs] ||= blocks.flat_map { |block| self.class.paragraphs_in(block) }.freeze
 
-    # @return [Paragraph, nil] of body or notes
+    # @return [Paragraph, nil] of body, notes, headers or footers
     def paragraph(id) = by_id[id]
 
     # @return [Integer, nil] place of a body paragraph in `paragraphs`
@@ -144,9 +144,10 @@ module Norvel
     def with_paragraphs(changed)
       return self if changed.empty?
 
-      in_notes = note_paragraphs.any? { |paragraph| changed.key?(paragraph.id) }
+      in_notes, in_margins = [note_paragraphs, margin_paragraphs].map { |list| list.any? { |paragraph| changed.key?(paragraph.id) } }
       with(blocks: self.class.replace(blocks, changed),
-        notes: in_notes ? notes.transform_values { |blocks| self.class.replace(blocks, changed) } : notes)
+        notes: in_notes ? notes.transform_values { |blocks| self.class.replace(blocks, changed) } : notes,
+        sections: in_margins ? margins_replaced(changed) : sections)
     end
 
     # @return [Array<String>] the words of all stories in order: what no change may lose. What fields work out is left out.
@@ -201,6 +202,13 @@ module Norvel
 
     private
 
-    def by_id = @memo[:by_id] ||= (paragraphs + note_paragraphs).to_h { |paragraph| [paragraph.id, paragraph] }
+    def by_id = @memo[:by_id] ||= (paragraphs + note_paragraphs + margin_paragraphs).to_h { |paragraph| [paragraph.id, paragraph] }
+
+    # Sections that share a header share it still.
+    def margins_replaced(changed)
+      fates = {}.compare_by_identity
+      fate = ->(rows) { rows.transform_values { |row| fates[row] ||= self.class.replace(row, changed) } }
+      sections.map { |section| section.with(headers: fate[section.headers], footers: fate[section.footers]) }
+    end
   end
 end

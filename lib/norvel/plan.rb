@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 module Norvel
-  # The clean-up of a manuscript against a guide, as a list of changes: the guide's page design, its styles given
+  # The clean-up of a manuscript against a guide, as a list of changes: the guide's page design, its sheet of styles brought in and given
   # to each role, typed lists and numbers made real ones, white space, direct formatting and blank lines removed. Each line can be read before it is applied.
   #
   #   plan = Plan.new(manuscript, guide)
@@ -17,17 +17,19 @@ module Norvel
     # Paragraphs that are taken for the same for the same reason: how surely, and in how many looks they come.
     Group = Value.define(:role, :reason, :paragraphs, :confidence, :looks)
 
-    PARTS = {page_design: "Paper and margins", lists: "Typed numbers and bullets", headings: "Typed numbers of headings", white_space: "White space", direct: "Direct formatting", empty: "Blank lines"}.freeze
+    PARTS = {page_design: "Paper and margins", sheet: "The guide's style sheet", lists: "Typed numbers and bullets", headings: "Typed numbers of headings", white_space: "White space", direct: "Direct formatting", empty: "Blank lines", unused: "Old styles that nothing uses any more"}.freeze
 
     # @param subject [Examination, Manuscript] @param guide [Guide]
     # @param roles [Roles] corrected; nil: as they are read
     # @param without [Array<Symbol>] parts that were struck out
-    def initialize(subject, guide, roles: nil, without: [])
+    # @param also [Array<Symbol>] parts that are done only where they are asked for: :unused
+    def initialize(subject, guide, roles: nil, without: [], also: [])
       @examined = Examination.of(subject)
       @manuscript = @examined.manuscript
       @guide = guide
       @roles = roles || @examined.roles
       @without = without
+      @also = also
     end
 
     # What the paragraphs of a manuscript are taken for, the unsure ones first; empty paragraphs are left out.
@@ -65,14 +67,42 @@ module Norvel
         @draft = Draft.new(@manuscript)
         page_design unless struck?(:page_design)
         @draft.substitute("lists_from_typed", Changes::ListsFromTyped.possible(@manuscript, @roles), 0.9, :lists) unless struck?(:lists)
-        RoleStyles.new(@draft, @guide, @roles, @without).add_lines
+        styles
         new_pages unless struck?(:empty)
         @draft.substitute("headings_from_typed", "all", 0.9, :headings) unless struck?(:headings)
         @draft.substitute("tidy_white_space", "all", 0.9, :white_space) unless struck?(:white_space)
         direct unless struck?(:direct)
         @draft.add("remove_empty_paragraphs", {"paragraphs" => "all"}, EmptyParagraphs.removable(@draft.manuscript), 0.97, :empty) unless struck?(:empty)
+        unused
         @draft.steps
       end
+    end
+
+    def styles
+      sheet = GuideSheet.new(@draft, @guide, @roles, @without)
+      unless struck?(:sheet) || @guide.styles.empty?
+        sheet.add_lines
+        @sheet = sheet
+      end
+      OwnLooks.new(@draft, @roles).add_lines(sheet.unguided)
+      run_in unless struck?(:run_in_heading)
+    end
+
+    # Headings that are to be run-in headings and stand on a line of their own.
+    def run_in
+      headings = @roles.in(:run_in_heading).map { |paragraph| @draft.manuscript.paragraph(paragraph.id) }.select { |paragraph| Guide::Places.stands_alone?(paragraph) && !paragraph.run_in }
+      able, unable = headings.partition { |paragraph| Changes::SetRunIn.hindrance(@draft.manuscript, paragraph).nil? }
+      @draft.add("set_run_in", {"paragraphs" => able.map(&:id)}, able, 0.9, :run_in_heading) if able.any?
+      @draft.remark(:run_in_heading, "#{unable.map { |one| "“#{one.text[0, 30]}”" }.join(", ")} cannot run in: no text follows in the next paragraph.", unable) if unable.any?
+    end
+
+    # Old styles go only where somebody says so; otherwise they are named.
+    def unused
+      left = @sheet&.left_over(@draft.manuscript) || []
+      return if left.empty?
+      return @draft.add("remove_unused_styles", {"styles" => left.map(&:id)}, [], 0.99, :unused) if @also.include?(:unused)
+
+      @draft.remark(:unused, "#{(left.size == 1) ? "1 style" : "#{left.size} styles"} of the old sheet #{(left.size == 1) ? "is" : "are"} used by nothing any more: #{left.map(&:name).join(", ")}.")
     end
 
     def struck?(part) = @without.include?(part)
@@ -90,14 +120,19 @@ module Norvel
       @draft.add("format_here", {"paragraphs" => ids, "values" => {"break_before" => "yes"}}, ids.map { |id| @draft.manuscript.paragraph(id) }, 0.9, :empty) if ids.any?
     end
 
-    # Roles that were struck out keep what they have by hand.
+    # Roles that were struck out keep what they have by hand; headers and footers are cleared where the guide has a style for them.
     def direct
       now = @draft.manuscript
       kept = (now.paragraphs + now.note_paragraphs).select { |paragraph| struck?(@roles.of(paragraph.id).name) }.map(&:id)
-      @draft.add("remove_direct_formatting", {"paragraphs" => kept.empty? ? "all" : (now.paragraphs + now.note_paragraphs).map(&:id) - kept}, now.paragraphs.select { |paragraph| DirectFormatting.objectionable(paragraph).any? && !kept.include?(paragraph.id) }, 0.95, :direct)
+      margins = @sheet ? @sheet.margins : []
+      which = {"paragraphs" => (kept + margins).empty? ? "all" : (now.paragraphs + now.note_paragraphs).map(&:id) - kept + margins}
+      which["emphasis"] = @sheet.emphasis if @sheet&.emphasis&.any?
+      cleared = now.paragraphs.select { |paragraph| DirectFormatting.objectionable(paragraph).any? && !kept.include?(paragraph.id) }
+      @draft.add("remove_direct_formatting", which, cleared, 0.95, :direct)
     end
   end
 end
 
 require_relative "plan/draft"
-require_relative "plan/role_styles"
+require_relative "plan/guide_sheet"
+require_relative "plan/own_looks"

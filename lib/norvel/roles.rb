@@ -11,8 +11,9 @@ module Norvel
   #   roles.of(paragraph.id)        # Role(name: :heading_1, confidence: 0.94, reasons: ["…"])
   class Roles
     ALL = %i[title subtitle author date abstract heading_1 heading_2 heading_3 heading_4 heading_5 heading_6 run_in_heading body block_quotation verse
-      list_item caption table_text table_heading reference_entry footnote contents_entry contents_heading code form_field signature other empty].freeze
+      list_item caption table_text table_heading reference_entry footnote contents_entry contents_heading figure code form_field signature other empty].freeze
     HEADINGS = ALL.grep(/\Aheading_/).freeze
+    FIGURE = /\A[[:space:]]*\u{FFFC}[[:space:]\u{FFFC}]*\z/
 
     Role = Value.define(:name, :confidence, reasons: [])
     Vote = Value.define(:role, :weight, :reason)
@@ -53,11 +54,14 @@ module Norvel
     def decide
       @manuscript.paragraphs.to_h do |paragraph|
         next [paragraph.id, blank(paragraph)] if paragraph.blank?
+        next [paragraph.id, Role.new(name: :figure, confidence: 0.97, reasons: ["holds only a picture"])] if figure?(paragraph)
 
         style = @style_votes.for(paragraph)
         [paragraph.id, weigh(style + @look_votes.for(paragraph, style))]
       end
     end
+
+    def figure?(paragraph) = paragraph.text.match?(FIGURE) && paragraph.insets.all? { |inset| inset.kind == :image }
 
     def blank(paragraph)
       paragraph.empty? ? Role.new(name: :empty, confidence: 1.0, reasons: ["nothing but white space"]) : Role.new(name: :other, confidence: 0.9, reasons: ["no text, but something hangs on it"])

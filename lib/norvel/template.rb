@@ -13,9 +13,10 @@ module Norvel
       bare = Formats.bare
       kept = KeptSheet.of_guide(guide)
       page = {"paper" => guide.page[:paper], "margin" => guide.page[:margins]}.compact
-      steps = [["swap_sheet", {"sheet" => JSON.parse(JSON.generate(kept.dump)), "mapping" => {"Base" => kept.default_id}}]]
+      blank = Formats.read(bare)
+      steps = [["swap_sheet", {"sheet" => JSON.parse(JSON.generate(kept.dump)), "mapping" => kept.beneath ? {} : {blank.sheet.default_id => kept.default_id}}]]
       steps << ["set_page_design", JSON.parse(JSON.generate(page))] unless page.empty?
-      dressed = steps.reduce(Formats.read(bare)) { |now, (name, parameters)| Changes.build(name, parameters).call(now) }
+      dressed = steps.reduce(blank) { |now, (name, parameters)| Changes.build(name, parameters).call(now) }
       Formats.write(started(dressed, guide), source: bare)
     end
 

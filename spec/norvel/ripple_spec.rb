@@ -13,7 +13,7 @@ RSpec.describe Norvel::Changes::Ripple do
     values = choices.keys.sample(random.rand(1..3), random: random).to_h { |name| [name, choices[name].sample(random: random)] }
     [["change_style", {"style" => style, "values" => values}], ["apply_style", {"style" => style, "paragraphs" => ids}], ["remove_direct_formatting", {"paragraphs" => ids}],
       ["format_here", {"paragraphs" => ids, "values" => values}], ["make_list", {"paragraphs" => ids, "kind" => "numbers"}], ["split_paragraph", {"paragraph" => ids.first, "at" => 5}],
-      ["swap_sheet", {"sheet" => Norvel::KeptSheet.of_guide(Norvel::Guide.find("marrowby-handbook")).dump, "mapping" => {manuscript.sheet.default_id => "Base"}}],
+      ["swap_sheet", {"sheet" => Norvel::KeptSheet.of_guide(Norvel::Guide.find("marrowby-handbook")).dump, "mapping" => {manuscript.sheet.default_id => "Handbookbase"}}],
       ["edit_text", {"paragraph" => ids.first, "text" => "#{manuscript.paragraph(ids.first).text} and more"}], ["remove_empty_paragraphs", {"paragraphs" => ids}]].sample(random: random).then { |name, parameters| Norvel::Changes.build(name, parameters) }
   end
 

@@ -54,9 +54,9 @@ RSpec.describe Norvel::Layout::RunIn do
 
   it "can be set on its own line again, and refuses where nothing follows" do
     heading = made.paragraphs[1]
-    apart = change(made, "set_run_in", paragraph: heading.id, run_in: false)
+    apart = change(made, "set_run_in", paragraphs: [heading.id], run_in: false)
     expect(layout(apart).lines_of(heading.id).first.baseline).not_to eq(layout(apart).lines_of(1).first.baseline)
-    expect { change(made, "set_run_in", paragraph: 2) }.to raise_error(Norvel::ChangeRefused, /No text follows/)
+    expect { change(made, "set_run_in", paragraphs: [2]) }.to raise_error(Norvel::ChangeRefused, /No text follows/)
     expect { change(plain, "run_in_from_words", text: [[1, 3, 6]], style: "Heading3") }.to raise_error(Norvel::ChangeRefused, /beginning/)
   end
 
@@ -75,5 +75,22 @@ RSpec.describe Norvel::Layout::RunIn do
     expect(marks.element_children.map(&:name)).to eq(%w[vanish specVanish])
     again = read(bytes)
     expect(again.paragraphs.map { |one| [one.text, one.style, one.run_in] }).to eq([["Lamps. ", "Heading3", true], [text, again.sheet.default_id, false], ["After.", again.sheet.default_id, false]])
+  end
+
+  # Seen: twelve headings that were called run-in headings in the plan became running text, without a word.
+  it "are made by the plan of the headings that a person calls so, and keep their level" do
+    long = "The crews learned the tide bell by ear, and a stranger could not have told one stroke from the next, or so it was said. " * 3
+    before = read(docx { |file| 3.times { |index| file.paragraph([file.text("Matter #{index}", "<w:b/>")], %(<w:pStyle w:val="Heading3"/>)) && file.paragraph([file.text(long)]) } })
+    heads = before.paragraphs.values_at(0, 2, 4).map(&:id)
+    plan = Norvel::Plan.new(before, Norvel::Guide.find("marrowby-diploma"), roles: Norvel::Roles.new(before).corrected(heads.to_h { |id| [id, :run_in_heading] }))
+    after = plan.apply
+    cascade = Norvel::Cascade.new(after)
+    expect(plan.lines.map(&:sentence)).to include("3 headings run in with the text after them.")
+    expect(heads.map { |id| after.paragraph(id) }.map { |one| [one.run_in, cascade.paragraph(one)[:outline_level]] }).to eq([[true, 3]] * 3)
+  end
+
+  it "says when a style takes the level from headings" do
+    before = read(docx { |file| file.paragraph([file.text("Matter")], %(<w:pStyle w:val="Heading3"/>)) && file.paragraph([file.text("Text")]) })
+    expect(Norvel::Changes.build("apply_style", "style" => before.sheet.default_id, "paragraphs" => [0, 1]).sentence(before)).to end_with("; 1 heading is none any more.")
   end
 end

@@ -64,6 +64,8 @@ module Norvel
       end
     end
 
+    BULLET = /\A(?:[•▪◦·●○■□◆◇▸▹►➢➤→⇒✓✔✗❖❑★☆»›–—*+\u2010-\u2012-]|o)\z/
+
     # The words of body and notes with generated labels counted in place: what no change may lose.
     # @return [Array<Array<String>>] by paragraph, those without a word left out
     def words(manuscript, labels = self.for(manuscript, Cascade.new(manuscript)))
@@ -84,8 +86,15 @@ module Norvel
     end
 
     # @param labels [Hash{Integer=>String}] by paragraph id
-    # @return [Array<String>] the words of one paragraph, its label counted in
-    def words_of(paragraph, labels) = plain("#{labels[paragraph.id]} #{paragraph.written}").split(/[[:space:]]+/).reject(&:empty?)
+    # @return [Array<String>] the words of one paragraph, its label counted in; a bullet is no word, only that there is one counts
+    def words_of(paragraph, labels)
+      first, *others = plain("#{labels[paragraph.id]} #{paragraph.written}").split(/[[:space:]]+/).reject(&:empty?)
+      if first
+        [first.match?(BULLET) ? "•" : first, *others]
+      else
+        []
+      end
+    end
 
     # @return [String] with bullets of symbol fonts as the signs that they show
     def plain(text) = text.match?(SYMBOL_AREA) ? text.gsub(SYMBOL_AREA) { |sign| SYMBOLS.fetch(sign, sign) } : text

@@ -135,6 +135,7 @@ module Norvel
       def free_name(sheet, name, except: nil)
         name = name.to_s.strip
         raise ChangeRefused, "A style needs a name of 1 to 100 letters." unless name.length.between?(1, 100)
+        raise ChangeRefused, "A style's name has no comma: files keep its names in a list with commas between them." if name.include?(",")
         raise ChangeRefused, "There is a style “#{name}” already." if sheet.styles.each_value.any? { |style| [style.name, style.file_name].any? { |own| own.casecmp?(name) } && style.id != except&.id }
 
         name

@@ -79,13 +79,47 @@ module Norvel
 
       def build(data)
         Guide.new(title: data["guide"], version: data["version"], house: data["house"], language: data["language"], source: @yaml.freeze,
-          page: (data["page"] || {}).transform_keys(&:to_sym), styles: (data["styles"] || {}).to_h { |role, style| [role.to_sym, read_style(role, style)] },
-          rules: data["rules"].each_with_index.map { |rule, index| read_rule(rule, index) })
+          page: (data["page"] || {}).transform_keys(&:to_sym), styles: read_styles(data["styles"] || {}), lists: (data["lists"] || {}).to_h { |kind, list| [kind.to_sym, read_list(kind, list)] },
+          base_style: (data["base_style"] || "taken").to_sym, rules: data["rules"].each_with_index.map { |rule, index| read_rule(rule, index) })
       end
 
-      def read_style(role, style)
-        values = style.except("name", "parent", "next").to_h { |name, written| at("/styles/#{role}/#{name}") { [name.to_sym, Properties[name].parse(written)] } }
-        {name: style["name"], parent: style["parent"]&.to_sym, next: style["next"]&.to_sym, values: values}
+      def read_styles(styles)
+        names = {}
+        styles.to_h do |slot, style|
+          twin = names[style["name"].downcase]
+          raise GuideError.new("the styles of “#{twin}” and “#{slot}” have one name, “#{style["name"]}”.", line: @lines["/styles/#{slot}/name"]) if twin
+
+          raise GuideError.new("a style's name has no comma: files keep its names in a list with commas between them.", line: @lines["/styles/#{slot}/name"]) if style["name"].include?(",")
+
+          names[style["name"].downcase] = slot
+          %w[parent next].each { |tie| relative(styles, slot, tie) }
+          [slot.to_sym, {name: style["name"], parent: style["parent"]&.to_sym, next: style["next"]&.to_sym, values: read_values("/styles/#{slot}", style.except("name", "parent", "next"))}]
+        end
+      end
+
+      def read_values(pointer, written)
+        written.to_h { |name, value| at("#{pointer}/#{name}") { [name.to_sym, Properties[name].parse(value)] } }
+      end
+
+      # A parent or next style has to be one of the guide's, of its own kind, and nobody is his own ancestor.
+      def relative(styles, slot, tie)
+        named = styles[slot][tie] or return
+        line = @lines["/styles/#{slot}/#{tie}"]
+        raise GuideError.new("“#{named}” is the #{tie} style of “#{slot}”, and the guide has no style for it.", line: line) unless styles.key?(named)
+        return if tie == "next"
+        raise GuideError.new("“#{named}” is of another kind than “#{slot}” and cannot be its parent.", line: line) unless Slots.kind(named.to_sym) == Slots.kind(slot.to_sym)
+
+        trail = [slot]
+        trail << named while (named = styles[trail.last]["parent"]) && !trail.include?(named)
+        raise GuideError.new("“#{slot}” is its own ancestor.", line: line) if named == slot
+      end
+
+      def read_list(kind, list)
+        levels = (list["levels"] || []).each_with_index.map do |level, index|
+          indents = read_values("/lists/#{kind}/levels/#{index}", level.slice("indent_start", "indent_first"))
+          ListKind::Level.new(sign: level["sign"], format: ListKind::FORMATS[level["format"]], text: level["text"], indents: indents)
+        end
+        {name: list["name"], levels: levels}
       end
 
       def read_rule(rule, index)

@@ -62,7 +62,7 @@ module Norvel
       end
 
       def unchanged?(before, after)
-        before.paragraphs == after.paragraphs && before.note_paragraphs == after.note_paragraphs && before.sections == after.sections && before.sheet.styles == after.sheet.styles
+        before.paragraphs == after.paragraphs && before.note_paragraphs == after.note_paragraphs && before.sections == after.sections && before.sheet.styles == after.sheet.styles && before.lists == after.lists
       end
     end
   end

@@ -32,9 +32,13 @@ module Norvel
 
       def count(manuscript, labels, sign) = manuscript.paragraphs.sum { |paragraph| paragraph.blank? ? 0 : "#{labels[paragraph.id]}#{paragraph.text}".count(sign) }
 
-      # Labels that are generated now and stood in the text before.
+      # Labels that are generated now and stood in the text before; a bullet may have another sign.
       def typed_labels(after, was, now)
-        after.paragraphs.count { |paragraph| now[paragraph.id] && was[paragraph.id].nil? && @before.paragraph(paragraph.id).text.lstrip.start_with?(now[paragraph.id]) && !paragraph.text.start_with?(now[paragraph.id]) }
+        after.paragraphs.count do |paragraph|
+          label = now[paragraph.id] or next
+          typed = @before.paragraph(paragraph.id).text.lstrip
+          was[paragraph.id].nil? && typed.length > paragraph.text.length && (typed.start_with?(label) || typed[/\A\S+/].to_s.match?(ListLabels::BULLET))
+        end
       end
 
       def counts(examined) = examined.sums(@guide).except(:pages)

@@ -4,7 +4,8 @@ module Norvel
   module Changes
     # Takes direct formatting off the chosen paragraphs ("paragraphs": ids or "all"; "kinds": property
     # names, all when missing), or off the words of "text" alone. Italics and bold inside a sentence become the emphasis and strong character
-    # styles (or stay, or go, where "meaning" says so by kind); superscripts, links, languages, numbering and forced breaks stay.
+    # styles (or stay, or go, where "meaning" says so by kind; "emphasis" names the
+    # styles by kind where they are others); superscripts, links, languages, numbering and forced breaks stay.
     class RemoveDirectFormatting < Operation
       STAYS = (DirectFormatting::STAYS + %i[numbering break_before language]).freeze
 
@@ -15,7 +16,7 @@ module Norvel
         # Words that were chosen one by one: what is to go from them, goes.
         return with_stretches(manuscript) { |run| run.with(properties: without(run.properties, DirectFormatting.stays_on(run.properties, run.text, run.link))) } if parameters["text"]
 
-        emphasis = EmphasisStyles.new(manuscript.sheet)
+        emphasis = EmphasisStyles.new(manuscript.sheet, parameters["emphasis"] || {})
         cascade = Cascade.new(manuscript)
         changed = chosen(manuscript).filter_map { |paragraph| ((bare = strip(paragraph, cascade, emphasis)) == paragraph) ? nil : [paragraph.id, bare] }.to_h
         manuscript.with(sheet: emphasis.sheet).with_paragraphs(changed)

@@ -83,10 +83,10 @@ module Norvel
 
       def with_numbers(manuscript, heads, forms)
         list = list_of(manuscript, heads, forms)
-        refs = list.levels.filter_map { |index, level| level.style && [level.style, manuscript.sheet[level.style].then { |one| one.with(properties: one.properties.merge(numbering: Properties::NumberRef.new(list: list.id, level: index))) }] }.to_h
+        refs = list.levels.filter_map { |index, level| level.style && [level.style, Properties::NumberRef.new(list: list.id, level: index)] }.to_h
         others = other_forms(list, heads, forms, manuscript.free_list_id)
         changed = heads.select { |head| refs.key?(head.paragraph.style) || others.key?(form(head)) }.filter_map { |head| (ref = own_place(head, forms, others)) && [head.paragraph.id, numbered(head.paragraph, ref)] }.to_h
-        manuscript.with(sheet: manuscript.sheet.with_styles(refs), lists: manuscript.lists.merge(list.id => list, **others.to_h { |_, other| [other.id, other] })).with_paragraphs(changed)
+        manuscript.with(sheet: NumberedStyles.with(manuscript.sheet, refs), lists: manuscript.lists.merge(list.id => list, **others.to_h { |_, other| [other.id, other] })).with_paragraphs(changed)
       end
 
       def list_of(manuscript, heads, forms)

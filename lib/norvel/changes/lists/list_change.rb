@@ -2,6 +2,18 @@
 
 module Norvel
   module Changes
+    # Styles that bring a number with them.
+    module NumberedStyles
+      # @param sheet [StyleSheet] @param refs [Hash{String=>Properties::NumberRef}] by style
+      # @return [StyleSheet] with these numbered, and nothing that rests on them that was not numbered before
+      def self.with(sheet, refs)
+        put = ->(id, ref) { sheet.fetch(id).then { |style| style.with(properties: style.properties.merge(numbering: ref)) } }
+        below = refs.keys.flat_map { |id| sheet.kinship.under(id).keys }.uniq - refs.keys
+        bare = below.select { |id| sheet.saying(id, :numbering).nil? }
+        sheet.with_styles(refs.to_h { |id, ref| [id, put[id, ref]] }.merge(bare.to_h { |id| [id, put[id, Properties::NumberRef.new(list: nil)]] }))
+      end
+    end
+
     # What the changes of lists share: levels written as a person types them, and numbers for new lists.
     class ListChange < Operation
       FORMATS = %w[decimal lowerRoman upperRoman lowerLetter upperLetter decimalZero bullet none].freeze
@@ -59,8 +71,7 @@ module Norvel
         sheet = manuscript.sheet
         loose = sheet.of_kind(:paragraph).select { |style| (ref = style.properties[:numbering]) && ref.list == list.id && !tied.key?(style.id) && list.levels[ref.level]&.style == style.id }
         changed = loose.to_h { |style| [style.id, style.with(properties: style.properties.except(:numbering))] }
-        tied.each { |id, ref| changed[id] = sheet.fetch(id).then { |style| style.with(properties: style.properties.merge(numbering: ref)) } }
-        manuscript.with(sheet: sheet.with_styles(changed))
+        manuscript.with(sheet: NumberedStyles.with(sheet.with_styles(changed), tied))
       end
     end
 

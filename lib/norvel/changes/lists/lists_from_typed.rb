@@ -95,7 +95,16 @@ module Norvel
         id = now.free_list_id
         levels = group.map { |nested| [nested.depth, level(nested)] }.uniq(&:first).sort_by(&:first).to_h
         changed = group.flat_map { |nested| nested.row.items.map { |paragraph, label| [paragraph.id, item(now.paragraph(paragraph.id), label, Properties::NumberRef.new(list: id, level: nested.depth))] } }.to_h
-        now.with(lists: now.lists.merge(id => Manuscript::List.new(id: id, levels: levels, counter: "new #{id}"))).with_paragraphs(changed)
+        now.with(lists: now.lists.merge(id => list_like(now, id, levels))).with_paragraphs(changed)
+      end
+
+      # Lists of one kind are of one definition; a further one begins anew.
+      def list_like(now, id, levels)
+        plain = ->(list) { list.transform_values { |level| level.with(start: 1) } }
+        like = now.lists.values.find { |list| list.counter.to_s.start_with?("new ") && plain[list.levels] == plain[levels] }
+        return Manuscript::List.new(id: id, levels: levels, counter: "new #{id}") unless like
+
+        Manuscript::List.new(id: id, levels: like.levels, counter: like.counter, starts: levels.transform_values(&:start))
       end
 
       def level(nested)

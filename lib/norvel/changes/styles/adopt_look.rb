@@ -21,11 +21,14 @@ module Norvel
       def example(manuscript) = manuscript.paragraph(parameters["paragraph"].to_i) || raise(ChangeRefused, "That paragraph is not in the manuscript any more.")
 
       def taken(manuscript)
-        found = DirectFormatting.adoptable(example(manuscript))
+        found = by_hand(example(manuscript))
         raise ChangeRefused, "Nothing is set by hand on the whole of this paragraph." if found.empty?
 
         found
       end
+
+      # A heading level and a page break are taken over too: they were set on the example to be seen.
+      def by_hand(paragraph) = DirectFormatting.adoptable(paragraph).merge(paragraph.properties.slice(:outline_level, :break_before))
 
       def named(values) = values.map { |name, value| "#{Properties[name].label.downcase} #{Properties[name].show(value)}" }.join(", ")
 
@@ -35,21 +38,33 @@ module Norvel
       def bare(manuscript, style)
         values = taken(manuscript)
         same_style(manuscript).filter_map do |paragraph|
-          next if paragraph.id != parameters["paragraph"].to_i && !values.all? { |name, value| DirectFormatting.adoptable(paragraph)[name] == value }
+          next if paragraph.id != parameters["paragraph"].to_i && !follows?(by_hand(paragraph), values)
 
           [paragraph.id, paragraph.bared_of(values).with(style: style.id)]
         end.to_h
       end
 
+      # @return [Boolean] whether a paragraph with these values by hand becomes of the style
+      def follows?(own, values) = values.all? { |name, value| own[name] == value }
+
       def same_style(manuscript) = manuscript.paragraphs.select { |paragraph| paragraph.style == example(manuscript).style }
     end
 
     # The same, but a new style takes the look: "name"; its parent is the style the paragraph had. Paragraphs formatted
-    # alike by hand come along.
+    # alike by hand come along, those with more or less by hand do not.
     class StyleFromLook < AdoptLook
       def sentence(_manuscript) = "Made the style “#{parameters["name"].to_s.strip}” of a paragraph that looks right."
 
       private
+
+      def follows?(own, values) = own == values
+
+      # What its parent says anyway, it need not say.
+      def taken(manuscript)
+        found = super
+        under = Cascade.new(manuscript).style(example(manuscript).style)
+        found.reject { |name, value| Properties[name].combine(under[name], value) == under[name] }.then { |more| more.empty? ? found : more }
+      end
 
       def adopting(sheet, paragraph)
         name = free_name(sheet, parameters["name"])

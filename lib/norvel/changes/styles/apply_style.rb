@@ -14,10 +14,20 @@ module Norvel
       end
 
       def sentence(manuscript)
-        "Gave #{counted(chosen(manuscript).size, "paragraph")} the style “#{manuscript.sheet.fetch(parameters["style"]).name}”."
+        lost = levels_lost(manuscript)
+        "Gave #{counted(chosen(manuscript).size, "paragraph")} the style “#{manuscript.sheet.fetch(parameters["style"]).name}”#{"; #{counted(lost, "heading")} #{(lost == 1) ? "is" : "are"} none any more" if lost.positive?}."
       end
 
       private
+
+      # Headings by their style that the new style gives no level.
+      def levels_lost(manuscript)
+        sheet = manuscript.sheet
+        return 0 if sheet.level_of(sheet.fetch(parameters["style"]))
+
+        levels = Hash.new { |found, id| found[id] = sheet[id] && sheet.level_of(sheet[id]) }
+        chosen(manuscript).count { |paragraph| levels[paragraph.style] && !paragraph.properties[:outline_level] && !paragraph.blank? }
+      end
 
       def restyled(paragraph, style, cascade)
         moved = paragraph.with(style: style.id)

@@ -53,7 +53,8 @@ module Norvel
       end
     end
 
-    # Takes out every paragraph and character style that nothing uses, rests on, follows or is linked to.
+    # Takes out every paragraph and character style that nothing uses, rests on, follows or is linked to ("styles": ids, where only
+    # some of these are to go).
     class RemoveUnusedStyles < Operation
       # @return [Array<StyleSheet::Style>] that may go
       def self.unused(manuscript)
@@ -68,11 +69,15 @@ module Norvel
       end
 
       def carry_out(manuscript)
-        gone = self.class.unused(manuscript)
+        gone = unused(manuscript)
         manuscript.with(sheet: manuscript.sheet.with_styles(gone.to_h { |style| [style.id, nil] }))
       end
 
-      def sentence(manuscript) = "Removed #{counted(self.class.unused(manuscript).size, "unused style")}."
+      def sentence(manuscript) = "Removed #{counted(unused(manuscript).size, "unused style")}#{": #{unused(manuscript).map(&:name).join(", ")}" if parameters["styles"]}."
+
+      private
+
+      def unused(manuscript) = self.class.unused(manuscript).select { |style| parameters["styles"].nil? || parameters["styles"].include?(style.id) }
     end
   end
 end

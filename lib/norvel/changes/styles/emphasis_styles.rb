@@ -14,8 +14,10 @@ module Norvel
       attr_reader :sheet
 
       # @param sheet [StyleSheet]
-      def initialize(sheet)
+      # @param chosen [Hash{String=>String}] ids of styles for "italic", "bold", "underline" that are to be taken, where somebody says so
+      def initialize(sheet, chosen = {})
         @sheet = sheet
+        @chosen = chosen.select { |_, id| sheet[id] }
       end
 
       # A style of that name which says more than the emphasis (a colour, another weight) would change how the words look: a plain
@@ -23,6 +25,9 @@ module Norvel
       # @param kinds [Array<Symbol>] of :italic, :bold and :underline; beside the others an underline counts for nothing
       # @return [String] the id of the style
       def for(kinds)
+        told = @chosen[kinds.first.to_s] if kinds.size == 1
+        return told if told
+
         name, values = STYLES.fetch((kinds - [:underline]).sort) { STYLES[[:underline]] }
         known = @sheet.named(name, kind: :character)
         name = "Plain #{name.downcase}" if known && !says_only?(known, values)

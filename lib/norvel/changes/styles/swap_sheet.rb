@@ -10,12 +10,15 @@ module Norvel
 
       def prepare = @kept = KeptSheet.load(parameters.fetch("sheet"))
 
-      # Where this manuscript's defaults would show through a root style of another, the built-in values stand against them.
+      # Where what this manuscript says for all would show through a root style of another, the built-in values stand against it.
       def at_home(style, sheet)
         return style.properties unless style.kind == :paragraph && kept.sheet.chain(style.id).size == 1
 
-        Properties::DEFAULTS.slice(*sheet.defaults.keys).compact.merge(style.properties)
+        said = [sheet.defaults, *(sheet.chain(sheet.default_id).map(&:properties) if beneath?(style))].flat_map(&:keys)
+        Properties::DEFAULTS.slice(*said).compact.merge(style.properties)
       end
+
+      def beneath?(style) = kept.beneath && style.id == kept.default_id
 
       # Lists come along under numbers that are free here.
       # @return [Hash{String=>String}] list ids there to here
@@ -34,21 +37,22 @@ module Norvel
         if (ref = set[:numbering])
           set = list_ids[ref.list] ? set.merge(numbering: ref.with(list: list_ids[ref.list])) : set.except(:numbering)
         end
-        style.with(id: ids.fetch(style.id), parent: ids[style.parent], next_style: ids[style.next_style], linked: ids[style.linked], properties: set)
+        style.with(id: ids.fetch(style.id), parent: beneath?(style) ? sheet.default_id : ids[style.parent], next_style: ids[style.next_style], linked: ids[style.linked], properties: set)
       end
 
       def free_names(styles, taken)
         styles.map do |style|
           name = [style.name, *(2..99).map { |number| "#{style.name} #{number}" }].find { |candidate| taken.none? { |other| other.casecmp?(candidate) } }
-          taken << name
-          style.with(name: name)
+          standard = style.standard unless taken.any? { |other| other.casecmp?(style.standard.to_s) }
+          taken.push(name, *standard)
+          style.with(name: name, standard: standard)
         end
       end
     end
 
     # Puts another style sheet in the place of this one: "mapping" says for each of the manuscript's paragraph styles which of
-    # the other's stands for it ("" keeps its own). No paragraph is touched: the style that comes takes the id of the one it
-    # stands for; where it stands for several, the others rest on it without values of their own.
+    # the other's stands for it ("" keeps its own). The style that comes takes the id of the one it stands for, and none of its values;
+    # where it stands for several, the others rest on it without values of their own. Plan, template and a swap by hand are this one change.
     class SwapSheet < StylesFromElsewhere
       def carry_out(manuscript)
         sheet = manuscript.sheet
@@ -56,13 +60,23 @@ module Norvel
         ids = ids_here(manuscript, mapping)
         list_ids = list_ids(manuscript, kept.styles.values)
         others = sheet.styles.except(*ids.values)
-        coming = free_names(kept.styles.values.map { |style| moved(style, ids, list_ids, sheet) }, others.values.map(&:name)).to_h { |style| [style.id, at_place(sheet, style)] }
+        taken = others.values.flat_map { |style| [style.name, style.file_name] }.uniq
+        coming = free_names(kept.styles.values.map { |style| moved(style, ids, list_ids, sheet) }, taken).to_h { |style| [style.id, at_place(sheet, style)] }
         under = mapping.reject { |own, other| ids[other] == own }.to_h { |own, other| [own, sheet[own].with(parent: ids[other], next_style: nil, properties: {})] }
         after = manuscript.with(sheet: sheet.with_styles(coming.merge(under)), lists: manuscript.lists.merge(lists(list_ids, ids)))
-        after.with(sheet: after.sheet.with_styles(left_over(after, others, under)))
+        after = after.with(sheet: after.sheet.with_styles(left_over(after, others, under)))
+        SheetSettled.new(manuscript, after, kept.roles.to_h { |id, slot| [ids[id], slot] }).manuscript
       end
 
-      def sentence(_manuscript) = "Put the style sheet “#{kept.name}” in the place of the old one."
+      def sentence(manuscript)
+        mapping = wanted_mapping(manuscript.sheet)
+        new = kept.styles.size - (mapping.values | same_characters(manuscript.sheet).keys).size
+        "Put the style sheet “#{kept.name}” in the place of the old one: #{counted(mapping.size, "style")} of the manuscript became the sheet's#{", #{counted(new, "style")} came new" if new.positive?}."
+      end
+
+      # @param manuscript [Manuscript]
+      # @return [Hash{String=>String}] the ids that the sheet's styles have there, by their ids in the sheet
+      def ids(manuscript) = ids_here(manuscript, wanted_mapping(manuscript.sheet))
 
       private
 
@@ -86,11 +100,17 @@ module Norvel
         end
       end
 
-      # Character styles of the same name take the other's values.
-      def same_characters(sheet) = kept.styles.values.select { |style| style.kind == :character }.filter_map { |style| (own = sheet.named(style.name, kind: :character)) && [style.id, own.id] }.to_h
+      # Character styles of the same name, or of the standard's for the same slot, take the other's values.
+      def same_characters(sheet)
+        kept.styles.values.select { |style| style.kind == :character }.filter_map { |style| (own = sheet.named(style.name, *Guide::Slots::STANDARD[kept.roles[style.id]], kind: :character)) && [style.id, own.id] }.to_h
+      end
 
       # A style that the standard knows keeps its name in the file, since contents fields go by it.
-      def at_place(sheet, style) = (own = sheet[style.id]) ? own.renamed(style.name).with(**style.to_h.except(:name, :standard, :from_file, :hidden)) : style
+      def at_place(sheet, style)
+        own = sheet[style.id] or return style
+        named = style.name.casecmp?(own.file_name) ? own.with(name: style.name, standard: (own.file_name unless own.file_name == style.name)) : own.renamed(style.name.tr(",", ";"))
+        named.with(**style.to_h.except(:name, :standard, :from_file, :hidden), linked: style.linked || own.linked)
+      end
 
       # What an earlier swap brought and nothing needs any more goes again.
       def left_over(after, others, under)

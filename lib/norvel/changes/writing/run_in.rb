@@ -2,30 +2,39 @@
 
 module Norvel
   module Changes
-    # Lets the next paragraph go on in the line of a heading ("paragraph"; "run_in": false sets it on its own line again).
+    # Lets the next paragraph go on in the line of a heading ("paragraphs"; "run_in": false sets them on lines of their own again).
     class SetRunIn < Operation
-      def carry_out(manuscript)
-        heading = example(manuscript)
-        refuse_alone(manuscript, heading) if wanted
-        mark = wanted ? heading.mark_properties.merge(hidden: true) : heading.mark_properties.except(:hidden)
-        manuscript.with_paragraphs(heading.id => heading.with(run_in: wanted, mark_properties: mark))
+      # @param manuscript [Manuscript] @param heading [Manuscript::Paragraph] of the body, a cell or a note
+      # @return [String, nil] why it cannot run in, in a sentence
+      def self.hindrance(manuscript, heading)
+        blocks = manuscript.containers[manuscript.container_of(heading.id)] or return "It stands in a header or footer."
+        following = blocks[blocks.index { |block| block.id == heading.id } + 1]
+        return "No text follows that could go on in its line." unless following.is_a?(Manuscript::Paragraph) && !following.blank?
+        return "A section ends with this heading; it cannot run in." if heading.carries.include?(:section_end)
+
+        "Two run-in headings cannot follow each other." if following.run_in
       end
 
-      def sentence(manuscript) = "“#{short(example(manuscript).text)}” #{wanted ? "runs in with the text after it" : "stands on a line of its own"}."
+      def carry_out(manuscript)
+        headings = chosen(manuscript)
+        raise ChangeRefused, "Two run-in headings cannot follow each other." if wanted && headings.each_cons(2).any? { |one, other| (manuscript.index_of(one.id) || -2) + 1 == manuscript.index_of(other.id) }
+
+        headings.each { |heading| self.class.hindrance(manuscript, heading)&.then { |sentence| raise ChangeRefused, "“#{short(heading.text)}”: #{sentence}" } } if wanted
+        manuscript.with_paragraphs(headings.to_h { |heading| [heading.id, set(heading)] })
+      end
+
+      def sentence(manuscript)
+        headings = chosen(manuscript)
+        return "“#{short(headings.first.text)}” #{wanted ? "runs in with the text after it" : "stands on a line of its own"}." if headings.size == 1
+
+        "#{counted(headings.size, "heading")} #{wanted ? "run in with the text after them" : "stand on lines of their own"}."
+      end
 
       private
 
       def wanted = parameters.fetch("run_in", true)
 
-      def example(manuscript) = manuscript.paragraph(parameters["paragraph"].to_i) || raise(ChangeRefused, "That paragraph is not in the manuscript any more.")
-
-      def refuse_alone(manuscript, heading)
-        blocks = manuscript.containers.each_value.find { |list| list.any? { |block| block.id == heading.id } }
-        following = blocks[blocks.index { |block| block.id == heading.id } + 1]
-        raise ChangeRefused, "No text follows that could go on in its line." unless following.is_a?(Manuscript::Paragraph) && !following.blank?
-        raise ChangeRefused, "A section ends with this heading; it cannot run in." if heading.carries.include?(:section_end)
-        raise ChangeRefused, "Two run-in headings cannot follow each other." if following.run_in
-      end
+      def set(heading) = heading.with(run_in: wanted, mark_properties: wanted ? heading.mark_properties.merge(hidden: true) : heading.mark_properties.except(:hidden))
     end
 
     # Makes a run-in heading of the first words of a paragraph ("text": one stretch from its beginning; "style").

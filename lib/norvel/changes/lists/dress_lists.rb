@@ -1,0 +1,38 @@
+# frozen_string_literal: true
+
+module Norvel
+  module Changes
+    # Gives the lists of the chosen paragraphs the indents and signs of a sheet ("kinds": Guide::ListKind#dump). Numbers keep their form.
+    class DressLists < ListChange
+      def carry_out(manuscript)
+        used = used_lists(manuscript)
+        alike = manuscript.lists.values.select { |list| used.any? { |other| other.id == list.id || (other.counter && other.counter == list.counter) } }
+        manuscript.with(lists: manuscript.lists.merge(alike.to_h { |list| [list.id, dressed(list)] }))
+      end
+
+      def sentence(manuscript) = "Gave #{counted(used_lists(manuscript).size, "list")} the signs and indents of the sheet."
+
+      private
+
+      attr_reader :kinds
+
+      def prepare = @kinds = parameters.fetch("kinds").map { |data| Guide::ListKind.load(data) }.to_h { |kind| [kind.kind, kind] }
+
+      def used_lists(manuscript)
+        cascade = Cascade.new(manuscript)
+        chosen(manuscript).filter_map { |paragraph| cascade.numbering(paragraph)&.list }.uniq.map { |id| manuscript.lists[id] }
+      end
+
+      # A level that belongs to a style, as a heading's does, is that style's matter.
+      def dressed(list)
+        list.with(levels: list.levels.to_h { |index, level|
+          [index, if level.style
+                    level
+                  else
+                    kinds[(level.format == "bullet") ? :bullets : :numbers]&.dressed(level, index) || level
+                  end]
+        })
+      end
+    end
+  end
+end

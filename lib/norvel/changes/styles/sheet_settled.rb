@@ -1,0 +1,86 @@
+# frozen_string_literal: true
+
+module Norvel
+  module Changes
+    # What has to follow when another sheet has come in: nobody loses a number or bullet, character styles that are linked say what their
+    # paragraph styles say, table styles do not show through those of a table's text, and no style says what its parent says already.
+    class SheetSettled
+      IN_TABLES = %i[table_text table_heading].freeze
+
+      # @param before [Manuscript] @param after [Manuscript] with the other sheet
+      # @param slots [Hash{String=>Symbol}] what the styles that came are for, by their ids here
+      def initialize(before, after, slots)
+        @before = before
+        @after = after
+        @slots = slots
+      end
+
+      # @return [Manuscript]
+      def manuscript
+        @after = with_styles(numbered_headings).then { |now| now.with(lists: bare_levels(now)) }
+        @after = with_styles(against_table_styles)
+        @after = with_styles(lean) if @slots.value?(:base)
+        @after = with_styles(twins)
+        @after.with_paragraphs(numbered_paragraphs)
+      end
+
+      private
+
+      def sheet = @after.sheet
+
+      def with_styles(changed) = changed.empty? ? @after : @after.with(sheet: sheet.with_styles(changed))
+
+      # Headings whose style numbered them are numbered by it still.
+      def numbered_headings
+        @headings ||= lost_numbers.select { |id, _| sheet.level_of(sheet[id]) }.then { |refs| NumberedStyles.with(sheet, refs).styles.reject { |id, style| sheet[id].equal?(style) } }
+      end
+
+      # Styles that brought a number and do so no more.
+      # @return [Hash{String=>Properties::NumberRef}]
+      def lost_numbers
+        @lost ||= sheet.of_kind(:paragraph).filter_map { |style| (ref = number(@before.sheet, style.id)) && number(sheet, style.id).nil? && [style.id, ref] }.to_h
+      end
+
+      def number(sheet, id) = sheet.saying(id, :numbering)&.properties&.[](:numbering)&.then { |ref| ref if ref.list && @before.lists.key?(ref.list) }
+
+      # The indents of such a heading are its style's.
+      def bare_levels(now)
+        tied = numbered_headings.transform_values { |style| style.properties[:numbering] }.select { |_, ref| ref.list }
+        places = tied.map { |id, ref| [ref.list, now.lists[ref.list].level_for_style(id, ref.level)] }
+        now.lists.to_h { |id, list| [id, list.with(levels: list.levels.to_h { |index, level| [index, places.include?([id, index]) ? level.with(properties: level.properties.except(:indent_start, :indent_first, :tabs)) : level] })] }
+      end
+
+      # A table's style is farther away than a paragraph's, but what that leaves unsaid it says.
+      def against_table_styles
+        said = @after.tables.map(&:style).uniq.flat_map { |id| sheet.chain(id) }.flat_map { |style| [style.properties, *style.conditions.values].flat_map(&:keys) }.uniq
+        plain = Properties::DEFAULTS.slice(*said).compact.reject { |name, _| Properties[name].toggle }
+        @slots.select { |_, slot| IN_TABLES.include?(slot) }.to_h { |id, _| [id, sheet[id].with(properties: plain.reject { |name, _| sheet.saying(id, name) }.merge(sheet[id].properties))] }
+      end
+
+      # Those that were here already and rest on one that came.
+      def lean
+        sheet.of_kind(:paragraph).reject { |style| @slots.key?(style.id) || sheet.chain(style.id).none? { |over| @slots.key?(over.id) } }.filter_map do |style|
+          own = style.properties.reject { |name, value| !Properties[name].piecewise? && (over = sheet.saying(style.parent, name)) && over.properties[name] == value }
+          [style.id, style.with(properties: own)] unless own.size == style.properties.size
+        end.to_h
+      end
+
+      # ISO/IEC 29500-1 §17.7.4.6.
+      def twins
+        @slots.keys.filter_map do |id|
+          twin = sheet[sheet[id].linked]
+          [twin.id, twin.with(properties: sheet[id].properties.select { |name, _| Properties[name].text? })] if twin && twin.linked == id
+        end.to_h
+      end
+
+      def numbered_paragraphs
+        gone = lost_numbers.keys - numbered_headings.keys
+        return {} if gone.empty?
+
+        cascade = Cascade.new(@before)
+        (@after.paragraphs + @after.note_paragraphs).select { |paragraph| gone.include?(paragraph.style) && !paragraph.properties.key?(:numbering) }
+          .to_h { |paragraph| [paragraph.id, paragraph.with(properties: paragraph.properties.merge(numbering: cascade.numbering(paragraph)))] }
+      end
+    end
+  end
+end

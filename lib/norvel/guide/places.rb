@@ -1,0 +1,79 @@
+# frozen_string_literal: true
+
+module Norvel
+  class Guide
+    # Which slot of a guide's sheet each paragraph of a manuscript belongs in: its role, and what its place adds to that.
+    #
+    #   places = Guide::Places.new(manuscript, roles)
+    #   places.of(paragraph)        # :first_body
+    class Places
+      DEEPEST_ROLE = 6
+
+      # @param paragraph [Manuscript::Paragraph] taken for a run-in heading
+      # @return [Boolean] whether all of it is the heading
+      def self.stands_alone?(paragraph) = paragraph.run_in || paragraph.text.length <= Roles::Reading::SHORT
+
+      # @param manuscript [Manuscript] @param roles [Roles] of it
+      def initialize(manuscript, roles, cascade = Cascade.new(manuscript))
+        @manuscript = manuscript
+        @roles = roles
+        @cascade = cascade
+        @margins = margins
+      end
+
+      # @param paragraph [Manuscript::Paragraph] of body, notes, headers or footers
+      # @return [Symbol] a slot; :empty where there is nothing to be formatted
+      def of(paragraph)
+        return @margins[paragraph.id] if @margins.key?(paragraph.id)
+
+        role = @roles.of(paragraph.id).name
+        case role
+        when :heading_6 then :"heading_#{[deep_level(paragraph), DEEPEST_ROLE].max}"
+        when :contents_entry then :"contents_entry_#{contents_level(paragraph)}"
+        when :run_in_heading then run_in(paragraph)
+        when :body then first_body?(paragraph) ? :first_body : :body
+        else role
+        end
+      end
+
+      # @return [Array<Manuscript::Paragraph>] all that have a place: body, notes, headers and footers
+      def paragraphs = @paragraphs ||= @manuscript.paragraphs + @manuscript.note_paragraphs + @manuscript.margin_paragraphs
+
+      private
+
+      def margins
+        sides = @manuscript.sections.flat_map { |section| section.headers.values.map { |blocks| [blocks, :header] } + section.footers.values.map { |blocks| [blocks, :footer] } }
+        sides.flat_map { |blocks, slot| Manuscript.paragraphs_of([blocks]).map { |paragraph| [paragraph.id, paragraph.empty? ? :empty : slot] } }.to_h
+      end
+
+      # A heading that is to run in keeps its level, or is of the third, as is usual; a paragraph that only begins with one is running text.
+      def run_in(paragraph)
+        level = deep_level(paragraph)
+        return Slots::HEADINGS[level - 1] if level.positive?
+
+        Places.stands_alone?(paragraph) ? :heading_3 : :run_in_heading
+      end
+
+      def deep_level(paragraph) = @cascade.paragraph(paragraph)[:outline_level].to_i
+
+      # By the style's standard name, else by how far it is set in among its like.
+      def contents_level(paragraph)
+        named = Slots.named_by_standard(@manuscript.sheet[paragraph.style])
+        return Slots::CONTENTS.index(named) + 1 if Slots::CONTENTS.include?(named)
+
+        insets.index(inset(paragraph)).then { |place| place ? [place + 1, Slots::LEVELS.last].min : 1 }
+      end
+
+      def inset(paragraph) = @cascade.paragraph(paragraph)[:indent_start]
+
+      def insets = @insets ||= @roles.in(:contents_entry).map { |paragraph| inset(paragraph) }.uniq.sort
+
+      def first_body?(paragraph)
+        @after_heading ||= @manuscript.containers.values.flat_map { |row| row.reject { |block| block.is_a?(Manuscript::Paragraph) && block.blank? }.each_cons(2).select { |above, _| heading?(above) }.map { |_, below| below.id } }.to_h { |id| [id, true] }
+        @after_heading.key?(paragraph.id)
+      end
+
+      def heading?(block) = block.is_a?(Manuscript::Paragraph) && !Roles.level(@roles.of(block.id).name).nil?
+    end
+  end
+end

@@ -1,0 +1,122 @@
+# frozen_string_literal: true
+
+module Norvel
+  class Plan
+    # The lines that bring the guide's sheet in and give each kind of paragraph its style of it. A style that the manuscript has for a
+    # slot is taken over; what nothing uses any more afterwards is named.
+    class GuideSheet
+      # @param draft [Draft] @param guide [Guide] @param roles [Roles] @param without [Array<Symbol>] roles that were struck out
+      def initialize(draft, guide, roles, without)
+        @draft = draft
+        @guide = guide
+        @without = without
+        @roles = roles
+        @before = draft.manuscript
+        @places = Guide::Places.new(@before, roles)
+        @slots = @places.paragraphs.reject(&:empty?).group_by { |paragraph| @places.of(paragraph) }.reject { |slot, _| slot == :empty || struck?(slot) }
+      end
+
+      # @return [void]
+      def add_lines
+        kept = KeptSheet.of_guide(@guide, without: @without, deeper: @slots.keys.grep(/\Aheading_/))
+        mapping = mapping(kept)
+        swap = Changes.build("swap_sheet", "sheet" => JSON.parse(JSON.generate(kept.dump)), "mapping" => mapping)
+        ids = swap.ids(@before)
+        @draft.add("swap_sheet", swap.parameters, [], 0.98, :sheet)
+        @ids = kept.roles.to_h { |id, slot| [slot, ids[id]] }
+        guided.sort_by { |slot, _| Guide::Slots::ALL.index(slot) }.each { |slot, paragraphs| give(slot, paragraphs) }
+        dress_lists
+      end
+
+      # @return [Hash{Symbol=>Array<Manuscript::Paragraph>}] paragraphs of the roles that the guide has no style for
+      def unguided = @slots.reject { |slot, _| home(slot) || Guide::Slots::CHARACTER.include?(slot) || !Roles::ALL.include?(slot) }
+
+      # @return [Array<Integer>] ids of the paragraphs of headers and footers that have a style of the sheet now
+      def margins = @slots.slice(:header, :footer).select { |slot, _| home(slot) }.values.flatten.map(&:id)
+
+      # @return [Hash{String=>String}] the ids of the sheet's styles for emphasis by its kind
+      def emphasis = {"italic" => @ids[:emphasis], "bold" => @ids[:strong]}.compact
+
+      # @return [Array<StyleSheet::Style>] that were in use before and are not now
+      def left_over(now)
+        were_unused = Changes::RemoveUnusedStyles.unused(@before).map(&:id)
+        Changes::RemoveUnusedStyles.unused(now).select { |style| style.from_file && @before.sheet[style.id] && !were_unused.include?(style.id) && !@ids.value?(style.id) }
+      end
+
+      private
+
+      def struck?(slot) = @without.include?(slot) || @without.include?(plain_role(slot))
+
+      def plain_role(slot)
+        return :contents_entry if Guide::Slots::CONTENTS.include?(slot)
+
+        (slot == :first_body) ? :body : slot
+      end
+
+      def family = @family ||= @guide.family.with_deeper(@slots.keys.grep(/\Aheading_/))
+
+      def home(slot) = family.home(slot)
+
+      # @return [Hash{Symbol=>Array<Manuscript::Paragraph>}] by the slot whose style they are to have
+      def guided = @slots.select { |slot, _| home(slot) && @ids[home(slot)] }.group_by { |slot, _| home(slot) }.transform_values { |pairs| pairs.flat_map(&:last) }
+
+      # Which of the sheet's styles takes over each of the manuscript's.
+      # @return [Hash{String=>String}]
+      def mapping(kept)
+        taken = {}
+        @beneath = kept.beneath
+        [method(:base_style), method(:known_style), method(:commonest)].each do |finder|
+          kept.roles.each do |id, slot|
+            own = finder.call(slot, kept.styles[id]) unless taken.value?(id)
+            taken[own.id] = id if own && !taken.key?(own.id)
+          end
+        end
+        taken
+      end
+
+      def sheet = @before.sheet
+
+      def base_style(slot, style) = (if slot == :base
+                                       @beneath ? sheet.named(style.name) : sheet[sheet.default_id]
+                                     end)
+
+      # Of the guide's name, of that level, or of the standard's name.
+      def known_style(slot, style)
+        return if style.kind == :character || struck?(slot)
+
+        level = Guide::Slots.level(slot)
+        [sheet.named(style.name), (sheet.heading(level) if level), sheet.of_kind(:paragraph).find { |own| Guide::Slots.named_by_standard(own) == slot }].compact.find { |own| own.id != sheet.default_id }
+      end
+
+      # The style that most paragraphs of the slot have and few others.
+      def commonest(slot, style)
+        paragraphs = @slots[slot]
+        return if style.kind == :character || paragraphs.nil? || slot == :first_body
+
+        id, count = paragraphs.map(&:style).tally.max_by(&:last)
+        sheet[id] if id != sheet.default_id && count * 10 >= users[id] * 8
+      end
+
+      def users = @users ||= @places.paragraphs.reject(&:blank?).map(&:style).tally.tap { |counts| counts.default = 0 }
+
+      def give(slot, paragraphs)
+        moved = paragraphs.map { |paragraph| now.paragraph(paragraph.id) }.reject { |paragraph| paragraph.style == @ids[slot] }
+        return if moved.empty?
+
+        @draft.add("apply_style", {"style" => @ids[slot], "paragraphs" => moved.map(&:id)}, moved, sureness(moved), plain_role(slot))
+      end
+
+      def now = @draft.manuscript
+
+      def sureness(paragraphs) = (paragraphs.sum { |paragraph| @roles.of(paragraph.id).confidence } / paragraphs.size).round(2)
+
+      def dress_lists
+        kinds = Guide::ListKind.of(@guide)
+        items = (@slots[:list_item] || []).map { |paragraph| now.paragraph(paragraph.id) }
+        return if kinds.empty? || items.empty?
+
+        @draft.add("dress_lists", {"paragraphs" => items.map(&:id), "kinds" => kinds.values.map(&:dump)}, items, 0.95, :lists)
+      end
+    end
+  end
+end

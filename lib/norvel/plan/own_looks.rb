@@ -1,0 +1,66 @@
+# frozen_string_literal: true
+
+module Norvel
+  class Plan
+    # What the guide has no style for, and was formatted by hand, gets a style of its own look; what the author has a style for gets
+    # that.
+    class OwnLooks
+      # What a style is called that is made of a look.
+      NAMES = {other: "Set apart", code: "Listing", figure: "Picture"}.freeze
+
+      # Those of one role may look different for a reason; each look has its style.
+      MANIFOLD = %i[other].freeze
+
+      # @param draft [Draft] @param roles [Roles]
+      def initialize(draft, roles)
+        @draft = draft
+        @roles = roles
+        @before = draft.manuscript
+        @votes = Roles::StyleVotes.new(@before, Cascade.new(@before))
+      end
+
+      # @param by_role [Hash{Symbol=>Array<Manuscript::Paragraph>}]
+      # @return [void]
+      def add_lines(by_role) = by_role.sort_by { |role, _| Roles::ALL.index(role) }.each { |role, paragraphs| add(role, paragraphs) }
+
+      private
+
+      def add(role, paragraphs)
+        by_hand = paragraphs.map { |paragraph| now.paragraph(paragraph.id) }.reject { |paragraph| by_hand(paragraph).empty? }
+        return if by_hand.empty?
+
+        same = by_hand.group_by { |paragraph| [paragraph.style, by_hand(paragraph)] }.values.sort_by.with_index { |group, index| [-group.size, index] }
+        same = [same.flatten(1)] unless MANIFOLD.include?(role)
+        same.each do |group|
+          style = own_style(role) or next style_of_look(role, group)
+          @draft.add("apply_style", {"style" => style.id, "paragraphs" => group.map(&:id)}, group, sureness(group), role)
+        end
+      end
+
+      def now = @draft.manuscript
+
+      def sureness(paragraphs) = (paragraphs.sum { |paragraph| @roles.of(paragraph.id).confidence } / paragraphs.size).round(2)
+
+      def by_hand(paragraph) = DirectFormatting.adoptable(paragraph).except(:numbering)
+
+      def own_style(role)
+        return if MANIFOLD.include?(role)
+
+        now.sheet.of_kind(:paragraph).find { |style| style.id != now.sheet.default_id && @before.sheet[style.id] && @votes.of_style(style.id)&.role == role }
+      end
+
+      def style_of_look(role, group)
+        name = free_name(role)
+        example = group.group_by { |paragraph| by_hand(paragraph) }.values.max_by(&:size).first
+        title = "Made the style “#{name}” of what #{group.size} #{(group.size == 1) ? "paragraph has" : "paragraphs have"} by hand; the guide has none for #{role.to_s.tr("_", " ")}."
+        changes = [["style_from_look", {"paragraph" => example.id, "name" => name}], ["apply_style", {"style" => now.sheet.free_id(name), "paragraphs" => group.map(&:id)}]]
+        @draft.add("series", {"title" => title, "changes" => changes}, group, sureness(group), role)
+      end
+
+      def free_name(role)
+        base = NAMES.fetch(role) { role.to_s.tr("_", " ").capitalize }
+        (1..).lazy.map { |number| (number == 1) ? base : "#{base} #{number}" }.find { |name| now.sheet.styles.each_value.none? { |style| style.name.casecmp?(name) } }
+      end
+    end
+  end
+end
