@@ -77,11 +77,22 @@ module NorvelWeb
       @chosen ||= if params["range"].to_s.match?(/\A\d+-\d+\z/)
         first, last = params["range"].split("-").map(&:to_i).minmax
         manuscript.paragraphs[first..last].to_a
-      elsif params.key?("pattern") then Norvel::Choice.matching(manuscript, params["pattern"], regular: params["regular"] == "yes")
+      elsif params.key?("pattern") then (params["regular"] == "yes") ? Norvel::Choice.matching(manuscript, params["pattern"], regular: true) : Norvel::Choice.described(manuscript, params["pattern"], state.layout)
       elsif params["among"] then state.makeup.places(params["among"]).map { |id| manuscript.paragraph(id) }
       elsif params["alike"] then alike(params["alike"], manuscript.paragraph(params["chosen"].to_i))
+      elsif params["chosen"] == "all" then [] # an action on everything chooses nothing
       else params["chosen"].to_s.split(",").map(&:to_i).uniq.filter_map { |id| manuscript.paragraph(id) }
       end
+    end
+
+    # Where a paragraph stands, in words.
+    def standing(paragraph)
+      return "Paragraph #{manuscript.index_of(paragraph.id) + 1}" if manuscript.index_of(paragraph.id)
+
+      headers = manuscript.sections.flat_map { |section| Norvel::Manuscript.paragraphs_of(section.headers.values) }
+      return "In a header" if headers.any? { |one| one.id == paragraph.id }
+
+      (manuscript.margin_paragraphs.any? { |one| one.id == paragraph.id }) ? "In a footer" : "In a note"
     end
 
     def alike(how, paragraph)
@@ -90,6 +101,7 @@ module NorvelWeb
       case how
       when "style" then Norvel::Choice.same_style(manuscript, paragraph)
       when "hand" then Norvel::Choice.same_by_hand(manuscript, paragraph)
+      when "look" then (state.looks.find { |look| look.paragraphs.include?(paragraph.id) }&.paragraphs || [paragraph.id]).map { |id| manuscript.paragraph(id) }
       else Norvel::Choice.same_role(manuscript, paragraph, state.roles)
       end
     end
@@ -126,7 +138,7 @@ module NorvelWeb
     def style_table = Norvel::Drawing::WritingData.new(state.layout).styles.each { |id, style| style[:key] = style_keys.key(id) }
 
     # What every form about chosen words sends along.
-    def word_fields = %(<input type="hidden" name="head" value="#{state.head}" data-head><input type="hidden" name="chosen" value="#{stretches.first.first.id}"><input type="hidden" name="text" value="#{stretches_written}">)
+    def word_fields = %(<input type="hidden" name="head" value="#{state.head}" data-head><input type="hidden" name="chosen" value="#{stretches.first.first.id}"><input type="hidden" name="text" value="#{stretches_written}">#{%(<input type="hidden" name="find" value="#{h(params["find"])}">) if params["find"]})
 
     def plural(number, one, many = "#{one}s") = "#{number} #{(number == 1) ? one : many}"
 

@@ -24,7 +24,8 @@ module NorvelWeb
         when "character_style_from_look" then {"text" => text_chosen, "name" => params["name"], "all" => params["all"] == "yes"}
         when "insert_paragraph", "join_paragraphs" then {"paragraph" => chosen_ids.first}
         when "delete_paragraphs" then {"paragraphs" => chosen_ids}
-        when "move_paragraphs", "shift_headings" then {"paragraphs" => chosen_ids, "by" => params["by"].to_i}
+        when "shift_headings" then {"paragraphs" => headings_chosen, "by" => params["by"].to_i}
+        when "move_paragraphs" then {"paragraphs" => chosen_ids, "by" => params["by"].to_i}
         when "swap_sheet" then other_sheet.then { |kept| {"sheet" => kept.dump, "mapping" => sheet_mapping(kept)} }
         when "take_styles" then {"sheet" => other_sheet.dump, "styles" => (params["styles"] || {}).reject { |_, how| how.to_s.empty? }}
         when "set_run_in" then {"paragraphs" => headings_chosen, "run_in" => params["run_in"] != "no"}
@@ -90,6 +91,16 @@ module NorvelWeb
         raise Norvel::ChangeRefused, "No paragraph is chosen." if chosen.empty?
 
         chosen.map(&:id)
+      end
+
+      # What the line means that was written about what is chosen; what is not understood of it is kept for the answer.
+      # @return [Norvel::Changes::Operation]
+      def line_operation
+        words = !params["text"].to_s.empty?
+        line = Norvel::Changes::OneLine.new(manuscript, params["line"], way: params["way"] || "here", name: params["name"], families: families_here,
+          text: (text_chosen if words), paragraphs: (chosen.map(&:id) if chosen.any? && !words))
+        @faults = line.faults
+        line.operation.tap { @faults = line.faults }
       end
 
       # The values of a type specification. What is not understood is kept for the answer; the rest counts.

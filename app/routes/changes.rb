@@ -35,6 +35,26 @@ module NorvelWeb
         # What a style would take over from an example, before it does.
         app.get("/manuscripts/:id/adoption") { answer_proposal(Norvel::Changes.build("adopt_look", "paragraph" => chosen_ids.first)) }
 
+        # A line about what is chosen: values, a style, or a style with its values.
+        app.post("/manuscripts/:id/line") { answer_change(*bench.change(line_operation, head: seen_head)) }
+
+        app.post "/manuscripts/:id/line/shown" do
+          next "" if params["line"].to_s.strip.empty?
+
+          proposal = bench.propose(line_operation)
+          headers "HX-Trigger" => JSON.generate({"norvel:proposed" => told_proposal(proposal)})
+          erb :line_says, layout: false, locals: {proposal: proposal, sentence: proposal.operation.told(manuscript, proposal.manuscript)}
+        rescue Norvel::ChangeRefused => error
+          erb :half_typed, layout: false, locals: {sentence: error.message}
+        end
+
+        # What a line may be written with, for its completion.
+        app.get "/manuscripts/:id/line/words" do
+          content_type :json
+          styles = manuscript.sheet.styles.values.reject(&:hidden).sort_by { |style| -style_uses[style.id] }.map(&:name)
+          JSON.generate(words: Norvel::Properties::Specification::VOCABULARY, families: families_here, styles: styles)
+        end
+
         app.post "/manuscripts/:id/undo" do
           before, after, sentence = bench.undo(head: seen_head)
           answer_change(before, after, "Undone: #{sentence}")

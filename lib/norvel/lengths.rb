@@ -39,6 +39,16 @@ module Norvel
     # @return [String] in the first unit that says it without loss: "2.5 cm", "1.25 in"; in points where none does
     def exactly(emu) = show(emu, %w[cm in pt mm].find { |unit| parse(show(emu, unit)) == emu } || "pt")
 
+    METRIC_STEP = 18_000 # EMU: half a millimetre, to which metric spaces are written
+
+    # Of spaces, which some write in points and some in centimetres; files round both to twips.
+    # @param emu [Integer]
+    # @return [String] in the unit that it was written in, as far as can be seen: "12 pt", "0.4 cm"
+    def as_written(emu)
+      metric = (Rational(emu) / METRIC_STEP).round * METRIC_STEP
+      ((emu % HALF_POINT).zero? || (emu - metric).abs * 2 > TWIP) ? show(emu, "pt") : show(metric, "cm")
+    end
+
     # @param emu [Integer]
     # @return [String] in the reader's unit: "1.9 cm", "12 pt"
     def show(emu, unit = "pt")

@@ -70,11 +70,13 @@ module Norvel
       (one_line && values[:align] == :justify) ? values.merge(align: :start) : values
     end
 
+    # @return [Properties::NumberRef, nil] one for all bullets, one for all numbers
     def numbered(values)
       list = @manuscript.lists[values[:numbering].list]
       return if list.nil? || values[:outline_level]
 
-      (list.levels[values[:numbering].level]&.format == "bullet") ? :bullet : :number
+      bullet = list.levels[values[:numbering].level]&.format == "bullet"
+      (@numbers ||= {})[bullet] ||= values[:numbering].with(level: 0)
     end
 
     def near?(one, other) = one.equal?(other) || one.all? { |name, value| within?(Properties::TABLE[name], value, other[name]) }
@@ -85,7 +87,7 @@ module Norvel
       case property.kind
       when :length then (value - other).abs <= ((property.name == :size) ? SIZE : LENGTH)
       when :line_spacing then value.rule == other.rule && (value.value - other.value).abs <= (value.multiple? ? MULTIPLE : LENGTH)
-      when :colour then [value, other].all? { |colour| colour.start_with?("#") } && ColourDifference.between(value, other) <= COLOUR
+      when :colour then [value, other].all? { |colour| colour.start_with?("#") } && ColourDifference.between(value, other).round(1) <= COLOUR
       else false
       end
     end

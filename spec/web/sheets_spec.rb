@@ -32,7 +32,7 @@ RSpec.describe "Other sheets", type: :feature do
     select "Topic", from: "m-Heading2"
     expect(page).to have_css(".ripple-line", text: "touched")
     click_button "Swap the sheet"
-    expect(page).to have_css("#message", text: "Put the style sheet “Staff Handbooks” in the place of the old one.")
+    expect(page).to have_css("#message", text: "Put the style sheet “Staff Handbooks” in the place of the old one")
     expect(now.sheet["Heading2"].name).to eq("Topic")
     expect(looks).not_to eq(before)
     visit "/manuscripts/#{row.id}/styles?show=sheets"

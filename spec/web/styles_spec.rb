@@ -19,9 +19,9 @@ RSpec.describe "Setting up the styles", type: :feature do
     fill_in "Size", with: "12 pt"
     fill_in "Line spacing", with: "double"
     fill_in "First-line indent", with: "0.5 in"
-    expect(page).to have_css(".traps li", text: "“heading 2” would take over first-line indent 1.27 cm from “Normal”.")
+    expect(page).to have_css(".traps li", text: "“heading 2” would take over first-line indent 1.27 cm, line spacing 2 from “Normal”.")
     click_button "Save the style"
-    expect(page).to have_css("#message", text: "headings keep clear of it")
+    expect(page).to have_css("#message", text: "kept clear of it")
     expect(page).to have_css(".family .own", text: "Cambria")
     expect(sheet["Normal"].properties).to include(indent_first: 457_200, size: 152_400, font_family: "Cambria")
     expect(%w[Heading1 Heading2 Heading3].map { |id| sheet[id].properties[:indent_first] }).to eq([0, 0, 0])
@@ -83,14 +83,16 @@ RSpec.describe "From example to style, in the browser", type: :feature do
     row = NorvelWeb::ManuscriptRecord.first
     heading = NorvelWeb::Workbench.new(row.id).state.manuscript.paragraphs.find { |paragraph| paragraph.text.start_with?("Chapter 3") }
     visit "/manuscripts/#{row.id}?chosen=#{heading.id}"
-    fill_in "Try just here", with: "1 cm after, bananas"
-    click_button "Try"
-    expect(page).to have_css("#message", text: "Tried space after 28.35 pt on 1 paragraph.")
+    fill_in "In one line", with: "1 cm after, bananas"
+    expect(page).to have_css(".line-mirror u", text: "bananas") # marked where it stands
+    expect(page).to have_css(".para.proposed")
+    click_button "Just here"
+    expect(page).to have_css("#message", text: "Tried space after 1 cm on 1 paragraph.")
     expect(page).to have_css(".try .refused", text: "“bananas” is not understood.")
-    find("summary", text: "Or let it become the style").click
+    find("summary", text: "What adopting will touch").click
     expect(page).to have_css(".adopt .ripple-line", text: /\d+ paragraphs touched/)
-    click_button "Let “heading 1” adopt this look"
-    expect(page).to have_css("#message", text: "The style “heading 1” adopted")
+    find_by_id("pages").send_keys("l")
+    expect(page).to have_css("#message", text: "“heading 1” adopted the look of an example")
     expect(page).to have_content("Nothing: all of it comes from styles.")
     expect(NorvelWeb::Workbench.new(row.id).state.manuscript.sheet["Heading1"].properties).to include(color: "#1f3864", space_after: 360_000)
   end

@@ -94,8 +94,8 @@ RSpec.describe "Writing and styling in the browser", type: :feature do
     select "Emphasis", from: "Character style"
     click_button "Apply"
     expect(page).to have_css("#message", text: "Gave “#{chosen}” the character style “Emphasis”.")
-    fill_in "Try just here", with: "colour #2a4b8d"
-    click_button "Try"
+    fill_in "In one line", with: "colour #2a4b8d"
+    click_button "Just here"
     expect(page).to have_css("#message", text: "Tried colour")
     click_button "Let “Emphasis” adopt this look"
     expect(page).to have_css("#message", text: /Emphasis” adopted .*colour #2a4b8d/)

@@ -67,8 +67,8 @@ module Norvel
       def draw_paragraph(lines)
         paragraph = lines.first.paragraph
         body = %i[body cell].include?(lines.first.area)
-        @out << %(<g class="para#{" proposed" if @touched[paragraph.id]}"#{%( data-p="#{paragraph.id}" data-i="#{@manuscript.index_of(paragraph.id)}") if body}>)
-        hit_area(lines) if body || lines.first.area == :note
+        @out << %(<g class="para#{" proposed" if @touched[paragraph.id]}" data-p="#{paragraph.id}"#{%( data-i="#{@manuscript.index_of(paragraph.id)}") if body}>)
+        hit_area(lines)
         lines.each { |placed| draw_line(placed) }
         lines.each { |placed| draw_signs(placed) } if @signs
         draw_style_mark(lines, paragraph) if @style_marks && body

@@ -47,7 +47,11 @@ module Norvel
         return "none" if value.nil? || value == [] || value == {}
 
         case kind
-        when :length then Lengths.show(value, ((self.unit == "pt") ? "pt" : unit) || self.unit)
+        when :length then if group == :spacing && unit.nil?
+                            Lengths.as_written(value)
+                          else
+                            Lengths.show(value, ((self.unit == "pt") ? "pt" : unit) || self.unit)
+                          end
         when :switch then value ? "yes" : "no"
         when :choice then value.to_s.tr("_", " ")
         when :tabs then value.join(", ")

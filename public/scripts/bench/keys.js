@@ -37,13 +37,19 @@ export function toggleKeys() {
   bench.querySelector("[data-keys]").setAttribute("aria-expanded", String(!list.hidden));
 }
 
+// The field for choosing by what is said of paragraphs stands on the slip of the whole manuscript.
+async function chooseBy() {
+  if (!document.getElementById("pattern")) await slip("");
+  document.getElementById("pattern")?.focus();
+}
+
 const only = () => (chosenOnes().size === 1 ? [...chosenOnes()][0] : undefined);
 
 // What needs no word of the server, and what does.
-const HERE = { e: () => write([...chosenOnes()][0]), Enter: () => write(only()), n: () => writeAfter([...chosenOnes()].pop()), m: () => flip("codes"), h: () => flip("hand"), "?": toggleKeys };
+const HERE = { e: () => write([...chosenOnes()][0]), Enter: () => write(only()), n: () => writeAfter([...chosenOnes()].pop()), m: () => flip("codes"), h: () => flip("hand"), j: () => document.getElementById("way-here")?.click(), "?": toggleKeys };
 const THERE = {
   ArrowDown: ({ shift }) => move(1, shift), ArrowUp: ({ shift }) => move(-1, shift), Escape: () => slip(""),
-  a: () => slip("range=0-9999999"), s: () => document.getElementById("style-choice")?.focus(), r: () => pressed("remove-direct"), u: () => pressed("undo"), y: () => pressed("redo"),
+  a: () => slip("range=0-9999999"), c: chooseBy, s: () => document.getElementById("style-choice")?.focus(), t: () => document.getElementById("try-line")?.focus(), l: () => pressed("way-adopt"), k: () => document.getElementById("look-name")?.focus(), d: () => pressed("way-drop"), g: () => pressed("next-found"), r: () => pressed("remove-direct"), u: () => pressed("undo"), y: () => pressed("redo"),
   w: startSweep, p: () => bench.querySelector("[data-signs]").click(), o: () => bench.querySelector("[data-original]").click(), f: find,
 };
 

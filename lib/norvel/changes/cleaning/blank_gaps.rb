@@ -4,8 +4,9 @@ module Norvel
   module Changes
     # Where blank lines stand, and what for: how high they are, and whether they were to push what follows to a new page.
     class BlankGaps
-      # A stretch of blank lines: what stands before and after, how high it is (EMU) and whether it stands for a new page.
-      Gap = Value.define(:blanks, :before, :after, :height, turns: false)
+      # A stretch of blank lines: what stands before and after, how high it is in all and how high its lines are (EMU), and whether it
+      # stands for a new page.
+      Gap = Value.define(:blanks, :before, :after, :height, :line, turns: false)
 
       MANY = 3 # blank lines, and more stand for a new page
       BEGINS = %i[heading_1 contents_heading].freeze
@@ -44,14 +45,16 @@ module Norvel
 
           before, after = (index.positive? ? chunks[index - 1].last : nil), chunks[index + 1]&.first
           Gap.new(blanks: chunk, before: (before if before.is_a?(Manuscript::Paragraph)), after: (after if after.is_a?(Manuscript::Paragraph)),
-            height: chunk.sum { |paragraph| height(paragraph) }, turns: turns?(chunk, before, after))
+            height: chunk.sum { |paragraph| height(paragraph) }, line: chunk.sum { |paragraph| lines(paragraph) }, turns: turns?(chunk, before, after))
         end
       end
 
       def height(paragraph)
         set = layout.cascade.paragraph(paragraph)
-        layout.lines_of(paragraph.id).sum { |placed| placed.line.height * Lengths::PT }.round + set[:space_before] + set[:space_after]
+        lines(paragraph) + set[:space_before] + set[:space_after]
       end
+
+      def lines(paragraph) = layout.lines_of(paragraph.id).sum { |placed| placed.line.height * Lengths::PT }.round
 
       # Many of them, so that a chapter, or what follows the title page, begins a page.
       def turns?(chunk, before, after)

@@ -10,7 +10,7 @@ module Norvel
       MOST = 72 * Lengths::PT
 
       def carry_out(manuscript)
-        gaps = BlankGaps.of(manuscript, only: ((parameters["paragraphs"] == "all") ? nil : chosen(manuscript).map(&:id)))
+        gaps = gaps(manuscript)
         raise NothingToChange, "There is no blank line that could go." if gaps.empty?
 
         bare = manuscript.with_paragraphs(gaps.flat_map(&:blanks).to_h { |paragraph| [paragraph.id, nil] })
@@ -23,10 +23,15 @@ module Norvel
         turns = turns(before, after)
         return "Took out #{counted(gone, "blank line")}." if styles.zero? && turns.zero?
 
-        "Replaced #{counted(gone, "blank line")} by space in #{counted(styles, "style")}#{" and #{counted(turns, "new page")}" if turns.positive?}."
+        said = set(before).map { |(id, name), (value, places)| "#{Properties[:space_after].show(value)} #{name.to_s.delete_prefix("space_")} “#{before.sheet[id].name}” (#{counted(places, "place")})" }
+        "Replaced #{counted(gone, "blank line")} by #{[*said, *(counted(turns, "new page") if turns.positive?)].join(", ")}."
       end
 
       private
+
+      def gaps(manuscript) = BlankGaps.of(manuscript, only: ((parameters["paragraphs"] == "all") ? nil : chosen(manuscript).map(&:id)))
+
+      def set(manuscript) = spaces(manuscript, gaps(manuscript))
 
       # Paragraphs behind a blank line that begin a page now.
       def turns(before, after)
@@ -36,24 +41,41 @@ module Norvel
         end
       end
 
-      # Headings take the space before them, everything else after itself.
+      # The space goes where it stood: after a heading, else before one, else after what stands above. As much as the blank lines are higher
+      # than the space that the style has there, and never more than they took in all.
       def with_spaces(bare, manuscript, gaps)
-        cascade = Cascade.new(manuscript)
-        above = ->(gap) { gap.after && cascade.paragraph(gap.after)[:outline_level] }
-        before, after = gaps.reject(&:turns).partition(&above)
-        changed = spaces(before, manuscript, cascade, :space_before, &:after).merge(spaces(after.select(&:before), manuscript, cascade, :space_after, &:before)) { |_, one, other| one.with(properties: one.properties.merge(other.properties)) }
-        bare.with(sheet: bare.sheet.with_styles(changed))
+        spaces = spaces(manuscript, gaps)
+        bare.with(sheet: spaces.reduce(bare.sheet) { |sheet, ((id, name), (value, _))| sheet.with_style(sheet[id].with_values(name => value)) })
       end
 
-      def spaces(gaps, manuscript, cascade, name)
+      # @return [Hash{Array(String, Symbol)=>Array(Integer, Integer)}] by style and property, the space and in how many places it stood
+      def spaces(manuscript, gaps)
+        cascade = Cascade.new(manuscript)
         uses = manuscript.paragraphs.reject(&:blank?).map(&:style).tally
-        gaps.group_by { |gap| yield(gap).style }.filter_map do |id, same|
-          next if same.size < uses[id].to_i * SHARE
+        gaps.reject(&:turns).group_by { |gap| home(gap, cascade) }.filter_map do |(id, name), same|
+          next if id.nil? || same.size < uses[id].to_i * SHARE
 
-          space = cascade.style(id)[name] + same.map(&:height).sort[same.size / 2]
-          rounded = [(Rational(space) / STEP).round * STEP, MOST].min
-          [id, manuscript.sheet[id].with_values(name => rounded)]
+          has = cascade.style(id)[name]
+          value = space(same, has, uses[id].to_i)
+          [[id, name], [value, same.size]] if value > has
         end.to_h
+      end
+
+      # In steps that people write, where these are not more than there was; otherwise in whole points.
+      def space(gaps, has, users)
+        line = gaps.map(&:line).sort[gaps.size / 2]
+        most = [line, has + gaps.map(&:height).min, has + gaps.sum(&:height) / [users - 1, 1].max, MOST].min
+        stepped = (Rational(line) / STEP).round * STEP
+        (stepped <= most) ? stepped : most / Lengths::PT * Lengths::PT
+      end
+
+      # @return [Array(String, Symbol), nil] the style whose matter the space is, and on which side
+      def home(gap, cascade)
+        heading = ->(paragraph) { paragraph && cascade.paragraph(paragraph)[:outline_level] }
+        return [gap.before.style, :space_after] if heading[gap.before]
+        return [gap.after.style, :space_before] if heading[gap.after]
+
+        [gap.before.style, :space_after] if gap.before
       end
 
       # A new page is the style's matter where most of its paragraphs begin one.

@@ -34,18 +34,19 @@ module Norvel
 
       def adopting(sheet, paragraph) = sheet.fetch(paragraph.style)
 
-      # The example without what the style says now; others of the style that said the same by hand are bared too.
+      # The example without what the style says now; others of the style that say the same by hand are bared too.
       def bare(manuscript, style)
-        values = taken(manuscript)
+        values = by_hand(example(manuscript))
         same_style(manuscript).filter_map do |paragraph|
-          next if paragraph.id != parameters["paragraph"].to_i && !follows?(by_hand(paragraph), values)
+          own = by_hand(paragraph)
+          next if paragraph.id != parameters["paragraph"].to_i && !follows?(own, values)
 
-          [paragraph.id, paragraph.bared_of(values).with(style: style.id)]
+          [paragraph.id, paragraph.bared_of(own.select { |name, value| values[name] == value }).with(style: style.id)]
         end.to_h
       end
 
-      # @return [Boolean] whether a paragraph with these values by hand becomes of the style
-      def follows?(own, values) = values.all? { |name, value| own[name] == value }
+      # @return [Boolean] whether a paragraph with these values by hand comes along
+      def follows?(own, values) = values.any? { |name, value| own[name] == value }
 
       def same_style(manuscript) = manuscript.paragraphs.select { |paragraph| paragraph.style == example(manuscript).style }
     end

@@ -2,7 +2,7 @@
 
 module Norvel
   module Changes
-    # Gives the chosen paragraphs a paragraph style. Direct formatting stays, and so does a number or bullet: one that came
+    # Gives the chosen paragraphs a paragraph style. Direct formatting stays (with "shed": but for what the style says too), and so does a number or bullet: one that came
     # from the old style is set on the paragraph where the new style brings none.
     class ApplyStyle < Operation
       def carry_out(manuscript)
@@ -10,7 +10,8 @@ module Norvel
         raise ChangeRefused, "“#{style.name}” is no paragraph style." unless style.kind == :paragraph
 
         cascade = Cascade.new(manuscript)
-        manuscript.with_paragraphs(chosen(manuscript).reject { |paragraph| paragraph.style == style.id }.to_h { |paragraph| [paragraph.id, restyled(paragraph, style, cascade)] })
+        moved = chosen(manuscript).reject { |paragraph| paragraph.style == style.id }.to_h { |paragraph| [paragraph.id, restyled(paragraph, style, cascade)] }
+        manuscript.with_paragraphs(parameters["shed"] ? moved.transform_values { |paragraph| shed(paragraph, cascade.style(style.id)) } : moved)
       end
 
       def sentence(manuscript)
@@ -19,6 +20,11 @@ module Norvel
       end
 
       private
+
+      def shed(paragraph, formatting)
+        said = paragraph.properties.merge(DirectFormatting.whole_and_parts(paragraph).first)
+        paragraph.bared_of(said.select { |name, value| name != :numbering && formatting[name] == value })
+      end
 
       # Headings by their style that the new style gives no level.
       def levels_lost(manuscript)

@@ -2,7 +2,8 @@
 
 module Norvel
   module Changes
-    # Adds a style to the sheet: "id", "name", "kind", "parent", "next" and "values" as a person types them.
+    # Adds a style to the sheet: "id", "name", "kind", "parent", "next" and "values" as a person types them ("lean": without those that
+    # its parent says already). After a heading under which it is made comes what comes after that; otherwise the same style.
     class DefineStyle < Operation
       def carry_out(manuscript)
         raise ChangeRefused, "The manuscript already has a style “#{parameters["name"]}”." if manuscript.sheet[parameters["id"]]
@@ -10,11 +11,26 @@ module Norvel
         name = free_name(manuscript.sheet, parameters["name"])
         set = (parameters["values"] || {}).to_h { |name, written| Properties[name].then { |property| [property.name, property.parse(written)] } }
         style = StyleSheet::Style.new(id: parameters.fetch("id"), name: name, kind: (parameters["kind"] || "paragraph").to_sym,
-          parent: parameters["parent"], next_style: parameters["next"], properties: set, from_file: false)
+          parent: parameters["parent"], next_style: parameters["next"] || following(manuscript.sheet, set), properties: parameters["lean"] ? lean(manuscript, set) : set, from_file: false)
         manuscript.with(sheet: manuscript.sheet.with_style(style))
       end
 
       def sentence(_manuscript) = "Added the style “#{parameters["name"]}”."
+
+      private
+
+      # What comes after a heading is running text.
+      def following(sheet, set)
+        over = sheet[parameters["parent"]]
+        level = set[:outline_level] || (over && sheet.level_of(over)) or return
+        (sheet.heading(level) || over)&.next_style || sheet.default_id
+      end
+
+      def lean(manuscript, set)
+        over = manuscript.sheet[parameters["parent"]] or return set
+        under = (over.kind == :paragraph) ? Cascade.new(manuscript).style(over.id) : over.properties
+        set.reject { |name, value| under[name] == value && !Properties[name].piecewise? }
+      end
     end
   end
 end

@@ -2,13 +2,16 @@
 
 module Norvel
   module Changes
-    # The classic traps of inheritance, looked for before a style change is saved: what headings would take over from a
-    # style above them without anyone meaning it. Each comes with the change that avoids it.
+    # The classic traps of inheritance, looked for before a style change is saved: what headings, titles, captions, headers, footers and
+    # contents entries would take over from a style above them without anyone meaning it. Each comes with the change that avoids it.
     module Traps
       Trap = Value.define(:sentence, :style, :values)
 
-      # Properties that a heading should not take over from running text, and the value that keeps it clear.
-      SPILLS = {indent_first: [->(value) { !value.zero? }, "0 cm"], align: [->(value) { value == :justify }, "start"], indent_start: [->(value) { value.positive? }, "0 cm"]}.freeze
+      # What titles, headings, captions, headers, footers and contents entries should not take over from running text.
+      SPILLS = {indent_first: ->(value) { !value.zero? }, align: ->(value) { value != :start }, indent_start: ->(value) { value.positive? },
+                line_spacing: ->(value) { value.multiple? && value.value >= WIDE }, space_before: ->(value) { value.positive? }, space_after: ->(value) { value.positive? }}.freeze
+      KEPT_CLEAR = [:title, :subtitle, :caption, :contents_heading, :header, :footer, *Guide::Slots::CONTENTS].freeze
+      WIDE = 1.5 # lines, from which on single-spaced kinds look out of place; common practice, no source
 
       module_function
 
@@ -23,7 +26,7 @@ module Norvel
         return operation if traps.empty?
 
         mends = traps.map { |trap| ["change_style", {"style" => trap.style, "values" => trap.values}] }
-        Changes.build("series", "title" => operation.sentence(manuscript).sub(/\.\z/, "; headings keep clear of it."), "changes" => [[operation.class.operation_name, operation.parameters], *mends])
+        Changes.build("series", "title" => operation.sentence(manuscript).sub(/\.\z/, "; #{traps.map { |trap| manuscript.sheet[trap.style]&.name }.compact.first(3).join(", ")}#{" and #{traps.size - 3} more" if traps.size > 3} kept clear of it."), "changes" => [[operation.class.operation_name, operation.parameters], *mends])
       end
 
       # A style that calls itself a heading, without a level: it would be missing from the outline and the contents.
@@ -34,20 +37,34 @@ module Norvel
           .map { |style| Trap.new(style: style.id, values: {}, sentence: "“#{style.name}” is called a heading but has no heading level; it is in no outline and no contents list.") }
       end
 
+      # What a style that stood clear before would have after it, of another style's saying.
       def spills(before, after)
         old, new = Cascade.new(before), Cascade.new(after)
-        after.sheet.of_kind(:paragraph).select { |style| after.sheet.level_of(style) }.flat_map do |style|
-          SPILLS.filter_map do |name, (spills, clear)|
-            value = new.style(style.id)[name]
-            next if style.properties.key?(name) || !spills.call(value) || (before.sheet[style.id] && old.style(style.id)[name] == value)
-
-            from = after.sheet[new.style(style.id).lineage(name).last.source]
-            Trap.new(style: style.id, values: {name.to_s => clear},
-              sentence: "“#{style.name}” would take over #{Properties[name].label.downcase} #{Properties[name].show(value)} from “#{from&.name}”.")
-          end
+        after.sheet.of_kind(:paragraph).select { |style| kept_clear?(after.sheet, style) }.filter_map do |style|
+          taken = SPILLS.filter_map { |name, spills| (found = spilt(before, after, old, new, style, name, spills)) && [name, found] }.to_h
+          trap(after, style, new, taken) if taken.any?
         end
       end
-      private_class_method :levels, :spills
+
+      # @return [String, nil] the value that keeps it clear
+      def spilt(before, after, old, new, style, name, spills)
+        value = new.style(style.id)[name]
+        return if style.properties.key?(name) || !spills.call(value)
+
+        was = before.sheet[style.id] ? old.style(style.id)[name] : Properties[name].default
+        source = new.style(style.id).lineage(name).last.source
+        Properties[name].show(was) unless was == value || (after.sheet[source] && kept_clear?(after.sheet, after.sheet[source]))
+      end
+
+      def trap(after, style, new, taken)
+        values = taken.keys.map { |name| "#{Properties[name].label.downcase} #{Properties[name].show(new.style(style.id)[name])}" }
+        from = taken.keys.filter_map { |name| after.sheet[new.style(style.id).lineage(name).last.source]&.name }.uniq
+        Trap.new(style: style.id, values: taken.transform_keys(&:to_s), sentence: "“#{style.name}” would take over #{values.join(", ")} from #{from.map { |name| "“#{name}”" }.join(", ")}.")
+      end
+
+      # The styles that stand apart from running text: by their level, or by the standard's name.
+      def kept_clear?(sheet, style) = !sheet.level_of(style).nil? || KEPT_CLEAR.include?(Guide::Slots.named_by_standard(style))
+      private_class_method :levels, :spills, :spilt, :trap, :kept_clear?
     end
   end
 end

@@ -1,0 +1,126 @@
+// The line in which values and styles are written: what is not understood is marked in it, words complete themselves, and its ways out have
+// keys: Enter, Alt+L, Alt+K, Escape.
+import { base, pages } from "./room.js";
+
+let known = null; // what a line is written with
+let ghost = ""; // the rest of the word at hand
+
+const mirrorOf = (field) => field.parentNode.querySelector(".line-mirror");
+
+async function vocabulary() {
+  known ||= fetch(`${base}/line/words`).then((answer) => (answer.ok ? answer.json() : { words: [], families: [], styles: [] }));
+  return known;
+}
+
+export const forgetWords = () => { known = null; };
+
+// What would complete the words before the caret: the longest that are the beginning of something.
+function completion({ words, families, styles }, line) {
+  const head = line.match(/(?:^|\bfrom |\bthen )([^:,]*)$/)?.[1];
+  const named = !line.includes(":") && head && head.length > 1 && styles.find((one) => one.length > head.length && one.toLowerCase().startsWith(head.toLowerCase()));
+  const part = line.match(/[^,:]*$/)[0].trimStart();
+  for (let rest = part; rest.length > 1; rest = rest.replace(/^\S+\s*/, "")) {
+    const found = [...words, ...families].find((one) => one.length > rest.length && one.toLowerCase().startsWith(rest.toLowerCase()));
+    if (found) return found.slice(rest.length);
+    if (!/\s/.test(rest)) break;
+  }
+  return named ? named.slice(head.length) : "";
+}
+
+// Marks by code points, as the server counts them.
+function draw(field, faults = []) {
+  const mirror = mirrorOf(field);
+  if (!mirror) return;
+  const letters = Array.from(field.value);
+  const unfinished = ([, to]) => ghost && to === letters.length;
+  const marked = (index) => faults.some((fault) => index >= fault[0] && index < fault[1] && !unfinished(fault));
+  const pieces = [];
+  letters.forEach((letter, index) => {
+    const kind = marked(index) ? "u" : "span";
+    if (pieces.at(-1)?.kind !== kind) pieces.push({ kind, text: "" });
+    pieces.at(-1).text += letter;
+  });
+  const nodes = pieces.map(({ kind, text }) => Object.assign(document.createElement(kind), { textContent: text }));
+  if (ghost) nodes.push(Object.assign(document.createElement("i"), { textContent: ghost }));
+  mirror.replaceChildren(...nodes);
+  mirror.scrollTop = field.scrollTop;
+}
+
+async function typed(field) {
+  ghost = "";
+  draw(field);
+  if (field.selectionStart !== field.value.length) return;
+  const line = field.value;
+  const rest = line.trim() ? completion(await vocabulary(), line) : "";
+  if (field.value !== line) return;
+  ghost = rest;
+  draw(field);
+}
+
+const put = (field, text, caret) => {
+  field.value = text;
+  field.setSelectionRange(caret, caret);
+  field.dispatchEvent(new Event("input", { bubbles: true }));
+};
+
+// "11 pt, centred" becomes "| from Body: 11 pt, centred", and the name is written.
+function named(field) {
+  if (field.value.includes(":")) return field.focus();
+  const head = `${field.dataset.parent ? ` from ${field.dataset.parent}` : ""}: `;
+  field.focus();
+  return put(field, head + field.value, 0);
+}
+
+function drop(field) {
+  const form = field.form;
+  const chosen = form.querySelector("[name=chosen]")?.value || "";
+  const text = form.querySelector("[name=text]")?.value;
+  field.value = "";
+  htmx.ajax("GET", `${base}/slip?${text ? `text=${text}` : `chosen=${chosen}`}`, { target: "#slip", swap: "innerHTML" });
+  pages?.focus();
+}
+
+// What was written is on its way; the keys are commands again.
+const leave = (field) => { if (field.id === "try-line") (pages || document.getElementById("slip"))?.focus(); };
+
+const WAYS = { new: named, drop, adopt: (field) => field.form.querySelector("[data-way=adopt]")?.click() };
+
+function key(event) {
+  const field = event.target.closest?.(".spec-line");
+  if (!field) return;
+  if (event.key === "Tab" && ghost && !event.shiftKey) {
+    event.preventDefault();
+    return void put(field, field.value + ghost, field.value.length + ghost.length);
+  }
+  if (event.key === "Enter" && !event.shiftKey && !event.isComposing) {
+    event.preventDefault();
+    field.form.requestSubmit(field.form.querySelector("button[value=here]") || undefined);
+    return void leave(field);
+  }
+  if (field.id !== "try-line") return;
+  const way = event.altKey ? { l: "adopt", k: "new" }[event.key.toLowerCase()] : { Escape: "drop" }[event.key];
+  if (!way) return;
+  event.preventDefault();
+  event.stopPropagation();
+  WAYS[way](field);
+  if (way === "adopt") leave(field);
+}
+
+export function startLine() {
+  document.addEventListener("input", (event) => { if (event.target.matches?.(".spec-line")) typed(event.target); });
+  document.addEventListener("keydown", key, true);
+  document.addEventListener("scroll", (event) => { if (event.target.matches?.(".spec-line")) mirrorOf(event.target).scrollTop = event.target.scrollTop; }, true);
+  document.body.addEventListener("norvel:changed", forgetWords);
+  document.body.addEventListener("htmx:afterSwap", (event) => {
+    const field = event.detail.target.closest?.("form")?.querySelector(".spec-line");
+    if (field) draw(field, [...event.detail.target.querySelectorAll("[data-fault]")].map((one) => one.dataset.fault.split("-").map(Number)));
+  });
+  document.body.addEventListener("click", (event) => {
+    const button = event.target.closest("[data-way]");
+    if (!button || button.type !== "button") return;
+    const field = button.closest("form")?.querySelector(".spec-line");
+    if (field) return void WAYS[button.dataset.way]?.(field);
+    document.getElementById("four-ways")?.remove(); // kept just here
+    pages?.focus();
+  });
+}

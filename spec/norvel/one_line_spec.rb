@@ -1,0 +1,81 @@
+# frozen_string_literal: true
+
+RSpec.describe Norvel::Changes::OneLine do
+  def say(manuscript, line, **more) = described_class.new(manuscript, line, **more)
+
+  def done(manuscript, line, **more) = say(manuscript, line, **more).operation.call(manuscript)
+
+  let(:one) { manuscript(paragraph(0, "One", style: "Heading1"), paragraph(1, "Two"), paragraph(2, "Three"), paragraph(3, "Four", style: "Quote")) }
+
+  it "gives a style by its name, its code, or the beginning of its name" do
+    ["Block quotation", "block quotation", one.sheet.marks["Quote"], "Block q"].each { |line| expect([line, done(one, line, paragraphs: [1, 2]).paragraphs.map(&:style)]).to eq([line, %w[Heading1 Quote Quote Quote]]) }
+    expect { say(one, "Bl nothing", paragraphs: [1]).operation }.to raise_error(Norvel::ChangeRefused, /not understood/)
+  end
+
+  it "tries values on what is chosen; what is not understood is told, and the rest counts" do
+    line = say(one, "14 pt, bananas, centred", paragraphs: [1])
+    after = line.operation.call(one)
+    expect([after.paragraph(1).properties, after.paragraph(1).runs.first.properties]).to eq([{align: :center}, {size: 177_800}])
+    expect(line.faults.map { |fault| [fault.text, fault.from, fault.to] }).to eq([["bananas", 7, 14]])
+  end
+
+  it "lets the style adopt all that was tried, the heading level and the page break before too" do
+    tried = done(one, "16 pt, new page, level 2, 6 pt before", paragraphs: [3])
+    after = done(tried, "", paragraphs: [3], way: "adopt")
+    expect(after.sheet["Quote"].properties).to include(size: 203_200, break_before: true, outline_level: 2, space_before: 76_200)
+    expect([after.paragraph(3).properties, after.paragraph(3).runs.first.properties]).to eq([{}, {}])
+    expect(done(one, "16 pt, new page, level 2, 6 pt before", paragraphs: [3], way: "adopt").sheet["Quote"]).to eq(after.sheet["Quote"])
+  end
+
+  it "makes a style with its parent and what comes after it, for what is chosen, and says nothing that the parent says" do
+    after = done(one, "Aside from Block quotation then Base: 10 pt, italic", paragraphs: [1, 2])
+    expect(after.sheet.named("Aside")).to have_attributes(parent: "Quote", next_style: "Base")
+    expect(after.paragraphs.map(&:style)).to eq(%w[Heading1 Aside Aside Quote])
+    again = done(after, "Aside: 12 pt", paragraphs: [3])
+    expect([again.sheet.named("Aside").properties, again.paragraph(3).style]).to eq([{size: 152_400, italic: true}, "Quote"])
+  end
+
+  it "makes a style of words for words" do
+    after = done(one, "Term: italic", text: [[1, 0, 3]])
+    expect([after.sheet.named("Term", kind: :character).properties, after.paragraph(1).runs.map(&:style)]).to eq([{italic: true}, ["Term"]])
+    expect { say(one, "centred", text: [[1, 0, 3]]).operation }.to raise_error(Norvel::ChangeRefused, /whole paragraphs/)
+  end
+
+  it "keeps headings clear of what a base style would hand down" do
+    line = say(one, "Base: 12 pt, lines 2, indent 1 cm")
+    expect(line.operation.sentence(one)).to eq("Restyled “Base”; Heading 1 kept clear of it.")
+    expect(line.operation.call(one).sheet["Heading1"].properties).to include(indent_first: 0)
+  end
+
+  it "lets running text follow a heading style that is made" do
+    after = done(one, "Sub-heading from Heading 1: 12 pt, level 2", paragraphs: [1])
+    expect(after.sheet.named("Sub-heading").next_style).to eq("Base")
+  end
+
+  it "says what to write where there is nothing, or nothing is chosen" do
+    expect { say(one, "", paragraphs: [1]).operation }.to raise_error(Norvel::ChangeRefused, /Write what to try/)
+    expect { say(one, "12 pt").operation }.to raise_error(Norvel::ChangeRefused, /begin with its name/)
+  end
+
+  # Seen: every paragraph that had more by hand than the example went along with a style made of a look.
+  it "makes a style of a look for that look and no other" do
+    mixed = manuscript(paragraph(0, stretch("A", bold: true)), paragraph(1, stretch("B", bold: true)), paragraph(2, stretch("C", bold: true), align: :end))
+    after = Norvel::Changes.build("style_from_look", "paragraph" => 0, "name" => "Strong line").call(mixed)
+    expect(after.paragraphs.map(&:style)).to eq(%w[Strongline Strongline Base])
+  end
+end
+
+RSpec.describe Norvel::Choice do
+  let(:long) { Array.new(45) { |index| "word#{index}" }.join(" ") }
+  let(:one) { manuscript(paragraph(0, "One"), paragraph(1, "“#{long}”"), paragraph(2, long), paragraph(3, "“Short words.” (Lathe 1871)"), paragraph(4, stretch("Bold", bold: true)), paragraph(5, "")) }
+
+  def chosen(written) = described_class.described(one, written, layout(one)).map(&:id)
+
+  it "chooses paragraphs by what is said of them" do
+    {"40 words and more" => [1, 2], "at least 40 words" => [1, 2], "fewer than 3 words" => [0, 4], "in quotation marks" => [1, 3], "40 words and more, in quotation marks" => [1],
+     "by hand" => [4], "empty" => [5], "page 1" => [0, 1, 2, 3, 4, 5], "not in tables, fewer than 2 words" => [0, 4], "word3" => [1, 2], "word3, in quotes" => [1], "style Base, empty" => [5]}.each do |written, ids|
+      expect([written, chosen(written)]).to eq([written, ids])
+    end
+    expect { chosen("style Nowhere, empty") }.to raise_error(Norvel::ChangeRefused, "There is no style “Nowhere”.")
+  end
+end
