@@ -67,7 +67,7 @@ module NorvelWeb
       "sections" => list(sign(/\A\d{1,6}\z/)), "kinds" => map(exact(100)), "meaning" => map(exact(500)), "levels" => map(map(VALUE)),
       "styles" => map(exact(500)), "mapping" => map(exact(500)), "as" => map(WORD), "strike" => map(WORD), "also" => map(WORD),
       "by" => NUMBER, "start" => VALUE, "scheme" => exact(60), "all" => YES, "bare" => YES, "mend" => YES, "keep" => YES, "on" => YES,
-      "run_in" => YES, "key" => line(10), "way" => WORD,
+      "run_in" => YES, "key" => line(10), "way" => WORD, "follow" => YES, "marks" => YES, "unit" => sign(/\A(?:cm|in|pt|)\z/),
       "guide" => WORD, "yaml" => text(LONGEST), "html" => text(LONGEST), "plain" => text(LONGEST)
     }.freeze
 

@@ -134,6 +134,24 @@ module NorvelWeb
       @families_here ||= (Norvel::Fonts::Book.shipped.known | manuscript.sheet.families).sort
     end
 
+    UNITS = %w[cm in pt].freeze
+
+    # @return [String, nil] the unit that lengths are shown in; nil: as they were written
+    def reader_unit = UNITS.find { |unit| unit == request.cookies["unit"] }
+
+    # Colours to choose from: those of the manuscript first, then those of its guide.
+    # @return [Array<String>]
+    def swatches
+      @swatches ||= begin
+        said = manuscript.sheet.styles.values.flat_map { |style| style.properties.values_at(:color, :shading, :background) } + guide_of.family.members.values.flat_map { |member| member.values.values_at(:color, :shading, :background) }
+        by_hand = manuscript.paragraphs.flat_map { |paragraph| [paragraph.properties[:shading], *paragraph.runs.flat_map { |run| run.properties.values_at(:color, :background) }] }
+        (by_hand + said).compact.grep(/\A#/).tally.sort_by { |_, count| -count }.map(&:first).first(8)
+      end
+    end
+
+    # Families that a proposal brings and nothing here has ever heard of: a slip of the pen, perhaps.
+    def unknown_families(proposal) = (proposal.manuscript.sheet.families | proposal.layout.substitutions.map(&:asked)) - families_here - state.layout.substitutions.map(&:asked)
+
     # What writing in place needs of the styles, with the key of each.
     def style_table = Norvel::Drawing::WritingData.new(state.layout).styles.each { |id, style| style[:key] = style_keys.key(id) }
 

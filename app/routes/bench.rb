@@ -7,6 +7,13 @@ module NorvelWeb
       def self.registered(app)
         app.get("/manuscripts/:id") { erb :bench, locals: {view: "page"} }
 
+        # The unit of lengths, by the reader's choice.
+        app.post "/unit" do
+          response.set_cookie("unit", value: params["unit"].to_s, path: "/", httponly: true, same_site: :strict, max_age: 10 * 365 * 86_400)
+          headers "HX-Refresh" => "true"
+          ""
+        end
+
         app.get("/manuscripts/:id/sheets") { erb :sheets, layout: false }
 
         app.get "/manuscripts/:id/pages/:number" do
@@ -110,6 +117,8 @@ module NorvelWeb
       # The style in dummy copy, as the slip shows it.
       def specimen_svg(manuscript, style) = Norvel::Drawing::SpecimenSvg.new(manuscript, style).to_s
 
+      def sweeping? = params["sweep"] == "yes" && chosen.all? { |paragraph| manuscript.index_of(paragraph.id) }
+
       def slip_view
         if params["swap"]
           params["sheet"] = params["swap"]
@@ -121,8 +130,8 @@ module NorvelWeb
 
         case chosen.size
         when 0 then :slip_none
-        when 1 then (params["sweep"] == "yes" && manuscript.index_of(chosen.first.id)) ? :slip_sweep : :slip_one
-        else :slip_many
+        when 1 then sweeping? ? :slip_sweep : :slip_one
+        else sweeping? ? :slip_sweep : :slip_many
         end
       end
     end

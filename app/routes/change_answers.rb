@@ -8,7 +8,7 @@ module NorvelWeb
       def answer_proposal(operation)
         proposal = bench.propose(operation)
         headers "HX-Trigger" => JSON.generate({"norvel:proposed" => told_proposal(proposal)})
-        erb :ripple, layout: false, locals: {proposal: proposal, traps: Norvel::Changes::Traps.sprung(manuscript, proposal.manuscript)}
+        erb :ripple, layout: false, locals: {proposal: proposal, traps: operation.springs_traps? ? Norvel::Changes::Traps.sprung(manuscript, proposal.manuscript) : []}
       rescue Norvel::Error => error
         erb :half_typed, layout: false, locals: {sentence: error.message}
       end

@@ -33,7 +33,7 @@ module NorvelWeb
         when "set_hyphenation" then {"on" => params["on"] == "yes"}
         when "replace_text" then {"find" => params["find"], "replace" => params["replace"], "case" => params["case"] == "yes"}
         when "lists_from_typed", "headings_from_typed", "tidy_white_space", "replace_blank_lines" then {"paragraphs" => chosen_ids}
-        when "paste_text" then {"paragraph" => chosen_ids.first, "blocks" => Norvel::Formats::Pasted.read(html: params["html"], plain: params["plain"])}
+        when "paste_text" then {"paragraph" => chosen_ids.first, "blocks" => Norvel::Formats::Pasted.read(html: params["html"], plain: params["plain"], marks: params["marks"] == "yes")}
         when "start_over" then params.slice("style")
         when "number_headings" then params.slice("scheme", "prefix")
         when "change_list" then {"list" => params["list"], "levels" => list_levels}
@@ -93,14 +93,34 @@ module NorvelWeb
         chosen.map(&:id)
       end
 
+      # A change of a style, with those let follow that say otherwise by hand, where the person wants that.
+      def style_change(operation) = (params["follow"] == "yes" && operation.is_a?(Norvel::Changes::ChangeStyle)) ? Norvel::Changes::HeldBack.released(operation, manuscript) : operation
+
       # What the line means that was written about what is chosen; what is not understood of it is kept for the answer.
       # @return [Norvel::Changes::Operation]
       def line_operation
         words = !params["text"].to_s.empty?
-        line = Norvel::Changes::OneLine.new(manuscript, params["line"], way: params["way"] || "here", name: params["name"], families: families_here,
+        line = Norvel::Changes::OneLine.new(manuscript, params["line"], fields: tried_fields, way: params["way"] || "here", name: params["name"], families: families_here,
           text: (text_chosen if words), paragraphs: (chosen.map(&:id) if chosen.any? && !words))
         @faults = line.faults
         line.operation.tap { @faults = line.faults }
+      end
+
+      # What is by hand on all of what is chosen first: what the fields for trying begin with.
+      # @return [Hash{Symbol=>Object}]
+      def tried_here
+        return stretches.first.then { |paragraph, from, to| Norvel::DirectFormatting.adoptable_from(paragraph, from, to) } unless params["text"].to_s.empty?
+
+        chosen.first.then { |paragraph| Norvel::DirectFormatting.adoptable(paragraph).merge(paragraph.properties.slice(:outline_level, :break_before)) }
+      end
+
+      # Only fields that say something else than before.
+      # @return [Hash{String=>String}]
+      def tried_fields
+        return {} if params["values"].nil? || (chosen.empty? && params["text"].to_s.empty?)
+
+        own = tried_here
+        params["values"].reject { |name, written| written.to_s.strip == (own.key?(name.to_sym) ? Norvel::Properties.shown(own, name.to_sym, unit: reader_unit) : "") }.to_h
       end
 
       # The values of a type specification. What is not understood is kept for the answer; the rest counts.
@@ -118,7 +138,7 @@ module NorvelWeb
       def style_values
         style = manuscript.sheet.fetch(params["style"])
         line = params["line"]
-        shown = Norvel::Properties::Specification.show(style.properties)
+        shown = Norvel::Properties::Specification.show(style.properties, unit: reader_unit)
         changed = (line && line != shown) ? Norvel::Properties::Specification.changes(shown, line, families: families_here) : nil
         @faults = changed&.faults || []
         style_fields(style).merge((changed&.values || {}).transform_keys(&:to_s))
@@ -127,23 +147,30 @@ module NorvelWeb
       def style_fields(style)
         (params["values"] || {}).select do |name, written|
           property = Norvel::Properties[name]
-          own = style.properties.key?(property.name) ? Norvel::Properties.shown(style.properties, property.name) : ""
+          own = style.properties.key?(property.name) ? Norvel::Properties.shown(style.properties, property.name, unit: reader_unit) : ""
           written.to_s.strip != own
         end
       end
 
+      # Only what says something else than before.
       def page_parameters
-        margin = (params["margin"] || {}).reject { |_, length| length.to_s.strip.empty? }
-        {"margin" => (margin unless margin.empty?), "paper" => params["paper"], "sections" => params["sections"]&.map(&:to_i)}.compact
+        design = manuscript.sections.first.page
+        margin = (params["margin"] || {}).reject { |edge, length| length.to_s.strip.empty? || length.strip == (design.margin[edge.to_sym] && Norvel::Lengths.show(design.margin[edge.to_sym], "cm")) }
+        paper = params["paper"] unless params["paper"].to_s.empty? || params["paper"] == design.paper
+        raise Norvel::ChangeRefused, "Nothing of the page was changed." if margin.empty? && paper.nil?
+
+        {"margin" => (margin unless margin.empty?), "paper" => paper, "sections" => params["sections"]&.map(&:to_i)}.compact
       end
 
-      # @return [Norvel::Changes::Operation, nil] nil when the paragraph is so already
-      def sweep_stroke(paragraph, style_id)
+      # @return [Norvel::Changes::Operation, nil] nil when the paragraphs are so already
+      def sweep_stroke(paragraphs, style_id)
         return unless style_id
 
-        steps = [["apply_style", {"style" => style_id, "paragraphs" => [paragraph.id]}]]
-        steps << ["remove_direct_formatting", {"paragraphs" => [paragraph.id]}] unless params["bare"] == "no"
-        operation = Norvel::Changes.build("series", "title" => "Swept “#{excerpt(paragraph.text, 40)}” into “#{manuscript.sheet[style_id].name}”.", "changes" => steps)
+        ids = paragraphs.map(&:id)
+        steps = [["apply_style", {"style" => style_id, "paragraphs" => ids}]]
+        steps << ["remove_direct_formatting", {"paragraphs" => ids}] unless params["bare"] == "no"
+        what = (ids.size == 1) ? "“#{excerpt(paragraphs.first.text, 40)}”" : plural(ids.size, "paragraph")
+        operation = Norvel::Changes.build("series", "title" => "Swept #{what} into “#{manuscript.sheet[style_id].name}”.", "changes" => steps)
         operation unless Norvel::Changes::Difference.between(manuscript, operation.call(manuscript)).empty?
       end
     end

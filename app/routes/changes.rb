@@ -9,12 +9,12 @@ module NorvelWeb
     module Changes
       def self.registered(app)
         app.post "/manuscripts/:id/changes/:operation" do
-          operation = Norvel::Changes.build(params["operation"], change_parameters)
+          operation = style_change(Norvel::Changes.build(params["operation"], change_parameters))
           operation = Norvel::Changes::Traps.mended(operation, manuscript) if params["mend"] == "yes"
           answer_change(*bench.change(operation, head: seen_head))
         end
 
-        app.post("/manuscripts/:id/ripple") { answer_proposal(Norvel::Changes.build("change_style", "style" => params["style"], "values" => style_values)) }
+        app.post("/manuscripts/:id/ripple") { answer_proposal(style_change(Norvel::Changes.build("change_style", "style" => params["style"], "values" => style_values))) }
 
         # Any change, to be looked at before it is made.
         app.post("/manuscripts/:id/propose/:operation") { answer_proposal(Norvel::Changes.build(params["operation"], change_parameters)) }
@@ -39,7 +39,7 @@ module NorvelWeb
         app.post("/manuscripts/:id/line") { answer_change(*bench.change(line_operation, head: seen_head)) }
 
         app.post "/manuscripts/:id/line/shown" do
-          next "" if params["line"].to_s.strip.empty?
+          next "" if params["line"].to_s.strip.empty? && tried_fields.empty?
 
           proposal = bench.propose(line_operation)
           headers "HX-Trigger" => JSON.generate({"norvel:proposed" => told_proposal(proposal)})
@@ -47,6 +47,9 @@ module NorvelWeb
         rescue Norvel::ChangeRefused => error
           erb :half_typed, layout: false, locals: {sentence: error.message}
         end
+
+        # The same values, each in its field.
+        app.post("/manuscripts/:id/line/fields") { chosen.empty? ? "" : erb(:try_fields, layout: false) }
 
         # What a line may be written with, for its completion.
         app.get "/manuscripts/:id/line/words" do
@@ -80,13 +83,14 @@ module NorvelWeb
           erb :style_form, layout: false, locals: {style: manuscript.sheet.fetch(params["style"])}
         end
 
-        # One stroke of a sweep: the style, and the next paragraph that is not blank.
+        # One stroke of a sweep: the style for what is chosen, and the next paragraph that is not blank.
         app.post "/manuscripts/:id/sweep" do
-          paragraph = chosen.first or raise Norvel::ChangeRefused, "No paragraph is chosen."
-          operation = sweep_stroke(paragraph, style_keys[params["key"].to_s])
+          raise Norvel::ChangeRefused, "No paragraph is chosen." if chosen.empty?
+
+          operation = sweep_stroke(chosen, style_keys[params["key"].to_s])
           before, after, sentence = operation ? bench.change(operation, head: seen_head) : [state, state, nil]
           @state = after
-          @chosen = [next_to_sweep(after.manuscript, paragraph)]
+          @chosen = [next_to_sweep(after.manuscript, chosen.last)]
           tell(before, after, sentence) if operation
           erb :slip_sweep, layout: false
         end

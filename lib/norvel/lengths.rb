@@ -16,16 +16,16 @@ module Norvel
 
     # @param written [String] "1.9 cm", "0.5in", "12 pt", "19 mm", "4 ch"
     # @param default_unit [String] the unit of a bare number
-    # @param ch [Integer, nil] the width of one character in EMU, for "ch"
+    # @param ch [Integer, nil] the width of one character in EMU, for "ch" @param em [Integer, nil] the type size in EMU, for "em"
     # @return [Integer] EMU
     # @raise [Error] when it is not a length
-    def parse(written, default_unit: "pt", ch: nil)
+    def parse(written, default_unit: "pt", ch: nil, em: nil)
       number, unit = written.to_s.match(WRITTEN)&.captures
       raise Error, "“#{written}” is not a length; write it like 1.9 cm, 0.5 in or 12 pt." unless number
 
       unit = {"\"" => "in", "character" => "ch", "characters" => "ch"}.fetch(unit.downcase, unit)
       unit = default_unit if unit.empty?
-      per = (unit.downcase == "ch") ? ch : PER_UNIT[unit.downcase]
+      per = {"ch" => ch, "em" => em}.fetch(unit.downcase) { PER_UNIT[unit.downcase] }
       raise Error, "“#{unit}” is not a unit of length that can be used here; use cm, mm, in or pt." unless per
 
       (Rational(number.tr(",−", ".-")) * per).round

@@ -17,7 +17,7 @@ module Norvel
     # Paragraphs that are taken for the same for the same reason: how surely, and in how many looks they come.
     Group = Value.define(:role, :reason, :paragraphs, :confidence, :looks)
 
-    PARTS = {page_design: "Paper and margins", sheet: "The guide's style sheet", lists: "Typed numbers and bullets", headings: "Typed numbers of headings", white_space: "White space", direct: "Direct formatting", empty: "Blank lines", unused: "Old styles that nothing uses any more"}.freeze
+    PARTS = {page_design: "Paper and margins", sheet: "The guide's style sheet", long_quotations: "Long quotations in quotation marks", lists: "Typed numbers and bullets", headings: "Typed numbers of headings", white_space: "White space", direct: "Direct formatting", empty: "Blank lines", unused: "Old styles that nothing uses any more"}.freeze
 
     # @param subject [Examination, Manuscript] @param guide [Guide]
     # @param roles [Roles] corrected; nil: as they are read

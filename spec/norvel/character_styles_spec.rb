@@ -56,4 +56,11 @@ RSpec.describe Norvel::Changes::ApplyCharacterStyle do
     again = read(Norvel::Formats.write(styled, source: source)).paragraph(paragraph.id)
     expect(again.spans.find { |span| span[:style] == "Term" }.slice(:start, :end)).to eq(start: 5, end: 25)
   end
+
+  # Seen: of several places in one paragraph only the last got the style.
+  it "reach every chosen place of a paragraph" do
+    one = manuscript(paragraph(0, "lamp and lamp and lamp"), styles: {"Term" => {name: "Term", kind: :character, properties: {italic: true}}})
+    after = Norvel::Changes.build("apply_character_style", "style" => "Term", "text" => [[0, 0, 4], [0, 9, 13], [0, 18, 22]]).call(one)
+    expect(after.paragraph(0).runs.map { |run| [run.text, run.style] }).to eq([["lamp", "Term"], [" and ", nil], ["lamp", "Term"], [" and ", nil], ["lamp", "Term"]])
+  end
 end

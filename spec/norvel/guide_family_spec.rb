@@ -187,3 +187,17 @@ RSpec.describe Norvel::Guide::Family do
     end
   end
 end
+
+RSpec.describe Norvel::Plan do
+  let(:house) { Norvel::Guide.find("marrowby-diploma") }
+  let(:body) { "The crews learned the tide bell by ear, and a stranger could not have told one stroke from the next, or so it was said in the town. " * 2 }
+  let(:quotation) { "“#{Array.new(42) { |index| "word#{index}" }.join(" ")}” (Lathe 1871)" }
+
+  def styles(*texts) = described_class.new(read(docx { |file| texts.each { |text| file.paragraph([file.text(text)]) } }), house).apply.then { |after| after.paragraphs.map { |one| after.sheet[one.style].name } }
+
+  it "proposes a long quotation that stands by itself as a block quotation, but not talk" do
+    expect(styles(body, body, quotation, body, body)).to eq(["Report text", "Report text", "Long quotation", "Report text", "Report text"])
+    expect(styles(body, quotation, quotation, body, body, body, body, body).uniq).to eq(["Report text"])
+    expect(styles(body, "“Too short to be one.”", body, body, body, body)[1]).to eq("Report text")
+  end
+end

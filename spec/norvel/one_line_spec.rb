@@ -79,3 +79,25 @@ RSpec.describe Norvel::Choice do
     expect { chosen("style Nowhere, empty") }.to raise_error(Norvel::ChangeRefused, "There is no style “Nowhere”.")
   end
 end
+
+RSpec.describe Norvel::Changes::HeldBack do
+  let(:one) { manuscript(paragraph(0, "Follows"), paragraph(1, stretch("Big", size: 177_800)), paragraph(2, "A ", stretch("part", size: 177_800)), paragraph(3, stretch("Head", size: 254_000), style: "Heading1")) }
+  let(:change) { Norvel::Changes.build("change_style", "style" => "Base", "values" => {"size" => "11 pt"}) }
+
+  it "counts the paragraphs that say otherwise by hand, and lets them follow" do
+    own = %w[size].to_h { |name| [name, one.sheet["Heading1"].properties.key?(name.to_sym)] }
+    expect(described_class.of(one, "Base", [:size]).map(&:id)).to eq(own["size"] ? [1] : [1, 3])
+    after = described_class.released(change, one).call(one)
+    expect([1, 2].map { |id| after.paragraph(id).runs.map { |run| run.properties[:size] } }).to eq([[nil], [nil, 177_800]])
+    expect(described_class.released(change, after)).to be(change)
+  end
+end
+
+RSpec.describe "Lengths in ems" do
+  it "are type sizes of what they are set on" do
+    one = manuscript(paragraph(0, stretch("Text", size: 254_000)))
+    after = Norvel::Changes.build("format_here", "paragraphs" => [0], "values" => {"indent_first" => "2 em"}).call(one.with_paragraphs(0 => one.paragraph(0).with(mark_properties: {size: 254_000})))
+    expect(after.paragraph(0).properties[:indent_first]).to eq(508_000)
+    expect(Norvel::Properties::Specification.read("indent 1,5 em").values).to eq(indent_first: "1,5 em")
+  end
+end

@@ -184,11 +184,11 @@ RSpec.describe "Looking at it from all sides", type: :feature do
     visit "/manuscripts/#{row.id}"
     expect(page).to have_css(".page .para", minimum: 5)
     click_button "Replace them by space in the styles …"
-    expect(page).to have_css(".slip-text", text: "Replaced 127 blank lines by space in").and have_css(".note", text: "blank lines alone took")
+    expect(page).to have_css(".slip-text", text: "Replaced 127 blank lines by").and have_css(".note", text: "blank lines alone took")
     expect(page).to have_css("#message", text: "nothing is saved yet")
     expect(now.paragraphs.count(&:empty?)).to eq(127)
     click_button "Make the change"
-    expect(page).to have_css("#message", text: "Replaced 127 blank lines by space in")
+    expect(page).to have_css("#message", text: "Replaced 127 blank lines by")
     expect(now.paragraphs.count(&:empty?)).to eq(0)
     paragraph = now.paragraphs.find { |one| one.text.start_with?("2.3 The quarrel") }
     visit "/manuscripts/#{row.id}?chosen=#{paragraph.id}"

@@ -48,6 +48,10 @@ module Norvel
       # @return [String] what its remarks begin with when they are shown
       def remarks_lead = "Left: "
 
+      # @return [Boolean] whether what styles would take over from others is told and mended; not where a whole sheet comes in, which is
+      #   meant as it is
+      def springs_traps? = true
+
       # @return [Boolean] true for edits of the text itself; formatting never alters a word
       def alters_text? = false
 
@@ -86,7 +90,7 @@ module Norvel
       # @yieldparam run [Manuscript::Run] each run of the chosen stretches @yieldreturn [Manuscript::Run]
       # @return [Manuscript]
       def with_stretches(manuscript, &block)
-        manuscript.with_paragraphs(stretches(manuscript).to_h { |paragraph, from, to| [paragraph.id, paragraph.with_stretch(from, to, &block)] })
+        manuscript.with_paragraphs(stretches(manuscript).each_with_object({}) { |(paragraph, from, to), changed| changed[paragraph.id] = changed.fetch(paragraph.id, paragraph).with_stretch(from, to, &block) })
       end
 
       # @return [String] the words chosen, or how many stretches
@@ -102,7 +106,9 @@ module Norvel
 
       IN_CHARACTERS = /\A\s*([+\-−]?\d+(?:[.,]\d+)?)\s*ch\s*\z/i
 
-      # What a person typed, as values; "ch" is the width of a zero in the formatting at hand, and an indent said so keeps it beside
+      IN_EMS = /\d ?em\s*\z/i
+
+      # What a person typed, as values; "em" is the type size, "ch" is the width of a zero in the formatting at hand, and an indent said so keeps it beside
       # its width.
       # @param blank [Object] what an empty field means
       # @param under [Proc] of a property's name: its value as inherited, asked for only where pieces of it are to go
@@ -113,7 +119,7 @@ module Norvel
         parameters.fetch("values").reduce({}) do |values, (name, written)|
           property = Properties[name]
           characters = written.to_s[IN_CHARACTERS, 1]
-          value = written.to_s.strip.empty? ? blank : property.parse(written, ch: characters && character_width(formatting.call))
+          value = written.to_s.strip.empty? ? blank : property.parse(written, ch: characters && character_width(formatting.call), em: (formatting.call[:size] if written.to_s.match?(IN_EMS)))
           value = Properties::TabStop.only(value, under.call(:tabs)) if property.kind == :tabs && value != blank
           beside = Properties.in_characters(property.name)
           values.merge(property.name => value).merge(if beside

@@ -16,24 +16,37 @@ module Norvel
       INLINE = {"em" => "italic", "i" => "italic", "cite" => "italic", "strong" => "bold", "b" => "bold", "sup" => "superscript", "sub" => "subscript"}.freeze
       LEFT_OUT = %w[script style head template svg math object iframe].freeze
 
+      # Marks at the beginning of lines of plain text that may mean something: headings, items of lists, quotations.
+      MARKS = [[/\A(\#{1,6})\s+(?=\S)/, ->(sign) { {"role" => "heading_#{sign.length}"} }], [/\A>\s?(?=\S)/, ->(*) { {"role" => "block_quotation"} }],
+        [/\A\s*[-*+•]\s+(?=\S)/, ->(*) { {"role" => "list_item", "list" => "bullets"} }], [/\A\s*\d{1,3}[.)]\s+(?=\S)/, ->(*) { {"role" => "list_item", "list" => "numbers"} }]].freeze
+
       # @param html [String, nil] @param plain [String, nil] used where there is no HTML
+      # @param marks [Boolean] whether marks in plain text mean headings, lists and quotations
       # @return [Array<Hash>]
       # @raise [ChangeRefused] when there is no text, or too much of it
-      def self.read(html: nil, plain: nil)
+      def self.read(html: nil, plain: nil, marks: false)
         raise ChangeRefused, "That is more than can be pasted at once; bring it as a file." if [html, plain].compact.any? { |text| text.length > LARGEST }
 
-        blocks = html.to_s.strip.empty? ? plain_blocks(plain.to_s) : new.blocks(html)
+        blocks = html.to_s.strip.empty? ? plain_blocks(plain.to_s, marks) : new.blocks(html)
         raise ChangeRefused, "There is no text to paste." if blocks.empty?
 
         blocks
       end
 
-      def self.plain_blocks(text) = Manuscript::PlainText.clean(text).split("\n").map(&:rstrip).reject(&:empty?).map { |line| {"role" => "body", "runs" => [[line, []]]} }
+      def self.plain_blocks(text, marks)
+        Manuscript::PlainText.clean(text).split("\n").map(&:rstrip).reject(&:empty?).map do |line|
+          pattern, meaning = MARKS.find { |sign, _| line.match?(sign) } if marks
+          next {"role" => "body", "runs" => [[line, []]]} unless pattern
+
+          meaning.call(line[pattern, 1]).merge("runs" => [[line.sub(pattern, ""), []]])
+        end
+      end
       private_class_method :plain_blocks
 
       # @return [Array<Hash>]
       def blocks(html)
         @blocks = []
+        @lists = []
         @open = nil
         walk(parsed(html), "body", [])
         close
@@ -64,8 +77,10 @@ module Norvel
         return walk(node, role, mark ? marks | [mark] : marks) unless SPLITTING.include?(node.name)
 
         close
+        @lists.push((node.name == "ol") ? "numbers" : "bullets") if %w[ol ul].include?(node.name)
         walk(node, role_of(node, role), marks)
         close
+        @lists.pop if %w[ol ul].include?(node.name)
       end
 
       def role_of(node, around)
@@ -78,7 +93,7 @@ module Norvel
         text = text.gsub(/[ \t\r\n\f]+/, " ") unless text == "\n" || role == "code"
         return if text.strip.empty? && text != "\n" && @open.nil?
 
-        @open ||= {"role" => role, "runs" => []}
+        @open ||= {"role" => role, "runs" => [], **((role == "list_item") ? {"list" => @lists.last || "bullets", "level" => [@lists.size - 1, 0].max} : {})}
         @open["runs"] << [Manuscript::PlainText.clean(text), marks]
       end
 

@@ -5,6 +5,8 @@ module Norvel
     # The lines that bring the guide's sheet in and give each kind of paragraph its style of it. A style that the manuscript has for a
     # slot is taken over; what nothing uses any more afterwards is named.
     class GuideSheet
+      LONG = 40 # words, from which on a quotation is set as a block (common practice, no source)
+
       # @param draft [Draft] @param guide [Guide] @param roles [Roles] @param without [Array<Symbol>] roles that were struck out
       def initialize(draft, guide, roles, without)
         @draft = draft
@@ -24,6 +26,7 @@ module Norvel
         ids = swap.ids(@before)
         @draft.add("swap_sheet", swap.parameters, [], 0.98, :sheet)
         @ids = kept.roles.to_h { |id, slot| [slot, ids[id]] }
+        long_quotations
         guided.sort_by { |slot, _| Guide::Slots::ALL.index(slot) }.each { |slot, paragraphs| give(slot, paragraphs) }
         dress_lists
       end
@@ -44,6 +47,29 @@ module Norvel
       end
 
       private
+
+      # Running text all in quotation marks, by itself among other running text: a block quotation in most houses.
+      # @return [Array<Manuscript::Paragraph>]
+      def quoted_alone
+        running = @before.paragraphs.reject { |paragraph| paragraph.blank? || paragraph.in_table }
+        quoted = running.select { |paragraph| Choice.quoted?(paragraph) }
+        return [] if quoted.size * 4 > running.size # an interview, a dialogue
+
+        [nil, *running, nil].each_cons(3).filter_map do |above, paragraph, below|
+          paragraph if quoted.include?(paragraph) && Choice.words_in(paragraph) >= LONG && %i[body first_body].include?(@places.of(paragraph)) && [above, below].compact.none? { |other| quoted.include?(other) }
+        end
+      end
+
+      def long_quotations
+        return if @without.include?(:long_quotations) || struck?(:block_quotation) || !family[:block_quotation]
+
+        found = quoted_alone
+        return if found.empty?
+
+        @slots.each { |slot, paragraphs| @slots[slot] = paragraphs - found }
+        now_there = found.map { |paragraph| now.paragraph(paragraph.id) }
+        @draft.add("apply_style", {"style" => @ids[:block_quotation], "paragraphs" => now_there.map(&:id)}, now_there, 0.8, :long_quotations)
+      end
 
       def struck?(slot) = @without.include?(slot) || @without.include?(plain_role(slot))
 

@@ -41,17 +41,13 @@ module Norvel
         end
       end
 
-      # @param unit [String, nil] the reader's unit for lengths that are not type sizes
+      # @param unit [String, nil] the reader's unit for lengths that are not type sizes; nil: as they were written
       # @return [String] the value for people, with its unit
       def show(value, unit: nil)
         return "none" if value.nil? || value == [] || value == {}
 
         case kind
-        when :length then if group == :spacing && unit.nil?
-                            Lengths.as_written(value)
-                          else
-                            Lengths.show(value, ((self.unit == "pt") ? "pt" : unit) || self.unit)
-                          end
+        when :length then show_length(value, unit)
         when :switch then value ? "yes" : "no"
         when :choice then value.to_s.tr("_", " ")
         when :tabs then value.join(", ")
@@ -63,12 +59,12 @@ module Norvel
       end
 
       # @param written [String, Boolean] what a person typed or a guide says
-      # @param ch [Integer, nil] the width of one character in EMU, for lengths in "ch"
+      # @param ch [Integer, nil] the width of one character in EMU, for lengths in "ch" @param em [Integer, nil] the type size in EMU
       # @return [Object] the value
       # @raise [Error] when it is none
-      def parse(written, ch: nil)
+      def parse(written, ch: nil, em: nil)
         case kind
-        when :length then in_range(Lengths.parse(written, default_unit: unit, ch: ch))
+        when :length then in_range(Lengths.parse(written, default_unit: unit, ch: ch, em: em))
         when :switch then parse_switch(written)
         when :choice then parse_choice(written.to_s.strip)
         when :line_spacing then LineSpacing.parse(written)
@@ -98,6 +94,13 @@ module Norvel
       end
 
       private
+
+      def show_length(value, unit)
+        return Lengths.show(value, self.unit) if text?
+        return Lengths.show(value, unit) if unit
+
+        (group == :spacing) ? Lengths.as_written(value) : Lengths.show(value, self.unit)
+      end
 
       def in_range(value)
         raise Error, "#{label} cannot be negative." if !signed && value.negative?

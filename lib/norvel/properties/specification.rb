@@ -20,7 +20,7 @@ module Norvel
       end
 
       NUMBER = /[+\-−]?(?:\d+(?:[.,]\d+)?|[.,]\d+)/
-      LENGTH = /#{NUMBER} ?(?:pt|cm|mm|in|pc|ch|"|characters?)/
+      LENGTH = /#{NUMBER} ?(?:pt|cm|mm|in|pc|ch|em|"|characters?)/
       SHADES = /\A(dark|light|medium|pale|deep|hot|dim)(?=.)/ # what may stand apart from the colour
       COLOUR_NAMES = Colours::NAMED.keys.sort_by { |name| -name.length }.map { |name| name.sub(SHADES, '\1 ?') }.join("|")
       COLOUR = /#\h{6}|#\h{3}|auto|#{COLOUR_NAMES}/
@@ -92,10 +92,10 @@ module Norvel
 
       module_function
 
-      # @param values [Hash{Symbol=>Object}] by property
+      # @param values [Hash{Symbol=>Object}] by property @param unit [String, nil] the reader's, nil: as they were written
       # @return [String] the line that `read` reads
-      def show(values)
-        Properties.all.select { |property| property.written? && values.key?(property.name) }.map { |property| part(property, values) }.compact.join(", ")
+      def show(values, unit: nil)
+        Properties.all.select { |property| property.written? && values.key?(property.name) }.map { |property| part(property, values, unit) }.compact.join(", ")
       end
 
       # @param line [String] @param families [Array<String>] of fonts that may be written without quotes
@@ -120,8 +120,8 @@ module Norvel
         now.with(values: gone.merge(now.values.reject { |name, written| was.values[name] == written }))
       end
 
-      def part(property, values)
-        shown = Properties.shown(values, property.name)
+      def part(property, values, unit)
+        shown = Properties.shown(values, property.name, unit: unit)
         value = values[property.name]
         case property.name
         when :size then shown
@@ -171,7 +171,7 @@ module Norvel
       def reason(name, written, text_only)
         return "it is a matter of whole paragraphs." if text_only && !Properties[name].text?
 
-        Properties[name].parse(written, ch: 1)
+        Properties[name].parse(written, ch: 1, em: Lengths::PT)
         nil
       rescue Error => error
         error.message

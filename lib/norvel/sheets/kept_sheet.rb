@@ -52,7 +52,7 @@ module Norvel
     # @return [Hash{String=>Symbol}]
     def self.roles_of(manuscript, roles)
       named = Roles::StyleVotes.new(manuscript, nil)
-      used = manuscript.paragraphs.reject(&:blank?).group_by(&:style).transform_values { |paragraphs| paragraphs.map { |paragraph| roles.of(paragraph.id).name }.tally.max_by(&:last).first }
+      used = (manuscript.paragraphs + manuscript.note_paragraphs).reject(&:blank?).group_by(&:style).transform_values { |paragraphs| paragraphs.map { |paragraph| roles.of(paragraph.id).name }.tally.max_by(&:last).first }
       manuscript.sheet.of_kind(:paragraph).filter_map { |style| (role = Guide::Slots.named_by_standard(style) || named.of_style(style.id)&.role || used[style.id]) && [style.id, role] }.to_h
     end
     private_class_method :with_defaults, :lists_of

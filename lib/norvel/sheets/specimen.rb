@@ -19,12 +19,12 @@ module Norvel
       @cascade = Cascade.new(manuscript)
     end
 
-    # @return [Array<StyleSheet::Style>] those in use, headings first by their level, then the rest, then character styles
+    # @return [Array<StyleSheet::Style>] all, headings first by their level, then what is in use, then the rest, then character styles
     def self.worth_showing(manuscript)
       sheet = manuscript.sheet
       used = (manuscript.paragraphs + manuscript.note_paragraphs).flat_map { |paragraph| [paragraph.style, *paragraph.runs.map(&:style)] }.uniq
-      shown = sheet.styles.values.select { |style| %i[paragraph character].include?(style.kind) && (used.include?(style.id) || !style.from_file) }
-      shown.sort_by.with_index { |style, index| [(style.kind == :paragraph) ? 0 : 1, sheet.level_of(style) || 10, index] }
+      shown = sheet.styles.values.select { |style| %i[paragraph character].include?(style.kind) && (!style.hidden || used.include?(style.id)) && style.name != "Default Paragraph Font" }
+      shown.sort_by.with_index { |style, index| [(style.kind == :paragraph) ? 0 : 1, sheet.level_of(style) || 10, used.include?(style.id) ? 0 : 1, index] }
     end
 
     # @return [Manuscript]

@@ -101,7 +101,7 @@ pages.addEventListener("click", (event) => {
   if (writing()) return void end();
   if (String(window.getSelection()).trim().length > 0) return void chooseWords();
   const found = event.target.closest(".para[data-p]");
-  const query = found ? clicked(found, event) : "";
+  const query = found ? `${clicked(found, event)}${state()?.dataset.sweep ? "&sweep=yes" : ""}` : "";
   after(() => slip(query));
 });
 

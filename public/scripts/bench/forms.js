@@ -33,6 +33,12 @@ function styleClicks(event) {
     field.dispatchEvent(new Event("input", { bubbles: true }));
     return void field.focus();
   }
+  const swatch = event.target.closest("[data-swatch]");
+  if (swatch) {
+    const field = swatch.closest(".field-row").querySelector("input");
+    field.value = swatch.dataset.swatch;
+    return void field.dispatchEvent(new Event("input", { bubbles: true }));
+  }
   const page = event.target.closest(".specimen-pages");
   const found = page && event.target.closest(".para[data-p]");
   if (found) htmx.ajax("GET", `${base}/styles/${encodeURIComponent(JSON.parse(page.dataset.styles)[found.dataset.p])}?in=styles`, { target: "#slip", swap: "innerHTML" });

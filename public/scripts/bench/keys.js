@@ -69,7 +69,19 @@ function command(key) {
 async function there(act) {
   if (pending() && !(await drained())) return null;
   await endingDone();
+  await slipThere();
   return act();
+}
+
+// A slip that was asked for is waited for: a key that comes before it is meant for it.
+let asked = 0;
+document.body.addEventListener("htmx:beforeRequest", (event) => { if (event.detail.target?.id === "slip") asked += 1; });
+document.body.addEventListener("htmx:afterRequest", (event) => { if (event.detail.target?.id === "slip") asked = Math.max(0, asked - 1); });
+
+async function slipThere() {
+  const until = Date.now() + LONGEST;
+  while (asked && Date.now() < until) await new Promise((done) => requestAnimationFrame(done));
+  await new Promise((done) => setTimeout(done)); // the answer is put in its place
 }
 
 const known = ({ key, alt }) => {
@@ -80,7 +92,19 @@ const known = ({ key, alt }) => {
 
 function take(key) {
   busy += 1;
-  turn = turn.then(() => (writing() ? feed(key) : command(key))).catch((error) => console.error(error)).finally(() => { busy -= 1; });
+  turn = turn.then(() => (writing() ? feed(key) : fieldAtHand() ? put(fieldAtHand(), key) : command(key))).catch((error) => console.error(error)).finally(() => { busy -= 1; });
+}
+
+// A field that a key has opened: what is typed before it is there is put into it.
+const OPENED = ".spec-line, #pattern, #find, #look-name";
+const fieldAtHand = () => (document.activeElement?.matches(OPENED) ? document.activeElement : null);
+
+function put(field, { key, alt, shift }) {
+  if (key.length === 1 && !alt) field.setRangeText(key, field.selectionStart, field.selectionEnd, "end");
+  else if (key === "Backspace" && field.selectionEnd) field.setRangeText("", field.selectionStart === field.selectionEnd ? field.selectionStart - 1 : field.selectionStart, field.selectionEnd, "end");
+  else if (key === "Enter" && !field.matches(".spec-line")) return field.form.requestSubmit();
+  else return void field.dispatchEvent(new KeyboardEvent("keydown", { key, altKey: alt, shiftKey: shift, bubbles: true, cancelable: true }));
+  field.dispatchEvent(new Event("input", { bubbles: true }));
 }
 
 const typing = (event) => event.target.closest("input, select, textarea, [contenteditable]:not([contenteditable=false]), .palette");
@@ -88,8 +112,9 @@ const typing = (event) => event.target.closest("input, select, textarea, [conten
 export function startKeys() {
   document.addEventListener("keydown", (event) => {
     if (event.isComposing || ["Shift", "Control", "Alt", "Meta", "Dead", "Process"].includes(event.key)) return;
-    if (typing(event) && !(busy && event.target.closest(".editor"))) {
-      if (event.key === "Escape" && !event.target.closest(".editor, .palette")) pages.focus();
+    if (!event.isTrusted && event.target.closest(OPENED)) return; // put there from the row of keys that waited
+    if (typing(event) && !(busy && event.target.closest(`.editor, ${OPENED}`))) {
+      if (event.key === "Escape" && !event.target.closest(".editor, .palette, #try-line")) pages.focus();
       return;
     }
     const key = { key: event.key, shift: event.shiftKey, control: event.ctrlKey || event.metaKey, alt: event.altKey };

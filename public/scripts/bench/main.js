@@ -2,6 +2,8 @@
 import { bench, pages, state, stand, base, refuse } from "./room.js";
 import { startForms } from "./forms.js";
 
+const MARKED = /^(#{1,6}\s+\S|>\s?\S|\s*[-*+•]\s+\S|\s*\d{1,3}[.)]\s+\S)/; // as Norvel::Formats::Pasted::MARKS
+
 startForms();
 if (bench) await startBench();
 
@@ -75,7 +77,11 @@ async function startBench() {
     if (id === undefined || more.length) return void refuse("Choose the paragraph after which the text shall stand, then paste.");
     event.preventDefault();
     const values = { chosen: id, html: event.clipboardData.getData("text/html"), plain: event.clipboardData.getData("text/plain") };
-    after(() => htmx.ajax("POST", `${base}/changes/paste_text`, { target: "#slip", swap: "innerHTML", values: { ...values, head: bench.dataset.head } }));
+    const put = (more = {}) => after(() => htmx.ajax("POST", `${base}/changes/paste_text`, { target: "#slip", swap: "innerHTML", values: { ...values, ...more, head: bench.dataset.head } }));
+    const marked = values.html.trim() ? 0 : values.plain.split("\n").filter((line) => MARKED.test(line)).length;
+    if (!marked) return void put();
+    refuse(`${marked === 1 ? "1 line begins" : `${marked} lines begin`} with a mark (#, -, 1., >). Do the marks mean headings, lists and quotations?`,
+      [["They do: make them so", () => put({ marks: "yes" })], ["Keep them as typed", () => put()]]);
   });
 
   if (state()?.dataset.chosen) {

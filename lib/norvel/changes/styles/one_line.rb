@@ -21,8 +21,9 @@ module Norvel
       # @param line [String]
       # @param paragraphs [Array<Integer>, nil] ids @param text [Array<Array(Integer, Integer, Integer)>, nil] stretches of words
       # @param families [Array<String>] of fonts that may be written without quotes
+      # @param fields [Hash{String=>String}] values that are written in fields of their own, "" for one that goes; those of the line win
       # @param way [String] what becomes of values: "here" alone, "adopt" by the styles of what is chosen, or a "new" style, `name`
-      def initialize(manuscript, line, paragraphs: nil, text: nil, families: [], way: "here", name: nil)
+      def initialize(manuscript, line, paragraphs: nil, text: nil, families: [], fields: {}, way: "here", name: nil)
         @manuscript = manuscript
         @line = line.to_s.strip
         @paragraphs = paragraphs
@@ -30,7 +31,8 @@ module Norvel
         @way = way
         @name = name
         @reading = Properties::Specification.read(@line, families: families, text_only: !text.nil?)
-        @faults = @reading.faults
+        @fields, bad = fields.partition { |name, written| field_fault(name, written).nil? }.map(&:to_h)
+        @faults = @reading.faults + bad.map { |name, written| Properties::Specification::Fault.new(text: written, from: 0, to: 0, reason: field_fault(name, written)) }
       end
 
       # @return [Operation]
@@ -43,7 +45,7 @@ module Norvel
           @faults = []
           return apply(style)
         end
-        raise ChangeRefused, nothing_said if @reading.values.empty? && (@way == "here" || !@line.empty?)
+        raise ChangeRefused, nothing_said if values.empty? && (@way == "here" || !@line.empty?)
 
         tried
       end
@@ -75,7 +77,18 @@ module Norvel
         Traps.mended(Changes.build("restyle", which), @manuscript)
       end
 
-      def values = @reading.values.transform_keys(&:to_s)
+      def values = @fields.merge(@reading.values.transform_keys(&:to_s))
+
+      # Why a field cannot be so, in a sentence; nil where it can.
+      def field_fault(name, written)
+        property = Properties[name]
+        return "it is a matter of whole paragraphs." if @text && !property.text?
+
+        property.parse(written, ch: 1, em: Lengths::PT) unless written.to_s.strip.empty?
+        nil
+      rescue Error => error
+        error.message
+      end
 
       def tried
         steps = values.empty? ? [] : [["format_here", {**where, "values" => values}]]
@@ -94,18 +107,31 @@ module Norvel
         Traps.mended(series("#{named} adopted #{@line.empty? ? "the look" : @line} of an example.", steps, examples.map { |one| ["adopt_look", {"paragraph" => one.id}] }), @manuscript)
       end
 
+      # The name may say what the style rests on and what comes after it: "Aside from Body then Body".
       def made(steps)
-        title = "Made the style “#{@name.to_s.strip}” of #{@line.empty? ? "a look" : @line}."
-        return series(title, steps, [["character_style_from_look", {"text" => @text.first(1), "name" => @name, "all" => true}]]) if @text
+        head = Properties::Specification.read("#{@name.to_s.strip}:")
+        name = head.name || @name.to_s.strip
+        title = "Made the style “#{name}” of #{@line.empty? ? "a look" : @line}."
+        return series(title, steps, [["character_style_from_look", {"text" => @text.first(1), "name" => name, "all" => true}]]) if @text
 
-        id = sheet.free_id(@name.to_s)
-        series(title, steps, [["style_from_look", {"paragraph" => chosen.first, "name" => @name}], *([["apply_style", {"style" => id, "paragraphs" => chosen, "shed" => true}]] if chosen.size > 1)])
+        id = sheet.free_id(name)
+        given = (chosen.size > 1) ? [["apply_style", {"style" => id, "paragraphs" => chosen, "shed" => true}]] : []
+        series(title, steps, [["style_from_look", {"paragraph" => chosen.first, "name" => name}], *given, *kin(id, head)])
+      end
+
+      def kin(id, head)
+        {"hang_style" => ["parent", head.parent], "set_next_style" => ["next", head.following]}.filter_map do |change, (tie, named)|
+          next unless named
+
+          other = self.class.style(sheet, named) or raise ChangeRefused, "There is no style “#{named}”."
+          [change, {"style" => id, tie => other.id}]
+        end
       end
 
       def series(title, *steps) = Changes.build("series", "title" => title, "changes" => steps.flatten(1))
 
       def nothing_said
-        return "Write what to try (13 pt bold, centred, 6 pt before), a style's name or code, or “Name: values” for a style." if @line.empty?
+        return "Write what to try (13 pt bold, centred, 6 pt before), a style's name or code, or “Name: values” for a style." if @line.empty? && @faults.empty?
 
         @faults.first(3).join(" ")
       end

@@ -4,6 +4,8 @@ module Norvel
   module Changes
     # What the changes share that bring styles in from another sheet ("sheet": KeptSheet#dump).
     class StylesFromElsewhere < Operation
+      def springs_traps? = false
+
       private
 
       attr_reader :kept

@@ -22,6 +22,8 @@ module Norvel
       # @param operation [Operation] @param manuscript [Manuscript]
       # @return [Operation] one that keeps headings clear of what they would take over, in the same step; itself where nothing would
       def mended(operation, manuscript)
+        return operation unless operation.springs_traps?
+
         traps = sprung(manuscript, operation.call(manuscript)).reject { |trap| trap.values.empty? }
         return operation if traps.empty?
 
@@ -53,7 +55,9 @@ module Norvel
 
         was = before.sheet[style.id] ? old.style(style.id)[name] : Properties[name].default
         source = new.style(style.id).lineage(name).last.source
-        Properties[name].show(was) unless was == value || (after.sheet[source] && kept_clear?(after.sheet, after.sheet[source]))
+        return if was == value || (after.sheet[source] && kept_clear?(after.sheet, after.sheet[source]))
+
+        Properties[name].show(was)
       end
 
       def trap(after, style, new, taken)

@@ -34,10 +34,15 @@ module Norvel
 
         private
 
-        # Running text goes on in the style around it, else in the one that most running text has.
+        RUNNING = %i[body first_body abstract].freeze
+
+        # Running text goes on in the style around it where that is one of running text, else in what comes after that, or in the one
+        # that most running text has.
         def body
           style = sheet[before.style]
-          sheet.level_of(style) ? style.next_style || roles.key(:body) || sheet.default_id : style.id
+          return style.id if sheet.level_of(style).nil? && (RUNNING.include?(roles[style.id]) || roles[style.id].nil?)
+
+          [style.next_style, roles.key(:body)].compact.find { |id| RUNNING.include?(roles[id]) } || style.next_style || sheet.default_id
         end
       end
 
@@ -49,11 +54,19 @@ module Norvel
         end
       end
 
-      # Items whose style brings no number or bullet get one.
+      # Items whose style brings no number or bullet get one, each stretch of one kind a list of its own, as deep as they were.
       def listed(manuscript, pasted)
         cascade = Cascade.new(manuscript)
-        items = pasted.zip(parameters.fetch("blocks")).select { |one, block| block["role"] == "list_item" && cascade.numbering(one).nil? }.map { |one, _| one.id }
-        items.empty? ? manuscript : MakeList.new("paragraphs" => items, "kind" => "bullets").call(manuscript)
+        items = pasted.zip(parameters.fetch("blocks")).select { |one, block| block["role"] == "list_item" && cascade.numbering(one).nil? }
+        rows = items.slice_when { |(one, was), (other, is)| other.id != one.id + 1 || (kind(was) != kind(is) && was["level"].to_i == is["level"].to_i) }
+        rows.reduce(manuscript) { |now, row| deepened(MakeList.new("paragraphs" => row.map { |one, _| one.id }, "kind" => kind(row.first.last)).call(now), row) }
+      end
+
+      def kind(block) = block["list"] || "bullets"
+
+      def deepened(manuscript, row)
+        deep = row.select { |_, block| block["level"].to_i.positive? }
+        manuscript.with_paragraphs(deep.to_h { |one, block| [one.id, manuscript.paragraph(one.id).then { |item| item.with(properties: item.properties.merge(numbering: item.properties[:numbering].with(level: [block["level"].to_i, 8].min))) }] })
       end
     end
   end

@@ -1,0 +1,39 @@
+# frozen_string_literal: true
+
+module Norvel
+  module Changes
+    # Paragraphs that will not follow a change of their style, because they say otherwise by hand.
+    module HeldBack
+      module_function
+
+      # @param style [String] id of the style that changes @param names [Array<Symbol>] the properties that change
+      # @return [Array<Manuscript::Paragraph>] in this style, or in one under it that does not speak for itself either, with one of them by hand
+      def of(manuscript, style, names)
+        sheet = manuscript.sheet
+        return [] unless sheet[style]&.kind == :paragraph && names.any?
+
+        following = [style, *sheet.kinship.under(style).keys].to_h { |id| [id, names.select { |name| silent_below?(sheet, id, style, name) }] }
+        (manuscript.paragraphs + manuscript.note_paragraphs).select { |paragraph| !paragraph.blank? && (own = following[paragraph.style]) && by_hand?(paragraph, own) }
+      end
+
+      # Whether no style from the one that changes down to this one says the property itself.
+      def silent_below?(sheet, id, style, name) = sheet.chain(id).drop_while { |one| one.id != style }.drop(1).none? { |one| one.properties.key?(name) }
+
+      def by_hand?(paragraph, names)
+        paragraph.properties.keys.intersect?(names) || DirectFormatting.whole_and_parts(paragraph).first.keys.intersect?(names)
+      end
+      private_class_method :by_hand?, :silent_below?
+
+      # @param operation [ChangeStyle]
+      # @return [Operation] one that lets them follow, in the same step; itself where all follow anyway
+      def released(operation, manuscript)
+        names = operation.parameters["values"].keys.map(&:to_sym)
+        ids = of(manuscript, operation.parameters["style"], names).map(&:id)
+        return operation if ids.empty?
+
+        title = operation.sentence(manuscript).sub(/\.\z/, "; #{(ids.size == 1) ? "1 paragraph that said" : "#{ids.size} paragraphs that said"} otherwise by hand #{(ids.size == 1) ? "follows" : "follow"}.")
+        Changes.build("series", "title" => title, "changes" => [[operation.class.operation_name, operation.parameters], ["remove_direct_formatting", {"paragraphs" => ids, "kinds" => names.map(&:to_s), "meaning" => {"italic" => "stay", "bold" => "stay"}}]])
+      end
+    end
+  end
+end
