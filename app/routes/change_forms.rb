@@ -17,7 +17,7 @@ module NorvelWeb
         when "set_next_style" then params.slice("style", "next")
         when "define_style" then {"id" => manuscript.sheet.free_id(params["name"].to_s), "name" => params["name"], "parent" => params["parent"], "kind" => manuscript.sheet.fetch(params["parent"]).kind.to_s}
         when "delete_style" then params.slice("style", "replacement")
-        when "remove_unused_styles", "adopt_everywhere" then {}
+        when "remove_unused_styles", "adopt_everywhere", "dress_tables" then {}
         when "format_here" then {**where_chosen, "values" => specified(params["line"], text_only: !params["text"].to_s.empty?)}
         when "apply_character_style" then {"style" => params["style"], "text" => text_chosen}
         when "adopt_text_look" then {"text" => text_chosen}

@@ -72,11 +72,19 @@ module NorvelWeb
         when "style" then series("Gave a look of #{plural(ids.size, "paragraph")} the style “#{manuscript.sheet.fetch(params["style"]).name}”.", styled(ids, params["style"]))
         when "new_style"
           name = params["name"].to_s.strip
+          return restyled_look(ids, name) if name.include?(":")
+
           series("Made the style “#{name}” of a look of #{plural(ids.size, "paragraph")}.", [["style_from_look", {"paragraph" => look.variants.first.last.first, "name" => name}], *styled(ids, manuscript.sheet.free_id(name))])
         when "bare" then Norvel::Changes.build("remove_direct_formatting", "paragraphs" => ids)
         when "like" then Norvel::Changes.build("match_example", "paragraphs" => ids, "example" => look_named(params["other"]).variants.first.last.first)
         else raise Norvel::ChangeRefused, "There is no such action."
         end
+      end
+
+      # A look that gets a style by its values, not by what it has by hand.
+      def restyled_look(ids, line)
+        operation = Norvel::Changes::OneLine.new(manuscript, line, paragraphs: ids, families: families_here).operation
+        series(operation.sentence(manuscript), [[operation.class.operation_name, operation.parameters], ["remove_direct_formatting", {"paragraphs" => ids}]])
       end
 
       def styled(ids, style) = [["apply_style", {"style" => style, "paragraphs" => ids}], ["remove_direct_formatting", {"paragraphs" => ids}]]

@@ -44,6 +44,7 @@ require_relative "changes/writing/paragraphs_come_and_go"
 require_relative "changes/writing/run_in"
 require_relative "changes/writing/write"
 require_relative "changes/writing/paste_text"
+require_relative "changes/tables/dress_tables"
 require_relative "changes/pages/set_page_design"
 require_relative "changes/pages/set_hyphenation"
 
@@ -53,7 +54,7 @@ module Norvel
     OPERATIONS = [ApplyStyle, ChangeStyle, Restyle, DefineStyle, RemoveDirectFormatting, RemoveEmptyParagraphs, SetPageDesign, RenameStyle, DuplicateStyle, HangStyle, SetNextStyle, DeleteStyle, RemoveUnusedStyles, FormatHere, AdoptLook, AdoptEverywhere, StyleFromLook,
       ApplyCharacterStyle, AdoptTextLook, CharacterStyleFromLook, EditText, ReplaceText, Write, SplitParagraph, JoinParagraphs, InsertParagraph, DeleteParagraphs, MoveParagraphs, ShiftHeadings,
       ChangeList, NumberHeadings, MakeList, RestartNumbers, ContinueNumbers, ShiftItems, SwapSheet, TakeStyles, SetRunIn, RunInFromWords, SetHyphenation,
-      DressLists, ListsFromTyped, HeadingsFromTyped, TidyWhiteSpace, ReplaceBlankLines, MatchExample, PasteText, StartOver, Series].to_h { |operation| [operation.operation_name, operation] }.freeze
+      DressTables, DressLists, ListsFromTyped, HeadingsFromTyped, TidyWhiteSpace, ReplaceBlankLines, MatchExample, PasteText, StartOver, Series].to_h { |operation| [operation.operation_name, operation] }.freeze
 
     # @param name [String] of an operation
     # @param parameters [Hash]

@@ -28,7 +28,7 @@ module Norvel
         pages = if pages_before == pages_after
           "still #{pages_after} #{(pages_after == 1) ? "page" : "pages"}"
         else
-          "#{pages_before} pages become #{pages_after}"
+          "#{pages_before} #{(pages_before == 1) ? "page becomes" : "pages become"} #{pages_after}"
         end
         "#{paragraphs.size} #{(paragraphs.size == 1) ? "paragraph" : "paragraphs"} touched, #{pages}, #{moved.size} page #{(moved.size == 1) ? "break moves" : "breaks move"}."
       end

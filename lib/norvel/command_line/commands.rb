@@ -14,7 +14,9 @@ module Norvel
         data = survey.to_h
         return answer(data) if @options[:json]
 
-        @out.puts "#{data[:looks].size} looks stand for #{data[:paragraphs].map { |paragraph| paragraph[:role] }.uniq.size} kinds of paragraph; #{survey.empty} of #{data[:paragraphs].size} paragraphs are empty"
+        looks, kinds = data[:looks].size, data[:paragraphs].map { |paragraph| paragraph[:role] }.uniq.size
+        more = " (some kinds look alike)" if looks < kinds
+        @out.puts "#{(looks == 1) ? "1 look stands" : "#{looks} looks stand"} for #{(kinds == 1) ? "1 kind" : "#{kinds} kinds"} of paragraph#{more}; #{survey.empty} of #{data[:paragraphs].size} paragraphs are empty"
         survey.makeup.groups.each do |heading, rows|
           @out.puts "", "#{heading}:", *(rows.empty? ? "  none" : rows.map { |row| "  #{row.what.ljust(36)} #{row.count.to_s.rjust(6)}" })
         end

@@ -3,8 +3,9 @@
 module Norvel
   class Manuscript
     # `columns` are widths in EMU; `cell_margin` is the room left and right of a cell's text. `style_parts` names the parts of its
-    # style that it uses (:first_row, :last_row, :first_column, :last_column, :row_bands, :column_bands).
-    Table = Value.define(:id, :rows, columns: [], style: nil, indent: 0, cell_margin: 68_580, style_parts: %i[first_row first_column row_bands]) do
+    # style that it uses (:first_row, :last_row, :first_column, :last_column, :row_bands, :column_bands); `by_hand` what of its frame was set
+    # on itself or its cells (:borders, :shading).
+    Table = Value.define(:id, :rows, columns: [], style: nil, indent: 0, cell_margin: 68_580, style_parts: %i[first_row first_column row_bands], by_hand: []) do
       # Which conditions of the table style hold at a cell, farthest first (ISO/IEC 29500-1 §17.7.6).
       # @return [Array<Symbol>]
       def conditions(row, column)
@@ -28,6 +29,12 @@ module Norvel
         corners = {%i[first_column first_row] => :start_of_first_row, %i[last_column first_row] => :end_of_first_row, %i[first_column last_row] => :start_of_last_row, %i[last_column last_row] => :end_of_last_row}
         bands + edges + corners.filter_map { |both, corner| corner if (both - edges).empty? }
       end
+
+      # @return [Boolean] whether it stands in no other table
+      def outermost? = !id.include?(".")
+
+      # @return [Array<Array<Manuscript::Cell>>] by column, for a table without cells that cover several
+      def cells_by_column = (rows.all? { |row| row.cells.size == columns.size }) ? rows.map(&:cells).transpose : []
 
       def blocks = rows.flat_map { |row| row.cells.flat_map(&:blocks) }
     end

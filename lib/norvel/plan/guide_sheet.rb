@@ -126,11 +126,14 @@ module Norvel
       def users = @users ||= @places.paragraphs.reject(&:blank?).map(&:style).tally.tap { |counts| counts.default = 0 }
 
       def give(slot, paragraphs)
-        moved = paragraphs.map { |paragraph| now.paragraph(paragraph.id) }.reject { |paragraph| paragraph.style == @ids[slot] }
+        moved = paragraphs.map { |paragraph| now.paragraph(paragraph.id) }.reject { |paragraph| paragraph.style == @ids[slot] || numbers?(paragraph, slot) }
         return if moved.empty?
 
         @draft.add("apply_style", {"style" => @ids[slot], "paragraphs" => moved.map(&:id)}, moved, sureness(moved), plain_role(slot))
       end
+
+      # Columns of numbers have a style of their own under that of the cells.
+      def numbers?(paragraph, slot) = slot == :table_text && now.sheet[paragraph.style]&.then { |style| style.parent == @ids[slot] && style.properties.keys == [:align] && Changes::DressTables.number?(paragraph.text) }
 
       def now = @draft.manuscript
 

@@ -54,7 +54,10 @@ module Norvel
       def against_table_styles
         said = @after.tables.map(&:style).uniq.flat_map { |id| sheet.chain(id) }.flat_map { |style| [style.properties, *style.conditions.values].flat_map(&:keys) }.uniq
         plain = Properties::DEFAULTS.slice(*said).compact.reject { |name, _| Properties[name].toggle }
-        @slots.select { |_, slot| IN_TABLES.include?(slot) }.to_h { |id, _| [id, sheet[id].with(properties: plain.reject { |name, _| sheet.saying(id, name) }.merge(sheet[id].properties))] }
+        @slots.select { |_, slot| IN_TABLES.include?(slot) }.keys.sort_by { |id| sheet.chain(id).size }.reduce({}) do |changed, id|
+          now = sheet.with_styles(changed)
+          changed.merge(id => now[id].with(properties: plain.reject { |name, _| now.saying(id, name) }.merge(now[id].properties)))
+        end
       end
 
       # Those that were here already and rest on one that came.

@@ -6,6 +6,7 @@ module Norvel
     # each block is; emphasis takes the character styles.
     class PasteText < TextEdit
       RAISED = %w[superscript subscript].freeze
+      RUNNING = %i[body first_body abstract].freeze
 
       def carry_out(manuscript)
         before = paragraph(manuscript)
@@ -33,8 +34,6 @@ module Norvel
         end
 
         private
-
-        RUNNING = %i[body first_body abstract].freeze
 
         # Running text goes on in the style around it where that is one of running text, else in what comes after that, or in the one
         # that most running text has.

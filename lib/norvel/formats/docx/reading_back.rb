@@ -85,7 +85,7 @@ module Norvel
         end
 
         def table_values(table)
-          [table.columns, table.style, table.style_parts, table.indent, table.rows.map { |row| [row.header, row.height, row.cells.map { |cell| [cell.span, cell.continued, cell.blocks.size] }] }]
+          [table.columns.map { |width| @spelled.twips(width) }, table.style, table.style_parts, table.indent, table.by_hand, table.rows.map { |row| [row.header, row.height, row.cells.map { |cell| [cell.span, cell.continued, cell.blocks.size] }] }]
         end
 
         def section_values(section, manuscript)

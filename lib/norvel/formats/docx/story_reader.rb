@@ -66,7 +66,7 @@ module Norvel
           margin = child(child(properties, "tblCellMar"), "left") || child(child(properties, "tblCellMar"), "start")
           Manuscript::Table.new(id: depth.zero? ? "t#{first_id}" : "t#{first_id}.#{depth}", rows: rows, columns: grid, style: (style = child(properties, "tblStyle")) && attribute(style),
             style_parts: table_parts(child(properties, "tblLook")), indent: ((indent = child(properties, "tblInd")) && @codecs.measure(attribute(indent, "w"))) || 0,
-            cell_margin: (margin && @codecs.measure(attribute(margin, "w"))) || 68_580)
+            cell_margin: (margin && @codecs.measure(attribute(margin, "w"))) || 68_580, by_hand: TableWriter.by_hand(node))
         end
 
         STYLE_PARTS = {"firstRow" => [:first_row, 0x20, true], "lastRow" => [:last_row, 0x40, true], "firstColumn" => [:first_column, 0x80, true], "lastColumn" => [:last_column, 0x100, true],

@@ -7,6 +7,7 @@ require_relative "numbering_writer"
 require_relative "settings_writer"
 require_relative "info_writer"
 require_relative "story_writer"
+require_relative "table_writer"
 require_relative "section_writer"
 require_relative "margins_writer"
 require_relative "reading_back"
@@ -61,12 +62,23 @@ module Norvel
           nodes = Walk.paragraphs(body)
           sections = SectionReader.nodes(body, nodes).map(&:first)
           story = story_writer(nodes, 0, spelling)
+          patch_tables(body, spelling.codecs)
           story.patch(*[@before, @now].map { |manuscript| Manuscript.containers_in("body", manuscript.blocks) })
           if @before.sections != @now.sections
             margins = MarginsWriter.new(@package, @theme, @reader.header_parts, @before, @now, @changed)
             SectionWriter.new(sections, spelling, @before.sections, @now.sections, margins).write(body) { |id| story.node(id) }
           end
           @changed[@package.main] = Patching.serialize(document) unless @before.blocks == @now.blocks && SectionWriter.only_margins?(@before.sections, @now.sections, margins)
+        end
+
+        # The tables of the source in its order; what stands in their cells is the story's matter.
+        def patch_tables(body, codecs)
+          nodes = [].tap { |found| Walk.blocks(body) { |node| found << node if node.name == "tbl" } }
+          now = @now.blocks.grep(Manuscript::Table).to_h { |table| [table.id, table] }
+          @before.blocks.grep(Manuscript::Table).zip(nodes).each do |table, node|
+            other = now[table.id]
+            TableWriter.new(codecs).patch(node, table, other) if other
+          end
         end
 
         def patch_notes

@@ -56,7 +56,7 @@ module Norvel
           seen = context.appearance.of(paragraph)
           @compared.filter_map do |property|
             measured = seen.fetch(property.name) { property.text? ? next : whole[property.name] }
-            next if alike?(property, measured, wanted[property.name]) || own_break?(property, paragraph)
+            next if alike?(property, measured, wanted[property.name]) || own_break?(property, paragraph) || number?(property, paragraph)
 
             [property.name, [measured, wanted[property.name]]]
           end.to_h
@@ -64,6 +64,9 @@ module Norvel
 
         # A forced break is not the style's.
         def own_break?(property, paragraph) = property.name == :break_before && paragraph.properties[:break_before]
+
+        # Numbers stand at the end of their column.
+        def number?(property, paragraph) = property.name == :align && paragraph.in_table && paragraph.text.match?(/\A[^\p{L}]*\d[^\p{L}]*\z/)
 
         def alike?(property, measured, wanted)
           case property.kind
