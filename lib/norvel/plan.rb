@@ -17,7 +17,11 @@ module Norvel
     # Paragraphs that are taken for the same for the same reason: how surely, and in how many looks they come.
     Group = Value.define(:role, :reason, :paragraphs, :confidence, :looks)
 
-    PARTS = {page_design: "Paper and margins", sheet: "The guide's style sheet", long_quotations: "Long quotations in quotation marks", lists: "Typed numbers and bullets", headings: "Typed numbers of headings", white_space: "White space", direct: "Direct formatting", empty: "Blank lines", unused: "Old styles that nothing uses any more"}.freeze
+    PARTS = {
+      page_design: "Paper and margins", sheet: "The guide's style sheet", long_quotations: "Long quotations in quotation marks",
+      lists: "Typed numbers and bullets", headings: "Typed numbers of headings", white_space: "White space", direct: "Direct formatting",
+      empty: "Blank lines", unused: "Old styles that nothing uses any more"
+    }.freeze
 
     # @param subject [Examination, Manuscript] @param guide [Guide]
     # @param roles [Roles] corrected; nil: as they are read
@@ -102,7 +106,8 @@ module Norvel
       return if left.empty?
       return @draft.add("remove_unused_styles", {"styles" => left.map(&:id)}, [], 0.99, :unused) if @also.include?(:unused)
 
-      @draft.remark(:unused, "#{(left.size == 1) ? "1 style" : "#{left.size} styles"} of the old sheet #{(left.size == 1) ? "is" : "are"} used by nothing any more: #{left.map(&:name).join(", ")}.")
+      many = (left.size == 1) ? "1 style of the old sheet is" : "#{left.size} styles of the old sheet are"
+      @draft.remark(:unused, "#{many} used by nothing any more: #{left.map(&:name).join(", ")}.")
     end
 
     def struck?(part) = @without.include?(part)

@@ -55,7 +55,7 @@ module Norvel
       # @param slots [Array<Symbol>] headings deeper than the guide's, which take after its deepest
       # @return [Family] with styles for these
       def with_deeper(slots)
-        extra = (slots - members.keys).filter_map { |slot| (deepest = home(slot)) && Slots.level(deepest) && [slot, {name: Slots::STANDARD[slot], parent: deepest, next: members[deepest].next_slot, values: {}}] }.to_h
+        extra = (slots - members.keys).select { |slot| home(slot) && Slots.level(home(slot)) }.to_h { |slot| [slot, under(home(slot), slot)] }
         extra.empty? ? self : Family.new(@written.merge(extra), language: @language)
       end
 
@@ -68,6 +68,8 @@ module Norvel
       end
 
       private
+
+      def under(deepest, slot) = {name: Slots::STANDARD[slot], parent: deepest, next: members[deepest].next_slot, values: {}}
 
       # One of two schools has body text in the base style itself. Only what runs may stand in it; a caption or a picture may not.
       def says_body?(slot) = slot == :base || (!flat? && Slots.chain(slot).include?(:body))

@@ -68,9 +68,14 @@ module Norvel
 
       def insets = @insets ||= @roles.in(:contents_entry).map { |paragraph| inset(paragraph) }.uniq.sort
 
-      def first_body?(paragraph)
-        @after_heading ||= @manuscript.containers.values.flat_map { |row| row.reject { |block| block.is_a?(Manuscript::Paragraph) && block.blank? }.each_cons(2).select { |above, _| heading?(above) }.map { |_, below| below.id } }.to_h { |id| [id, true] }
-        @after_heading.key?(paragraph.id)
+      def first_body?(paragraph) = (@after_heading ||= after_headings).key?(paragraph.id)
+
+      # @return [Hash{Integer, String=>true}] ids of the blocks that stand right behind a heading, blank lines left out
+      def after_headings
+        @manuscript.containers.values.flat_map do |row|
+          blocks = row.reject { |block| block.is_a?(Manuscript::Paragraph) && block.blank? }
+          blocks.each_cons(2).select { |above, _| heading?(above) }.map { |_, below| [below.id, true] }
+        end.to_h
       end
 
       def heading?(block) = block.is_a?(Manuscript::Paragraph) && !Roles.level(@roles.of(block.id).name).nil?

@@ -56,9 +56,11 @@ module Norvel
         return [] if quoted.size * 4 > running.size # an interview, a dialogue
 
         [nil, *running, nil].each_cons(3).filter_map do |above, paragraph, below|
-          paragraph if quoted.include?(paragraph) && Choice.words_in(paragraph) >= LONG && %i[body first_body].include?(@places.of(paragraph)) && [above, below].compact.none? { |other| quoted.include?(other) }
+          paragraph if quoted.include?(paragraph) && long_body?(paragraph) && [above, below].compact.none? { |other| quoted.include?(other) }
         end
       end
+
+      def long_body?(paragraph) = Choice.words_in(paragraph) >= LONG && %i[body first_body].include?(@places.of(paragraph))
 
       def long_quotations
         return if @without.include?(:long_quotations) || struck?(:block_quotation) || !family[:block_quotation]
@@ -133,7 +135,10 @@ module Norvel
       end
 
       # Columns of numbers have a style of their own under that of the cells.
-      def numbers?(paragraph, slot) = slot == :table_text && now.sheet[paragraph.style]&.then { |style| style.parent == @ids[slot] && style.properties.keys == [:align] && Changes::DressTables.number?(paragraph.text) }
+      def numbers?(paragraph, slot)
+        style = now.sheet[paragraph.style]
+        slot == :table_text && style.parent == @ids[slot] && style.properties.keys == [:align] && Changes::DressTables.number?(paragraph.text)
+      end
 
       def now = @draft.manuscript
 

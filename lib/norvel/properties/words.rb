@@ -24,7 +24,7 @@ module Norvel
         when :space_before then "#{property.show(value)} before"
         when :space_after then "#{property.show(value)} after"
         when :line_spacing then "lines #{value}"
-        when :break_before then "new page"
+        when :break_before then value ? "new page" : "no new page"
         when :keep_next then value ? "keep with next" : "keep off"
         when :outline_level then "level #{value || "none"}"
         when :orphans, :widows then "#{value} #{property.label.downcase}"

@@ -28,15 +28,22 @@ module Norvel
         styles: members.to_h { |slot, member| [ids[slot], style_of(member, ids)] })
     end
 
+    # An id like the name, or the slot where another name makes the same.
     def self.ids_of(members)
       taken = {}
-      members.transform_values { |member| member.name.gsub(/[^[:alnum:]]/, "").then { |plain| (taken.key?(plain.downcase) || plain.empty?) ? member.slot.to_s : plain }.tap { |id| taken[id.downcase] = true } }
+      members.transform_values do |member|
+        plain = member.name.gsub(/[^[:alnum:]]/, "")
+        id = (plain.empty? || taken.key?(plain.downcase)) ? member.slot.to_s : plain
+        taken[id.downcase] = true
+        id
+      end
     end
 
     def self.style_of(member, ids)
       standard = Guide::Slots::STANDARD[member.slot]
-      StyleSheet::Style.new(id: ids[member.slot], name: member.name, kind: Guide::Slots.kind(member.slot), parent: ids[member.parent], next_style: ids[member.next_slot], from_file: false,
-        standard: (standard if standard&.match?(StyleSheet::STANDARD) && !standard.casecmp?(member.name)), properties: member.values)
+      known = standard&.match?(StyleSheet::STANDARD) && !standard.casecmp?(member.name)
+      StyleSheet::Style.new(id: ids[member.slot], name: member.name, kind: Guide::Slots.kind(member.slot), parent: ids[member.parent],
+        next_style: ids[member.next_slot], standard: (standard if known), properties: member.values, from_file: false)
     end
     private_class_method :ids_of, :style_of
 

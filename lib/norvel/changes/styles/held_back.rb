@@ -31,8 +31,10 @@ module Norvel
         ids = of(manuscript, operation.parameters["style"], names).map(&:id)
         return operation if ids.empty?
 
-        title = operation.sentence(manuscript).sub(/\.\z/, "; #{(ids.size == 1) ? "1 paragraph that said" : "#{ids.size} paragraphs that said"} otherwise by hand #{(ids.size == 1) ? "follows" : "follow"}.")
-        Changes.build("series", "title" => title, "changes" => [[operation.class.operation_name, operation.parameters], ["remove_direct_formatting", {"paragraphs" => ids, "kinds" => names.map(&:to_s), "meaning" => {"italic" => "stay", "bold" => "stay"}}]])
+        who = (ids.size == 1) ? "1 paragraph that said otherwise by hand follows" : "#{ids.size} paragraphs that said otherwise by hand follow"
+        bare = {"paragraphs" => ids, "kinds" => names.map(&:to_s), "meaning" => {"italic" => "stay", "bold" => "stay"}}
+        changes = [[operation.class.operation_name, operation.parameters], ["remove_direct_formatting", bare]]
+        Changes.build("series", "title" => operation.sentence(manuscript).sub(/\.\z/, "; #{who}."), "changes" => changes)
       end
     end
   end

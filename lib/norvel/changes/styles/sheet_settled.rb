@@ -47,8 +47,10 @@ module Norvel
       def bare_levels(now)
         tied = numbered_headings.transform_values { |style| style.properties[:numbering] }.select { |_, ref| ref.list }
         places = tied.map { |id, ref| [ref.list, now.lists[ref.list].level_for_style(id, ref.level)] }
-        now.lists.to_h { |id, list| [id, list.with(levels: list.levels.to_h { |index, level| [index, places.include?([id, index]) ? level.with(properties: level.properties.except(:indent_start, :indent_first, :tabs)) : level] })] }
+        now.lists.to_h { |id, list| [id, list.with(levels: list.levels.to_h { |index, level| [index, places.include?([id, index]) ? bare(level) : level] })] }
       end
+
+      def bare(level) = level.with(properties: level.properties.except(:indent_start, :indent_first, :tabs))
 
       # A table's style is farther away than a paragraph's, but what that leaves unsaid it says.
       def against_table_styles

@@ -11,6 +11,7 @@ module Norvel
       SPILLS = {indent_first: ->(value) { !value.zero? }, align: ->(value) { value != :start }, indent_start: ->(value) { value.positive? },
                 line_spacing: ->(value) { value.multiple? && value.value >= WIDE }, space_before: ->(value) { value.positive? }, space_after: ->(value) { value.positive? }}.freeze
       KEPT_CLEAR = [:title, :subtitle, :caption, :contents_heading, :header, :footer, *Guide::Slots::CONTENTS].freeze
+      NAMED_MOST = 3 # styles, in a sentence
       WIDE = 1.5 # lines, from which on single-spaced kinds look out of place; common practice, no source
 
       module_function
@@ -28,7 +29,9 @@ module Norvel
         return operation if traps.empty?
 
         mends = traps.map { |trap| ["change_style", {"style" => trap.style, "values" => trap.values}] }
-        Changes.build("series", "title" => operation.sentence(manuscript).sub(/\.\z/, "; #{traps.map { |trap| manuscript.sheet[trap.style]&.name }.compact.first(3).join(", ")}#{" and #{traps.size - 3} more" if traps.size > 3} kept clear of it."), "changes" => [[operation.class.operation_name, operation.parameters], *mends])
+        names = traps.filter_map { |trap| manuscript.sheet[trap.style]&.name }
+        clear = "#{names.first(NAMED_MOST).join(", ")}#{" and #{names.size - NAMED_MOST} more" if names.size > NAMED_MOST} kept clear of it."
+        Changes.build("series", "title" => operation.sentence(manuscript).sub(/\.\z/, "; #{clear}"), "changes" => [[operation.class.operation_name, operation.parameters], *mends])
       end
 
       # A style that calls itself a heading, without a level: it would be missing from the outline and the contents.

@@ -39,11 +39,13 @@ module Norvel
       def remarks(before, after)
         uneven = tables(after).select { |table| table.cells_by_column.any? { |cells| numbers?(table, cells) && uneven?(cells) } }
         left = tables(after).select { |table| table.by_hand.include?(:borders) && table.style.nil? }
-        [remark(uneven.map { |table| first_of(table) }, "1 table has numbers with unlike decimals: they stand at the end of their column, not at the decimal sign.", "%d tables have numbers with unlike decimals: they stand at the end of their column, not at the decimal sign."),
-          remark(left.map { |table| first_of(table) }, "1 table keeps its borders by hand: the sheet has no table style.", "%d tables keep their borders by hand: the sheet has no table style.")].compact
+        [told_of(uneven, ["has", "have"], "numbers with unlike decimals: they stand at the end of their column, not at the decimal sign."),
+          told_of(left, ["keeps its", "keep their"], "borders by hand: the sheet has no table style.")].compact
       end
 
       private
+
+      def told_of(tables, (one, many), what) = remark(tables.map { |table| first_of(table) }, "1 table #{one} #{what}", "%d tables #{many} #{what}")
 
       def tables(manuscript) = manuscript.blocks.grep(Manuscript::Table)
 
@@ -93,7 +95,8 @@ module Norvel
       # Columns of numbers have a style of their own under that of the cells, so that nothing is set by hand.
       def numbered(manuscript, tables, roles)
         columns = tables.flat_map { |table| table.cells_by_column.select { |cells| numbers?(table, cells) } }
-        cells = columns.flat_map { |column| column.flat_map { |cell| cell.blocks.grep(Manuscript::Paragraph) } }.select { |paragraph| self.class.number?(paragraph.text) && roles.of(paragraph.id).name == :table_text }
+        paragraphs = columns.flatten(1).flat_map { |cell| cell.blocks.grep(Manuscript::Paragraph) }
+        cells = paragraphs.select { |paragraph| self.class.number?(paragraph.text) && roles.of(paragraph.id).name == :table_text }
         cells.group_by { |paragraph| manuscript.paragraph(paragraph.id).style }.reduce(manuscript) { |now, (style, same)| at_end(now, style, same) }
       end
 

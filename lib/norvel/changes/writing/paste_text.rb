@@ -65,8 +65,10 @@ module Norvel
 
       def deepened(manuscript, row)
         deep = row.select { |_, block| block["level"].to_i.positive? }
-        manuscript.with_paragraphs(deep.to_h { |one, block| [one.id, manuscript.paragraph(one.id).then { |item| item.with(properties: item.properties.merge(numbering: item.properties[:numbering].with(level: [block["level"].to_i, 8].min))) }] })
+        manuscript.with_paragraphs(deep.to_h { |one, block| [one.id, at_level(manuscript.paragraph(one.id), [block["level"].to_i, 8].min)] })
       end
+
+      def at_level(item, level) = item.with(properties: item.properties.merge(numbering: item.properties[:numbering].with(level: level)))
     end
   end
 end
