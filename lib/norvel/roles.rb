@@ -12,6 +12,7 @@ module Norvel
   class Roles
     ALL = %i[title subtitle author date abstract heading_1 heading_2 heading_3 heading_4 heading_5 heading_6 run_in_heading body block_quotation verse
       list_item caption table_text table_heading reference_entry footnote contents_entry contents_heading figure code form_field signature other empty].freeze
+    SAID_SO = "you said so"
     HEADINGS = ALL.grep(/\Aheading_/).freeze
     FIGURE = /\A[[:space:]]*\u{FFFC}[[:space:]\u{FFFC}]*\z/
 
@@ -35,7 +36,7 @@ module Norvel
     def corrected(corrections)
       return self if corrections.empty?
 
-      dup.tap { |copy| copy.roles = @roles.merge(corrections.to_h { |id, name| [id, Role.new(name: name, confidence: 1.0, reasons: ["you said so"])] }) }
+      dup.tap { |copy| copy.roles = @roles.merge(corrections.to_h { |id, name| [id, Role.new(name: name, confidence: 1.0, reasons: [SAID_SO])] }) }
     end
 
     # @return [Array<Manuscript::Paragraph>] body paragraphs in one of these roles

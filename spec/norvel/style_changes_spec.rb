@@ -75,6 +75,18 @@ RSpec.describe "Changes of the style sheet" do
       expect(sprung("Base", {"align" => "justify"})).to eq([["Heading1", {"align" => "start"}]])
     end
 
+    it "warns for titles, captions, headers, footers and contents entries, and of spacing, and keeps them as they were" do
+      names = {"Title" => "Title", "Cap" => "caption", "Head" => "header", "Toc" => "toc 1", "Plain" => "Remark"}
+      apart = manuscript(paragraph(0, "x"), styles: names.to_h { |id, name| [id, {name: name, parent: "Base", properties: (id == "Cap") ? {space_after: 127_000} : {}}] })
+      operation = Norvel::Changes.build("change_style", "style" => "Base", "values" => {"line_spacing" => "2", "space_after" => "12 pt", "align" => "justify", "indent_first" => "1 cm"})
+      found = Norvel::Changes::Traps.sprung(apart, operation.call(apart))
+      expect(found.map(&:style)).to match_array(%w[Heading1 Title Cap Head Toc])
+      expect(found.find { |trap| trap.style == "Cap" }.values).to eq("indent_first" => "0 cm", "align" => "start", "line_spacing" => "1")
+      mended = Norvel::Cascade.new(Norvel::Changes::Traps.mended(operation, apart).call(apart))
+      expect(%w[Title Head Toc].map { |id| mended.style(id).values(%i[align indent_first space_after]) }.uniq).to eq([{align: :start, indent_first: 0, space_after: 0}])
+      expect(mended.style("Plain")[:space_after]).to eq(152_400)
+    end
+
     it "is silent about what headings do not take over, and about headings themselves" do
       expect(sprung("Base", {"size" => "13 pt"})).to eq([])
       expect(sprung("Heading1", {"indent_first" => "1 cm"})).to eq([])

@@ -31,7 +31,7 @@ RSpec.describe "The line, choosing and trying", type: :feature do
     keys :enter
     expect(page).to have_css("#message", text: "Tried size 16 pt, alignment justify on 1 paragraph")
     keys "d"
-    expect(page).to have_css("#message", text: "Removed direct formatting (size, alignment) from 1 paragraph")
+    expect(page).to have_css("#message", text: "Removed direct formatting (alignment, size) from 1 paragraph")
     expect(now.paragraphs.first.properties).to eq({})
   end
 
@@ -89,7 +89,7 @@ RSpec.describe "The line, choosing and trying", type: :feature do
     find(".which button", match: :first).click
     expect(page).to have_css(".found-on", text: "Found “lamp” in 6 places")
     keys "g"
-    expect(page).to have_css("#chosen[data-words='0:33-37']", visible: :all)
+    expect(page).to have_css("#chosen[data-words='0:31-35']", visible: :all)
     click_button "back to the list"
     click_button "Choose all 6"
     expect(page).to have_css(".slip-place", text: "6 places")

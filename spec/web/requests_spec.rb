@@ -120,6 +120,17 @@ RSpec.describe "The server" do
     expect(last_response.body).to include("Our own house")
   end
 
+  it "offers to rewrite a guide of the older form as a family, with what that changes" do
+    own = NorvelWeb::HouseGuide.create!(name: "Old", yaml: "guide: Old\nversion: '1'\nstyles:\n  body: {name: Text, font_family: Caladea, size: 12 pt}\n  caption: {name: Caption, font_family: Caladea, size: 10 pt}\nrules: [] # none\n")
+    get "/guides/#{own.id}"
+    expect(last_response.body).to include("a base says 12 pt, Caladea for all, and 3 values need not be said any more").or include("a base says Caladea, 12 pt for all, and 3 values need not be said any more")
+    send_form("/guides/#{own.id}/family")
+    expect(own.reload.guide.family.flat?).to be(false)
+    expect(own.yaml).to end_with("rules: [] # none\n")
+    get "/guides/#{own.id}"
+    expect(last_response.body).not_to include("Rewrite it as a family")
+  end
+
   it "writes the report as page, table and JSON" do
     get "/manuscripts/#{row.id}/report.json"
     expect(JSON.parse(last_response.body)).to include("guide" => "Presentation of Diploma Reports", "broken" => a_value > 3)

@@ -22,6 +22,12 @@ module Norvel
         @roles = roles || Roles.new(@manuscript, @appearance, @cascade)
       end
 
+      # @return [Places] where each paragraph belongs in the guide's sheet
+      def places = @places ||= Places.new(manuscript, roles, cascade, family: guide.family)
+
+      # @return [Hash{Symbol=>ListKind}]
+      def list_kinds = @list_kinds ||= ListKind.of(guide)
+
       # @return [Array<Result>] one a rule; `state` is :met, :broken, :not_applicable or :not_measurable
       def results = @results ||= guide.rules.map { |rule| result(rule) }
 

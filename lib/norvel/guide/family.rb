@@ -28,6 +28,7 @@ module Norvel
         @written = @flat ? with_base(styles) : styles
         @members = {}
         @values = {}
+        @resolved = {}
         @written.each_key { |slot| add(slot) }
         @members.freeze
       end
@@ -49,7 +50,7 @@ module Norvel
       # @param slot [Symbol] one that has a style, or that another stands for
       # @return [Hash{Symbol=>Object}] the value of every property
       def values(slot)
-        Properties::DEFAULTS.merge(@values.fetch(home(slot) || :base), level_of(slot))
+        @resolved[slot] ||= Properties::DEFAULTS.merge(@values.fetch(home(slot) || :base), level_of(slot)).freeze
       end
 
       # @param slots [Array<Symbol>] headings deeper than the guide's, which take after its deepest

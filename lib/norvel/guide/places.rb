@@ -14,11 +14,13 @@ module Norvel
       def self.stands_alone?(paragraph) = paragraph.run_in || paragraph.text.length <= Roles::Reading::SHORT
 
       # @param manuscript [Manuscript] @param roles [Roles] of it
-      def initialize(manuscript, roles, cascade = Cascade.new(manuscript))
+      # @param family [Family, nil] of a guide: a paragraph that is in a style of it, with nothing by hand, is what that style says
+      def initialize(manuscript, roles, cascade = Cascade.new(manuscript), family: nil)
         @manuscript = manuscript
         @roles = roles
         @cascade = cascade
         @margins = margins
+        @styled = family ? styled(family) : {}
       end
 
       # @param paragraph [Manuscript::Paragraph] of body, notes, headers or footers
@@ -26,7 +28,7 @@ module Norvel
       def of(paragraph)
         return @margins[paragraph.id] if @margins.key?(paragraph.id)
 
-        role = @roles.of(paragraph.id).name
+        role = by_style(paragraph) || @roles.of(paragraph.id).name
         case role
         when :heading_6 then :"heading_#{[deep_level(paragraph), DEEPEST_ROLE].max}"
         when :contents_entry then :"contents_entry_#{contents_level(paragraph)}"
@@ -40,6 +42,27 @@ module Norvel
       def paragraphs = @paragraphs ||= @manuscript.paragraphs + @manuscript.note_paragraphs + @manuscript.margin_paragraphs
 
       private
+
+      # The manuscript's styles that are exactly those of the family, by their names and values; the base says nothing of what a paragraph is.
+      # @return [Hash{String=>Symbol}]
+      def styled(family)
+        family.members.values.filter_map do |member|
+          style = @manuscript.sheet.named(member.name) unless member.slot == :base || Slots.kind(member.slot) == :character
+          [style.id, member.slot] if style && own_values?(style, member)
+        end.to_h
+      end
+
+      # As far as the file's rounding lets it be seen.
+      def own_values?(style, member)
+        member.values.all? { |name, value| value.is_a?(Integer) ? (style.properties[name].to_i - value).abs <= Lengths::TWIP : style.properties[name] == value || Properties[name].piecewise? }
+      end
+
+      def by_style(paragraph)
+        slot = @styled[paragraph.style] or return
+        return if @roles.of(paragraph.id).reasons.include?(Roles::SAID_SO) || DirectFormatting.adoptable(paragraph).except(:numbering).any?
+
+        (slot == :first_body) ? :body : slot
+      end
 
       def margins
         sides = @manuscript.sections.flat_map { |section| section.headers.values.map { |blocks| [blocks, :header] } + section.footers.values.map { |blocks| [blocks, :footer] } }

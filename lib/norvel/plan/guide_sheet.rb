@@ -14,7 +14,7 @@ module Norvel
         @without = without
         @roles = roles
         @before = draft.manuscript
-        @places = Guide::Places.new(@before, roles)
+        @places = Guide::Places.new(@before, roles, family: guide.family)
         @slots = @places.paragraphs.reject(&:empty?).group_by { |paragraph| @places.of(paragraph) }.reject { |slot, _| slot == :empty || struck?(slot) }
       end
 

@@ -11,7 +11,7 @@ module Norvel
         [/\A(toc|contents|table of (figures|contents)|verzeichnis)\s*\d|contents entry/i, :contents_entry], [/(toc|contents|inhaltsverzeichnis).*(heading|title|berschrift)/i, :contents_heading],
         [/bibliograph|reference|literatur/i, :reference_entry], [/footnote text|endnote text|fu(ß|ss)notentext/i, :footnote],
         [/code|source|listing|preformatted|quelltext/i, :code], [/list|aufz(?:ä|a)hlung|liste|bullet/i, :list_item], [/verse|poem/i, :verse],
-        [/table.*(head|title)/i, :table_heading], [/table.*(text|contents)/i, :table_text], [/signature|closing|unterschrift/i, :signature], [/form field/i, :form_field], [/\b(date|datum|fecha)\b/i, :date], [/\b(author|autor|auteur|verfasser)\b/i, :author],
+        [/\Aset apart/i, :other], [/table.*(head|title)/i, :table_heading], [/table.*(text|contents)/i, :table_text], [/signature|closing|unterschrift/i, :signature], [/form field/i, :form_field], [/\b(date|datum|fecha)\b/i, :date], [/\b(author|autor|auteur|verfasser)\b/i, :author],
         [/body|textk(?:ö|o)rper|corps|cuerpo|first paragraph|text indent|\btext\b/i, :body]
       ].freeze
 

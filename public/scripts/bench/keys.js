@@ -76,12 +76,14 @@ async function there(act) {
 // A slip that was asked for is waited for: a key that comes before it is meant for it.
 let asked = 0;
 document.body.addEventListener("htmx:beforeRequest", (event) => { if (event.detail.target?.id === "slip") asked += 1; });
-document.body.addEventListener("htmx:afterRequest", (event) => { if (event.detail.target?.id === "slip") asked = Math.max(0, asked - 1); });
+const answered = () => { asked = Math.max(0, asked - 1); };
+document.body.addEventListener("htmx:afterRequest", (event) => { if (event.detail.target?.id === "slip" && !event.detail.successful) answered(); });
+document.body.addEventListener("htmx:afterSettle", (event) => { if (event.detail.target?.id === "slip") answered(); });
 
 async function slipThere() {
   const until = Date.now() + LONGEST;
-  while (asked && Date.now() < until) await new Promise((done) => requestAnimationFrame(done));
-  await new Promise((done) => setTimeout(done)); // the answer is put in its place
+  while (asked && Date.now() < until) await new Promise((done) => setTimeout(done, 8));
+  asked = 0;
 }
 
 const known = ({ key, alt }) => {

@@ -7,7 +7,7 @@ module Norvel
       def carry_out(manuscript)
         used = used_lists(manuscript)
         alike = manuscript.lists.values.select { |list| used.any? { |other| other.id == list.id || (other.counter && other.counter == list.counter) } }
-        manuscript.with(lists: manuscript.lists.merge(alike.to_h { |list| [list.id, dressed(list)] }))
+        manuscript.with(lists: manuscript.lists.merge(alike.to_h { |list| [list.id, dressed(list, manuscript.sheet)] }))
       end
 
       def sentence(manuscript) = "Gave #{counted(used_lists(manuscript).size, "list")} the signs and indents of the sheet."
@@ -23,16 +23,14 @@ module Norvel
         chosen(manuscript).filter_map { |paragraph| cascade.numbering(paragraph)&.list }.uniq.map { |id| manuscript.lists[id] }
       end
 
-      # A level that belongs to a style, as a heading's does, is that style's matter.
-      def dressed(list)
-        list.with(levels: list.levels.to_h { |index, level|
-          [index, if level.style
-                    level
-                  else
-                    kinds[(level.format == "bullet") ? :bullets : :numbers]&.dressed(level, index) || level
-                  end]
-        })
+      # A level that numbers headings is their style's matter.
+      def dressed(list, sheet)
+        list.with(levels: list.levels.to_h { |index, level| [index, heading?(level, sheet) ? level : kind_of(level)&.dressed(level, index) || level] })
       end
+
+      def kind_of(level) = kinds[(level.format == "bullet") ? :bullets : :numbers]
+
+      def heading?(level, sheet) = (style = sheet[level.style]) && sheet.level_of(style)
     end
   end
 end

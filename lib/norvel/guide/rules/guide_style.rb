@@ -15,9 +15,10 @@ module Norvel
         def applies?(context) = paragraphs(context).any?
 
         def findings(context)
+          known = {} # paragraphs formatted alike share what they come out as
           paragraphs(context).filter_map do |paragraph, slot|
-            differing = differing(context, paragraph, wanted(context, paragraph, slot))
-            describe(context, paragraph, slot, differing) if differing.any?
+            differing = differing(context, paragraph, wanted(context, paragraph, slot), known)
+            describe(context, paragraph, slot, differing, known) if differing.any?
           end
         end
 
@@ -31,7 +32,7 @@ module Norvel
 
         # @return [Array<Array(Manuscript::Paragraph, Symbol)>] with the slot whose style they are to have
         def paragraphs(context)
-          places = Places.new(context.manuscript, context.roles, context.cascade)
+          places = context.places
           places.paragraphs.reject(&:blank?).filter_map do |paragraph|
             slot = places.of(paragraph)
             [paragraph, slot] if context.guide.family.home(slot) && (@slots.nil? || @slots.include?(slot) || @slots.include?(context.roles.of(paragraph.id).name))
@@ -45,25 +46,41 @@ module Norvel
           return values unless ref
 
           bullets = context.manuscript.lists[ref.list].levels[ref.level]&.format == "bullet"
-          kinds(context)[bullets ? :bullets : :numbers]&.levels&.[](ref.level)&.then { |level| values.merge(level.indents) } || values
+          context.list_kinds[bullets ? :bullets : :numbers]&.levels&.[](ref.level)&.then { |level| values.merge(level.indents) } || values
         end
 
-        def kinds(context) = ListKind.of(context.guide)
-
         # @return [Hash{Symbol=>Array(Object, Object)}] by property, what it is and what it should be
-        def differing(context, paragraph, wanted)
-          whole = context.cascade.paragraph(paragraph)
-          seen = context.appearance.of(paragraph)
+        def differing(context, paragraph, wanted, known)
+          whole, seen = context.cascade.paragraph(paragraph), context.appearance.of(paragraph)
+          all = known[[whole.object_id, seen.object_id, wanted.object_id]] ||= unlike(whole, seen, wanted)
+          rest = all.reject { |name, _| excused?(context, Properties[name], paragraph) }
+          (rest.size == all.size) ? all : rest
+        end
+
+        def unlike(whole, seen, wanted)
           @compared.filter_map do |property|
             measured = seen.fetch(property.name) { property.text? ? next : whole[property.name] }
-            next if alike?(property, measured, wanted[property.name]) || own_break?(property, paragraph) || number?(property, paragraph)
-
-            [property.name, [measured, wanted[property.name]]]
+            [property.name, [measured, wanted[property.name]]] unless alike?(property, measured, wanted[property.name])
           end.to_h
         end
 
+        def excused?(context, property, paragraph) = own_break?(property, paragraph) || number?(property, paragraph) || link?(property, paragraph) || listed?(context, property, paragraph)
+
         # A forced break is not the style's.
         def own_break?(property, paragraph) = property.name == :break_before && paragraph.properties[:break_before]
+
+        # Links have their colour and line where most of a paragraph is one.
+        def link?(property, paragraph)
+          return false unless Norvel::DirectFormatting::STAYS_ON_LINKS.include?(property.name)
+
+          linked = paragraph.runs.select(&:link).sum { |run| run.text.strip.length }
+          linked * 2 > paragraph.text.strip.length
+        end
+
+        # An item that stands in a cell or a note is set in by its list.
+        def listed?(context, property, paragraph)
+          ListKind::INDENTS.include?(property.name) && context.roles.of(paragraph.id).name != :list_item && context.cascade.numbering(paragraph) && !context.cascade.paragraph(paragraph)[:outline_level]
+        end
 
         # Numbers stand at the end of their column.
         def number?(property, paragraph) = property.name == :align && paragraph.in_table && paragraph.text.match?(/\A[^\p{L}]*\d[^\p{L}]*\z/)
@@ -78,12 +95,13 @@ module Norvel
           end
         end
 
-        def describe(context, paragraph, slot, differing)
+        def describe(context, paragraph, slot, differing, known)
           names = differing.keys
-          say = ->(side) { names.map { |name| "#{Properties[name].label.downcase} #{Properties[name].show(differing[name][side])}" }.join(", ") }
+          say = ->(side) { names.map { |name| "#{Properties[name].label.downcase} #{Properties[name].show(differing[name][side])}" }.join(", ").freeze }
+          measured, expected = known[differing.object_id] ||= [say[0], say[1]]
           home = context.guide.family[context.guide.family.home(slot)]
-          finding(context, paragraph: paragraph, expected: say[1], measured: say[0], **numbers(names, differing),
-            message: "This paragraph (#{slot.to_s.tr("_", " ")}) differs from the guide's “#{home.name}”: #{say[0]}; #{say[1]} is asked for.", fix: fix(context, paragraph, home, differing))
+          finding(context, paragraph: paragraph, expected: expected, measured: measured, **numbers(names, differing),
+            message: "This paragraph (#{slot.to_s.tr("_", " ")}) differs from the guide's “#{home.name}”: #{measured}; #{expected} is asked for.", fix: fix(context, paragraph, home, differing))
         end
 
         def numbers(names, differing)
