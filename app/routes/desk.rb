@@ -5,6 +5,10 @@ module NorvelWeb
     # The first screen: manuscripts and guides, and how they come and go.
     module Desk
       def self.registered(app)
+        # Finding one's way, with and without a manuscript that lies open.
+        app.get("/jobs") { erb :jobs, locals: {open_record: nil} }
+        app.get("/manuscripts/:id/jobs") { erb :jobs, locals: {open_record: record} }
+
         app.get("/") { erb :desk }
 
         app.get "/faces.css" do

@@ -23,6 +23,10 @@ module Web
     NorvelWeb::App.set :workbenches, NorvelWeb::Workbenches.new
   end
 
+  # @param link [URI]
+  # @return [Integer] the status that a page answers with
+  def status(link) = Rack::MockRequest.new(APP).get(link.request_uri, "HTTP_HOST" => "127.0.0.1").status
+
   # @return [NorvelWeb::ManuscriptRecord]
   def bring(file, bytes = File.binread(File.join(Manuscripts::DEMO, file))) = NorvelWeb::Intake.take(bytes, file)
 end

@@ -1,6 +1,7 @@
 // Shared by all views: what takes long, what is refused, forms that were changed and not saved, the styles' form, files dropped in.
 import { base, bench, refuse, settle, stand, say } from "./room.js";
 import { startLine } from "./line.js";
+import { startFocus } from "./focus.js";
 
 // What takes longer than a moment says so, at the top.
 let under = 0; // requests on their way
@@ -134,6 +135,7 @@ function unsavedWords() {
 export function startForms() {
   document.querySelectorAll("[data-drop]").forEach(takeDrops);
   startLine();
+  startFocus();
   unsavedWords();
   window.addEventListener("beforeunload", busy);
   window.addEventListener("pageshow", () => { under = 0; free(); });

@@ -5,6 +5,8 @@ import { chosenOnes, move } from "./choice.js";
 import { write, writeAfter, writing, feed, endingDone } from "./writing.js";
 import { pending, drained } from "./outbox.js";
 import { inSweep, sweepKey, startSweep } from "./sweep.js";
+import { keysOn, meant } from "./own_keys.js";
+import { zoom } from "./zoom.js";
 
 let turn = Promise.resolve();
 let busy = 0;
@@ -46,7 +48,8 @@ async function chooseBy() {
 const only = () => (chosenOnes().size === 1 ? [...chosenOnes()][0] : undefined);
 
 // What needs no word of the server, and what does.
-const HERE = { e: () => write([...chosenOnes()][0]), Enter: () => write(only()), n: () => writeAfter([...chosenOnes()].pop()), m: () => flip("codes"), h: () => flip("hand"), j: () => document.getElementById("way-here")?.click(), "?": toggleKeys };
+const HERE = { e: () => write([...chosenOnes()][0]), Enter: () => write(only()), n: () => writeAfter([...chosenOnes()].pop()), m: () => flip("codes"), h: () => flip("hand"), j: () => document.getElementById("way-here")?.click(), "?": toggleKeys,
+  "+": () => zoom(1), "-": () => zoom(-1), 0: () => zoom(0) };
 const THERE = {
   ArrowDown: ({ shift }) => move(1, shift), ArrowUp: ({ shift }) => move(-1, shift), Escape: () => slip(""),
   a: () => slip("range=0-9999999"), c: chooseBy, s: () => document.getElementById("style-choice")?.focus(), t: () => document.getElementById("try-line")?.focus(), l: () => pressed("way-adopt"), k: () => document.getElementById("look-name")?.focus(), d: () => pressed("way-drop"), g: () => pressed("next-found"), r: () => pressed("remove-direct"), u: () => pressed("undo"), y: () => pressed("redo"),
@@ -119,7 +122,11 @@ export function startKeys() {
       if (event.key === "Escape" && !event.target.closest(".editor, .palette, #try-line")) pages.focus();
       return;
     }
-    const key = { key: event.key, shift: event.shiftKey, control: event.ctrlKey || event.metaKey, alt: event.altKey };
+    const name = inSweep() ? event.key : meant(event.key);
+    if (!name || (!keysOn() && name.length === 1 && !inSweep())) return;
+    const list = document.getElementById("keys");
+    if (name === "Escape" && !list.hidden) return void toggleKeys(); // what was opened last is closed first
+    const key = { key: name, shift: event.shiftKey, control: event.ctrlKey || event.metaKey, alt: event.altKey };
     if (busy) {
       if (key.control && key.key !== "Enter") return;
       event.preventDefault();

@@ -7,14 +7,26 @@ const MARKED = /^(#{1,6}\s+\S|>\s?\S|\s*[-*+•]\s+\S|\s*\d{1,3}[.)]\s+\S)/; // 
 startForms();
 if (bench) await startBench();
 
+const LONGEST = 1500; // letters of an address
+
+// Back, reload and a bookmark return to what is chosen.
+function tellAddress() {
+  const here = state()?.dataset;
+  if (!here || here.keep !== undefined) return;
+  const query = here.words ? `?text=${here.words}` : here.chosen ? `?chosen=${here.chosen}` : "";
+  history.replaceState(null, "", query.length > LONGEST ? base : `${base}${query}`);
+}
+
 async function startBench() {
-  const [pagesOf, choice, writing, { offerDraft, after }, { startKeys, toggleKeys, find }, { startOriginal }, { startProposals, letProposalGo }, { startPalette }, { drawStrip }] = await Promise.all(
-    ["pages", "choice", "writing", "outbox", "keys", "original", "proposals", "palette", "strip"].map((name) => import(`./${name}.js`)),
+  const [pagesOf, choice, writing, { offerDraft, after }, { startKeys, toggleKeys, find }, { startOriginal }, { startProposals, letProposalGo }, { startPalette }, { drawStrip }, { startZoom }, { startOwnKeys }] = await Promise.all(
+    ["pages", "choice", "writing", "outbox", "keys", "original", "proposals", "palette", "strip", "zoom", "own_keys"].map((name) => import(`./${name}.js`)),
   );
   const { watch, redraw, reveal, tellPage, letGo, sheet, heldNewer, askLater } = pagesOf;
   heldNewer(writing.isNewer);
   watch();
   choice.paintAll();
+  startZoom();
+  startOwnKeys();
   startKeys();
   startOriginal();
   startPalette();
@@ -52,6 +64,7 @@ async function startBench() {
     if (event.detail.target.id !== "slip") return;
     if (state()?.dataset.keep === undefined) choice.takeChoice();
     slip.scrollTop = 0;
+    tellAddress();
     askLater();
     choice.paintAll();
   });

@@ -1,0 +1,39 @@
+// Keys of one's own: single keys can be switched off, and each can be another (WCAG 2.2, 2.1.4). Kept in this browser.
+const KEPT = "norvel.keys";
+const read = () => JSON.parse(localStorage.getItem(KEPT) || "{}");
+let own = read();
+
+export const keysOn = () => own.on !== false;
+
+// @returns the key that a pressed one stands for; nothing where it was given up for another
+export function meant(key) {
+  if (key.length !== 1) return key;
+  const name = key.toLowerCase();
+  const others = own.keys || {};
+  if (others[name]) return others[name];
+  return Object.values(others).includes(name) ? "" : key;
+}
+
+function keep(changed) {
+  own = { ...own, ...changed };
+  localStorage.setItem(KEPT, JSON.stringify(own));
+}
+
+export function startOwnKeys() {
+  const box = document.getElementById("keys-on");
+  const form = document.getElementById("own-key");
+  const said = document.getElementById("own-said");
+  box.checked = keysOn();
+  box.addEventListener("change", () => keep({ on: box.checked }));
+  const tell = () => { said.textContent = Object.entries(own.keys || {}).map(([to, from]) => `${to.toUpperCase()} for ${from.toUpperCase()}`).join(", "); };
+  form.addEventListener("submit", (event) => {
+    event.preventDefault();
+    const [from, to] = [form.querySelector("#own-from"), form.querySelector("#own-to")].map((field) => field.value.toLowerCase());
+    const others = Object.fromEntries(Object.entries(own.keys || {}).filter(([, meaning]) => meaning !== from));
+    keep({ keys: from === to ? others : { ...others, [to]: from } });
+    form.reset();
+    tell();
+  });
+  document.getElementById("own-none").addEventListener("click", () => { keep({ keys: {} }); tell(); });
+  tell();
+}

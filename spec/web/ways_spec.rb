@@ -1,0 +1,120 @@
+# frozen_string_literal: true
+
+require_relative "../support/browser"
+
+RSpec.describe "Finding one's way, by keyboard, at any size", type: :feature do
+  before do
+    Web.clear
+    Web.bring("quayside-notice.docx")
+  end
+
+  after { page.driver.browser.execute_cdp("Emulation.clearDeviceMetricsOverride") }
+
+  let(:row) { NorvelWeb::ManuscriptRecord.first }
+
+  def keys(*keys) = page.driver.browser.action.send_keys(*keys).perform
+
+  def open_bench(query = "")
+    visit "/manuscripts/#{row.id}#{query}"
+    expect(page).to have_css("#pages .para[data-p]")
+    execute_script("localStorage.clear()")
+  end
+
+  def focused = evaluate_script("(document.activeElement.textContent || '').trim() + ' ' + document.activeElement.id")
+
+  def sized(width, height) = page.driver.browser.execute_cdp("Emulation.setDeviceMetricsOverride", width: width, height: height, deviceScaleFactor: 1, mobile: false)
+
+  it "leads from a job in plain words to the place where it is done, each link to a page that is there" do
+    open_bench
+    click_link "By job", match: :first
+    expect(all(".job").size).to be_between(18, 25)
+    expect(all(".job").map { |job| job.all("li").size }).to all(be_between(1, 5))
+    all(".job a").map { |link| URI(link[:href]) }.uniq.each { |link| expect([link.path, Web.status(link)]).to eq([link.path, 200]) }
+    click_link "Open the outline and choose how"
+    expect(page).to have_css(".view-head", text: "The outline")
+  end
+
+  it "closes what was opened last, keeps what is chosen in the address, and returns there" do
+    open_bench
+    keys :arrow_down, :arrow_down
+    expect(page).to have_css("#foot-chosen", text: "1 paragraph chosen")
+    keys "?"
+    expect(page).to have_css("#keys")
+    keys :escape
+    expect(page).to have_no_css("#keys")
+    chosen = find("#chosen", visible: :all)["data-chosen"]
+    expect(page).to have_current_path("/manuscripts/#{row.id}?chosen=#{chosen}")
+    keys "4"
+    expect(page).to have_css(".view-head", text: "The family of styles")
+    go_back
+    expect(page).to have_css("#chosen[data-chosen='#{chosen}']", visible: :all)
+  end
+
+  it "lets single keys be switched off and changed" do
+    open_bench
+    keys "?"
+    fill_in "Instead of the key", with: "a"
+    fill_in "press", with: "b"
+    within("#own-key") { click_button "Set" }
+    expect(page).to have_css("#own-said", text: "B for A")
+    keys :escape
+    find_by_id("pages").send_keys("a")
+    find_by_id("pages").send_keys("b")
+    expect(page).to have_css("#foot-chosen", text: /\d+ paragraphs chosen/)
+    find_by_id("pages").send_keys(:escape)
+    expect(page).to have_css("#foot-chosen", text: "Nothing chosen")
+    find_by_id("pages").send_keys("?")
+    uncheck "single keys act"
+    find_by_id("pages").send_keys(:escape)
+    find_by_id("pages").send_keys("b")
+    find_by_id("pages").send_keys(:arrow_down)
+    expect(page).to have_css("#foot-chosen", text: "1 paragraph chosen")
+  end
+
+  it "has the focus where the person was after an answer" do
+    open_bench("?chosen=#{NorvelWeb::Workbench.new(row.id).state.manuscript.paragraphs.find { |one| !one.blank? }.id}")
+    select "heading 1 (H1)", from: "Style"
+    button = find_button("Apply")
+    button.send_keys(:enter)
+    expect(page).to have_css("#message", text: "Gave 1 paragraph")
+    expect(page).to have_css("button:focus", text: "Apply")
+    visit "/manuscripts/#{row.id}/findings"
+    find("summary", match: :first).click
+    fix = find_button("Fix", match: :first, exact: false)
+    fix.send_keys(:enter)
+    expect(page).to have_css(".fixed, #rules")
+    expect(page).to have_no_css("body:focus")
+  end
+
+  it "skips to the page and to the slip" do
+    open_bench
+    find("body").send_keys(:tab)
+    expect(focused).to start_with("To the main part")
+    keys :enter
+    expect(evaluate_script("document.activeElement.id")).to eq("pages")
+  end
+
+  it "cuts nothing off in small windows and at 200 and 400 per cent" do
+    [[1024, 768], [640, 400], [320, 256]].each do |width, height|
+      sized(width, height)
+      ["/", "/jobs", "/manuscripts/#{row.id}", "/manuscripts/#{row.id}/outline", "/manuscripts/#{row.id}/styles", "/manuscripts/#{row.id}/plan", "/manuscripts/#{row.id}/findings", "/manuscripts/#{row.id}/ledger"].each do |path|
+        visit path
+        expect(page).to have_no_css(".at-work")
+        expect([path, width, evaluate_script("document.documentElement.scrollWidth")]).to match([path, width, a_value <= width])
+      end
+    end
+  end
+
+  it "draws the pages larger and smaller, and remembers it" do
+    open_bench
+    wide = -> { evaluate_script("document.querySelector('.sheet').getBoundingClientRect().width") }
+    before = wide.call
+    find_by_id("pages").send_keys("+")
+    expect(page).to have_css("#zoom", text: "125 %")
+    expect(wide.call).to be > before * 1.2
+    visit "/manuscripts/#{row.id}"
+    expect(page).to have_css("#zoom", text: "125 %")
+    find_by_id("pages").send_keys("0")
+    expect(page).to have_css("#zoom", text: "100 %")
+  end
+end
