@@ -71,3 +71,30 @@ RSpec.describe Norvel::Drawing do
     expect(drawn).to eq(single: [1, 0, nil], double: [2, 0, nil], thick: [1, 0, nil], dotted: [1, 0, "1 1.5"], dash: [1, 0, "4 2"], wave: [0, 1, nil], words: [2, 0, nil])
   end
 end
+
+RSpec.describe Norvel::Drawing::PageHeard do
+  let(:grid) do
+    rows = [["Quay", "Lamps"], ["Ottery", "4"]].each_with_index.map do |row, index|
+      Norvel::Manuscript::Row.new(header: index.zero?, cells: row.each_with_index.map { |text, place| Norvel::Manuscript::Cell.new(blocks: [paragraph(50 + index * 2 + place, text).with(in_table: true)]) })
+    end
+    Norvel::Manuscript::Table.new(id: "t50", rows: rows, columns: [900_000, 900_000])
+  end
+  let(:list) { {"1" => Norvel::Manuscript::List.new(id: "1", levels: {0 => Norvel::Manuscript::ListLevel.new})} }
+  let(:item) { Norvel::Properties::NumberRef.new(list: "1") }
+
+  it "says headings by level, paragraphs whole, lists and tables, with style and hand formatting described, not strewn in" do
+    one = manuscript(paragraph(0, "Of <bells>", style: "Heading1"), paragraph(1, "The ", stretch("tide", italic: true), " bell\nrings."), paragraph(2, "first", numbering: item), paragraph(3, "second", numbering: item), paragraph(4, ""), grid, lists: list)
+    page = layout(one)
+    html = Nokogiri::HTML5.fragment(described_class.new(page, page.pages.first).to_s)
+    expect(html.css("h2").map { |node| [node.text, node["data-p"]] }).to eq([["Of <bells>", "0"]])
+    expect(html.css("p").map { |node| [node.text, node["aria-description"]] }).to eq([["The tide bell rings.", "Base; by hand: ital."]])
+    expect(html.css("ul > li").map(&:text)).to eq(["1. first", "2. second"])
+    expect([html.css("th").map(&:text), html.css("td").map(&:text)]).to eq([%w[Quay Lamps], %w[Ottery 4]])
+  end
+
+  it "says where a paragraph goes on from the page before" do
+    long = on_page(paragraph(0, "The crews learned the tide bell by ear. " * 60), page: page_design(width: 200, height: 200))
+    page = layout(long)
+    expect(described_class.new(page, page.pages[1]).to_s).to include(">continued: The crews")
+  end
+end

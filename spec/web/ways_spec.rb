@@ -94,6 +94,21 @@ RSpec.describe "Finding one's way, by keyboard, at any size", type: :feature do
     expect(evaluate_script("document.activeElement.id")).to eq("pages")
   end
 
+  it "is heard as a document: pages, headings by level, whole paragraphs, what is chosen" do
+    open_bench
+    expect(page).to have_css(".heard [data-p]", visible: :all)
+    tree = page.driver.browser.execute_cdp("Accessibility.getFullAXTree")["nodes"].reject { |node| node["ignored"] }
+    said = ->(role) { tree.select { |node| node.dig("role", "value") == role }.map { |node| node.dig("name", "value").to_s } }
+    texts = NorvelWeb::Workbench.new(row.id).state.manuscript.paragraphs.reject(&:blank?).map { |one| one.text.gsub(/[[:space:]]+/, " ").strip }
+    heard = tree.select { |node| node.dig("role", "value") == "StaticText" }.map { |node| node.dig("name", "value").to_s.strip }
+    expect(said["heading"]).to include("page 1")
+    expect(texts.first(5) - heard).to eq([])
+    expect(heard).not_to include("blank line") # the words in the margin
+    visit "/manuscripts/#{row.id}?chosen=#{NorvelWeb::Workbench.new(row.id).state.manuscript.paragraphs.find { |one| !one.blank? }.id}"
+    expect(page).to have_css(".heard [aria-current=true]", visible: :all)
+    expect(page).to have_css("#foot-chosen[role=status]", text: "1 paragraph chosen")
+  end
+
   it "cuts nothing off in small windows and at 200 and 400 per cent" do
     [[1024, 768], [640, 400], [320, 256]].each do |width, height|
       sized(width, height)

@@ -4,6 +4,7 @@ require "cgi/escape"
 require_relative "mark_up"
 require_relative "frame_svg"
 require_relative "writing_data"
+require_relative "page_heard"
 
 module Norvel
   # Pages as SVG, from the layout alone; units are points.
@@ -27,7 +28,8 @@ module Norvel
       # @param image [Proc, nil] a package member to the address of its picture, nil when it cannot be shown
       # @param window [Array<Float>, nil] x, y, width and height of the part that is shown, instead of the page with its margins
       # @param touched [Hash{Integer=>true}] paragraphs drawn in the proposal colour
-      # @param texts [Boolean] the texts of its paragraphs as data, so that they can be written in and copied
+      # @param texts [Boolean] the texts of its paragraphs as data, so that they can be written in and copied, and what it says to those who
+      #   hear it
       def initialize(layout, page, style_marks: true, mark_up: true, image: nil, touched: {}, window: nil, signs: false, texts: false)
         @layout = layout
         @manuscript = layout.manuscript
@@ -46,13 +48,13 @@ module Norvel
 
       # @return [String] an svg element
       def to_s
-        @out = %(<svg xmlns="http://www.w3.org/2000/svg" class="page" viewBox="#{@window ? @window.map { |side| n(side) }.join(" ") : self.class.view_box(@page)}" role="group" aria-label="Page #{@page.number}">)
+        @out = %(<svg xmlns="http://www.w3.org/2000/svg" class="page" viewBox="#{@window ? @window.map { |side| n(side) }.join(" ") : self.class.view_box(@page)}" #{@texts ? %(aria-hidden="true") : %(role="group" aria-label="Page #{@page.number}")}>)
         @out << %(<rect class="paper" width="#{n(@page.width)}" height="#{n(@page.height)}"/>)
         @page.rules.each { |rule| @out << %(<line class="rule" x1="#{n(rule.x1)}" y1="#{n(rule.y1)}" x2="#{n(rule.x2)}" y2="#{n(rule.y2)}"/>) }
         @page.frames.each { |frame| @out << FrameSvg.draw(frame) }
         @word_y = 0
         @page.placed.chunk_while { |one, other| one.paragraph.equal?(other.paragraph) && one.area == other.area }.each { |lines| draw_paragraph(lines) }
-        @out << "<metadata>#{h(JSON.generate(WritingData.new(@layout).of(written)))}</metadata>" if @texts
+        @out << "<metadata>#{h(JSON.generate(WritingData.new(@layout).of(written)))}</metadata><metadata class=\"heard\">#{h(PageHeard.new(@layout, @page).to_s)}</metadata>" if @texts
         @out << "</svg>"
       end
 

@@ -1,7 +1,7 @@
 // Choosing: paragraphs by click and arrow key, words by the browser's own selection. What is chosen and what it means is the
 // server's business.
 import { base, pages, state, slip, points } from "./room.js";
-import { sheets, texts, firstSeen, reveal } from "./pages.js";
+import { sheets, texts, firstSeen, place, reveal } from "./pages.js";
 import { writing, end } from "./writing.js";
 import { after } from "./outbox.js";
 
@@ -31,6 +31,7 @@ export function paint(place) {
     one.classList.toggle("chosen", chosen.has(one.dataset.p));
     if (fresh.has(one.dataset.p)) one.classList.add("fresh");
   });
+  place.querySelectorAll(".heard [data-p]").forEach((one) => (chosen.has(one.dataset.p) ? one.setAttribute("aria-current", "true") : one.removeAttribute("aria-current")));
   place.querySelectorAll(".picked").forEach((one) => one.remove());
   words.forEach(([id, from, to]) => place.querySelectorAll(`.para[data-p="${id}"] tspan[data-o]`).forEach((piece) => pick(piece, from, to)));
 }
@@ -100,7 +101,8 @@ pages.addEventListener("click", (event) => {
   if (event.target.closest(".writing-box")) return;
   if (writing()) return void end();
   if (String(window.getSelection()).trim().length > 0) return void chooseWords();
-  const found = event.target.closest(".para[data-p]");
+  const heard = event.target.closest(".heard [data-p]");
+  const found = heard ? place(heard.dataset.p) : event.target.closest(".para[data-p]");
   const query = found ? `${clicked(found, event)}${state()?.dataset.sweep ? "&sweep=yes" : ""}` : "";
   after(() => slip(query));
 });

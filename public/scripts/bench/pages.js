@@ -38,6 +38,9 @@ async function fetchPage(one, number) {
   const answer = await fetch(`${base}/pages/${number}?${proposal() ? `proposal=${proposal()}&` : ""}${signs() ? "signs=on" : ""}`);
   if (!answer.ok) return void delete one.dataset.drawn;
   const svg = new DOMParser().parseFromString(await answer.text(), "image/svg+xml").documentElement;
+  const heard = svg.querySelector("metadata.heard");
+  heard?.remove();
+  hear(one, heard?.textContent || "");
   const data = svg.querySelector("metadata");
   if (data) {
     Object.entries(JSON.parse(data.textContent)).forEach(([id, text]) => newer(id) || texts.set(id, text));
@@ -48,6 +51,12 @@ async function fetchPage(one, number) {
   drawn = drawn.filter((other) => other !== number).concat(number);
   letGo();
   document.body.dispatchEvent(new CustomEvent("norvel:drawn"));
+}
+
+// What the page says to those who hear it: the same text, in its order, beside the drawing.
+function hear(one, html) {
+  const place = one.querySelector(".heard") || one.appendChild(Object.assign(document.createElement("div"), { className: "heard sr-only" }));
+  place.innerHTML = html;
 }
 
 export function letGo() {
@@ -66,6 +75,7 @@ function blank(one) {
   const svg = one.querySelector("svg");
   svg.querySelectorAll(".para[data-p]").forEach((para) => newer(para.dataset.p) || texts.delete(para.dataset.p));
   svg.replaceChildren(svg.querySelector(".paper"));
+  one.querySelector(".heard")?.remove();
   delete one.dataset.drawn;
   watcher.unobserve(one);
   watcher.observe(one);
