@@ -61,6 +61,7 @@ RSpec.describe "Setting up the styles", type: :feature do
     click_button "Rename"
     expect(page).to have_css(".family .specimen", text: "Long quotation")
     select "Body Text", from: "Rests on"
+    click_button "Set: rests on"
     expect(page).to have_css("#message", text: "now rests on “Body Text”")
     fill_in "Copy as", with: "Verse"
     click_button "Copy"

@@ -86,6 +86,28 @@ RSpec.describe "Finding one's way, by keyboard, at any size", type: :feature do
     expect(page).to have_no_css("body:focus")
   end
 
+  it "has the same keys in the other views, and the address of the style that is open" do
+    visit "/manuscripts/#{row.id}/styles?show=all"
+    find(".family a", text: "heading 2").click
+    expect(page).to have_css(".slip-text", text: "heading 2")
+    expect(page).to have_current_path(/style=Heading2/, url: true)
+    keys "?"
+    expect(page).to have_css("#keys", text: "single keys act")
+    keys :escape
+    expect(page).to have_no_css("#keys")
+    keys "t"
+    expect(page).to have_css("#v-line:focus")
+    refresh
+    expect(page).to have_css(".slip-text", text: "heading 2")
+  end
+
+  it "says what is missing where scripts are off, and where to begin" do
+    Web.bring("night-ferries.docx")
+    visit "/"
+    expect(page).to have_css(".first-visit", text: "Open “The Night Ferries of the Ansel Sound”")
+    expect(Rack::MockRequest.new(Web::APP).get("/", "HTTP_HOST" => "127.0.0.1").body).to include("scripts, and they are switched off here")
+  end
+
   it "skips to the page and to the slip" do
     open_bench
     find("body").send_keys(:tab)

@@ -2,6 +2,7 @@
 import { base, bench, refuse, settle, stand, say } from "./room.js";
 import { startLine } from "./line.js";
 import { startFocus } from "./focus.js";
+import { startKeysElsewhere } from "./own_keys.js";
 
 // What takes longer than a moment says so, at the top.
 let under = 0; // requests on their way
@@ -110,6 +111,15 @@ function keepForms() {
   offerForm();
 }
 
+// The address says which style's form is open.
+function tellStyle() {
+  const style = document.querySelector("#slip form[data-kept-form] input[name=style]")?.value;
+  if (!style) return;
+  const query = new URLSearchParams(location.search);
+  query.set("style", style);
+  history.replaceState(null, "", `${location.pathname}?${query}`);
+}
+
 function takeDrops(form) {
   const input = form.querySelector("input[type=file]");
   ["dragover", "dragenter"].forEach((name) => form.addEventListener(name, (event) => { event.preventDefault(); form.classList.add("over"); }));
@@ -148,8 +158,6 @@ export function startForms() {
   document.body.addEventListener("htmx:sendError", () => refuse("Norvel does not answer; is it still running? Nothing was changed."));
   document.body.addEventListener("htmx:beforeSwap", (event) => { if (event.detail.target.id === "slip") settle(); });
   if (document.getElementById("slip")) keepForms();
-  if (!bench) document.addEventListener("keydown", (event) => {
-    if (event.ctrlKey || event.metaKey || event.altKey || event.target.closest("input, select, textarea")) return;
-    document.querySelector(`.views [data-key="${CSS.escape(event.key)}"]`)?.click();
-  });
+  if (!bench) startKeysElsewhere();
+  if (location.pathname.endsWith("/styles")) document.body.addEventListener("htmx:afterSettle", tellStyle);
 }

@@ -5,7 +5,7 @@ import { chosenOnes, move } from "./choice.js";
 import { write, writeAfter, writing, feed, endingDone } from "./writing.js";
 import { pending, drained } from "./outbox.js";
 import { inSweep, sweepKey, startSweep } from "./sweep.js";
-import { keysOn, meant } from "./own_keys.js";
+import { keysOn, meant, toggleKeys } from "./own_keys.js";
 import { zoom } from "./zoom.js";
 
 let turn = Promise.resolve();
@@ -32,12 +32,6 @@ function flip(name) {
 }
 
 export function find() { return htmx.ajax("GET", `${base}/find`, { target: "#slip", swap: "innerHTML" }).then(() => document.getElementById("find").focus()); }
-
-export function toggleKeys() {
-  const list = document.getElementById("keys");
-  list.hidden = !list.hidden;
-  bench.querySelector("[data-keys]").setAttribute("aria-expanded", String(!list.hidden));
-}
 
 // The field for choosing by what is said of paragraphs stands on the slip of the whole manuscript.
 async function chooseBy() {

@@ -18,7 +18,7 @@ function tellAddress() {
 }
 
 async function startBench() {
-  const [pagesOf, choice, writing, { offerDraft, after }, { startKeys, toggleKeys, find }, { startOriginal }, { startProposals, letProposalGo }, { startPalette }, { drawStrip }, { startZoom }, { startOwnKeys }] = await Promise.all(
+  const [pagesOf, choice, writing, { offerDraft, after }, { startKeys, find }, { startOriginal }, { startProposals, letProposalGo }, { startPalette }, { drawStrip }, { startZoom }, { startOwnKeys, toggleKeys }] = await Promise.all(
     ["pages", "choice", "writing", "outbox", "keys", "original", "proposals", "palette", "strip", "zoom", "own_keys"].map((name) => import(`./${name}.js`)),
   );
   const { watch, redraw, reveal, tellPage, letGo, sheet, heldNewer, askLater } = pagesOf;

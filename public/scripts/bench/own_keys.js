@@ -19,7 +19,31 @@ function keep(changed) {
   localStorage.setItem(KEPT, JSON.stringify(own));
 }
 
+export function toggleKeys() {
+  const list = document.getElementById("keys");
+  if (!list) return;
+  list.hidden = !list.hidden;
+  document.querySelector("[data-keys]")?.setAttribute("aria-expanded", String(!list.hidden));
+}
+
+// In the views beside the page: the views themselves, undo and redo, the line, this list.
+const ELSEWHERE = { u: () => document.getElementById("undo")?.click(), y: () => document.getElementById("redo")?.click(), "?": toggleKeys, t: () => (document.getElementById("try-line") || document.getElementById("v-line"))?.focus() };
+
+export function startKeysElsewhere() {
+  startOwnKeys();
+  document.addEventListener("keydown", (event) => {
+    if (event.ctrlKey || event.metaKey || event.altKey || event.target.closest("input, select, textarea")) return;
+    if (event.key === "Escape" && document.getElementById("keys")?.hidden === false) return void toggleKeys();
+    const name = meant(event.key);
+    if (!name || !keysOn()) return;
+    const act = ELSEWHERE[name.toLowerCase()];
+    if (act) event.preventDefault();
+    act ? act() : document.querySelector(`.views [data-key="${CSS.escape(name)}"]`)?.click();
+  });
+}
+
 export function startOwnKeys() {
+  if (!document.getElementById("keys-on")) return;
   const box = document.getElementById("keys-on");
   const form = document.getElementById("own-key");
   const said = document.getElementById("own-said");
