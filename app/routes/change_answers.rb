@@ -29,6 +29,12 @@ module NorvelWeb
         erb :style_form, layout: false, locals: {style: changed_style(before.manuscript.sheet, after.manuscript.sheet)}
       end
 
+      # A key is no change of the manuscript: nothing is drawn anew.
+      def tell_key(sentence)
+        headers "HX-Trigger" => JSON.generate({"norvel:said" => {sentence: sentence}}, ascii_only: true)
+        erb slip_view, layout: false
+      end
+
       # What is chosen afterwards: the same paragraphs, or the one that came about.
       def follow_chosen(before, after)
         params.delete("text") if params["operation"] == "run_in_from_words" # those words are a paragraph now

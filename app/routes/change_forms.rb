@@ -96,14 +96,27 @@ module NorvelWeb
       # A change of a style, with those let follow that say otherwise by hand, where the person wants that.
       def style_change(operation) = (params["follow"] == "yes" && operation.is_a?(Norvel::Changes::ChangeStyle)) ? Norvel::Changes::HeldBack.released(operation, manuscript) : operation
 
-      # What the line means that was written about what is chosen; what is not understood of it is kept for the answer.
-      # @return [Norvel::Changes::Operation]
-      def line_operation
+      # What the line means that was written about what is chosen.
+      # @return [Norvel::Changes::OneLine]
+      def line_said
         words = !params["text"].to_s.empty?
-        line = Norvel::Changes::OneLine.new(manuscript, params["line"], fields: tried_fields, way: params["way"] || "here", name: params["name"], families: families_here,
+        Norvel::Changes::OneLine.new(manuscript, params["line"], fields: tried_fields, way: params["way"] || "here", name: params["name"], families: families_here,
           text: (text_chosen if words), paragraphs: (chosen.map(&:id) if chosen.any? && !words))
+      end
+
+      # What is not understood of it is kept for the answer.
+      # @return [Norvel::Changes::Operation]
+      def line_operation(line = line_said)
         @faults = line.faults
         line.operation.tap { @faults = line.faults }
+      end
+
+      # @return [String, nil] what was done, in a sentence
+      def choose_key_of(line, manuscript)
+        name, key = line.key
+        style = name && Norvel::Changes::OneLine.style(manuscript.sheet, name) or return
+        record.choose_key(style.id, key)
+        "The key #{key.upcase} gives “#{style.name}” in a sweep."
       end
 
       # What is by hand on all of what is chosen first: what the fields for trying begin with.

@@ -36,7 +36,14 @@ module NorvelWeb
         app.get("/manuscripts/:id/adoption") { answer_proposal(Norvel::Changes.build("adopt_look", "paragraph" => chosen_ids.first)) }
 
         # A line about what is chosen: values, a style, or a style with its values.
-        app.post("/manuscripts/:id/line") { answer_change(*bench.change(line_operation, head: seen_head)) }
+        app.post "/manuscripts/:id/line" do
+          line = line_said
+          outcome = bench.change(line_operation(line), head: seen_head) unless line.only_key?
+          key = choose_key_of(line, (outcome&.at(1) || state).manuscript)
+          next tell_key(key) unless outcome
+
+          answer_change(outcome[0], outcome[1], [outcome[2], key].compact.join(" "))
+        end
 
         app.post "/manuscripts/:id/line/shown" do
           next "" if params["line"].to_s.strip.empty? && tried_fields.empty?

@@ -101,3 +101,12 @@ RSpec.describe "Lengths in ems" do
     expect(Norvel::Properties::Specification.read("indent 1,5 em").values).to eq(indent_first: "1,5 em")
   end
 end
+
+RSpec.describe "A key in the line" do
+  it "is told beside the values, and may stand alone" do
+    one = manuscript(paragraph(0, "x"), paragraph(1, "y", style: "Quote"))
+    line = ->(text) { Norvel::Changes::OneLine.new(one, text, paragraphs: [0]) }
+    expect([line["Aside from Base key a: italic"].key, line["Aside from Base key a: italic"].only_key?]).to eq([%w[Aside a], false])
+    expect([line["Block quotation key q:"].key, line["Block quotation key q:"].only_key?, line["12 pt"].key]).to eq([["Block quotation", "q"], true, nil])
+  end
+end

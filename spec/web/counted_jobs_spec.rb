@@ -179,11 +179,13 @@ RSpec.describe "Jobs, counted", type: :feature do
     keys "18 pt, centred, new page, 1 cm after"
     key "l", chord: :alt, gives: "#message", text: "“heading 1” adopted 18 pt"
     click_paragraph ids[1]
-    line "Pull quotation from Normal then Normal: italic, centred, 12 pt before and after", says: "Made the style “Pull quotation” for 1 paragraph"
+    line "Pull quotation from Normal then Normal key q: italic, centred, 12 pt before and after", says: "Made the style “Pull quotation” for 1 paragraph"
     key "f", gives: "#find:focus"
     entry "tide bell", into: "#find"
     click_on "Choose all 24"
     line "Term: italic", says: "Made the style “Term”"
+    expect(page).to have_css("#chosen[data-words]", visible: :all)
+    expect(row.reload.chosen_keys).to eq(now.sheet.named("Pull quotation").id => "q")
     expect(now.paragraphs.count { |one| now.sheet[one.style].name == "heading 1" && Norvel::Cascade.new(now).paragraph(one)[:break_before] }).to eq(12)
     expect([named(1), now.paragraphs.flat_map(&:runs).count { |run| run.style == now.sheet.named("Term", kind: :character).id }]).to eq([["Pull quotation"], 24])
     expect(@actions).to be <= 12

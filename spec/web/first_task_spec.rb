@@ -30,7 +30,7 @@ RSpec.describe "From a messy report to house style", type: :feature do
 
   it "is opened, read, restyled, cleaned, checked and delivered" do
     visit "/"
-    click_link "The Night Ferries of the Ansel Sound"
+    find(".folder-open", text: "The Night Ferries of the Ansel Sound").click
     expect(page).to have_css(".page .para", minimum: 10)
     expect(page).to have_css("#slip", text: "271 of 419 paragraphs formatted by hand")
 

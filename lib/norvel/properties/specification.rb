@@ -11,8 +11,8 @@ module Norvel
     # digits is a decimal one. What is not understood is a fault, and the rest counts.
     module Specification
       # `values` by property, as a person would type each into its own field; `faults` what was not understood, with where it stands;
-      # `name` of the style, `parent` and `following` (its next style), where the line begins with them.
-      Reading = Value.define(values: {}, faults: [], name: nil, parent: nil, following: nil)
+      # `name` of the style, `parent`, `following` (its next style) and `key` (that gives it in a sweep), where the line begins with them.
+      Reading = Value.define(values: {}, faults: [], name: nil, parent: nil, following: nil, key: nil)
 
       # Code points `from`…`to` of the line; `reason` where it was understood and cannot be.
       Fault = Value.define(:text, :from, :to, reason: nil) do
@@ -24,7 +24,7 @@ module Norvel
       SHADES = /\A(dark|light|medium|pale|deep|hot|dim)(?=.)/ # what may stand apart from the colour
       COLOUR_NAMES = Colours::NAMED.keys.sort_by { |name| -name.length }.map { |name| name.sub(SHADES, '\1 ?') }.join("|")
       COLOUR = /#\h{6}|#\h{3}|auto|#{COLOUR_NAMES}/
-      HEAD = /\A\s*([^:,"]+?)(?:\s+from\s+([^:,"]+?))?(?:\s+then\s+([^:,"]+?))?\s*:(?:\s+|\z)/
+      HEAD = /\A\s*([^:,"]+?)(?:\s+from\s+([^:,"]+?))?(?:\s+then\s+([^:,"]+?))?(?:\s+key\s+(\S))?\s*:(?:\s+|\z)/
 
       SWITCHES = {bold: "bold", italic: "italic", strike: "struck through", caps: "capitals", small_caps: "small capitals", close_to_same: "close up",
                   keep_next: "keep with next", keep_together: "keep together", break_before: "new page", hyphenate: "hyphenated"}.freeze
@@ -108,7 +108,7 @@ module Norvel
         each_part(line, at) { |text, from| take(text, from, families, values, faults) }
         bad = values.transform_values { |written, *| written }.to_h { |name, written| [name, reason(name, written, text_only)] }.compact
         bad.each { |name, reason| values[name].then { |_, from, to| faults << Fault.new(text: line[from...to], from: from, to: to, reason: reason) } }
-        Reading.new(values: values.except(*bad.keys).transform_values(&:first), faults: faults, name: head && head[1].strip, parent: head && head[2]&.strip, following: head && head[3]&.strip)
+        Reading.new(values: values.except(*bad.keys).transform_values(&:first), faults: faults, name: head && head[1].strip, parent: head && head[2]&.strip, following: head && head[3]&.strip, key: head && head[4])
       end
 
       # What was changed in a line, so that what was only shown stays what it is.

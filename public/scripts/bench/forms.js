@@ -150,6 +150,7 @@ export function startForms() {
   window.addEventListener("beforeunload", busy);
   window.addEventListener("pageshow", () => { under = 0; free(); });
   document.body.addEventListener("norvel:changed", (event) => told(event.detail));
+  document.body.addEventListener("norvel:said", (event) => say(event.detail.sentence));
   document.body.addEventListener("norvel:conformity", conformity);
   if (document.querySelector("#conformity[data-unknown]")) document.getElementById("sheets") ? document.body.addEventListener("norvel:drawn", conformity, { once: true }) : conformity();
   document.body.addEventListener("click", styleClicks);

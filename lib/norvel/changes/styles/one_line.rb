@@ -35,6 +35,12 @@ module Norvel
         @faults = @reading.faults + bad.map { |name, written| Properties::Specification::Fault.new(text: written, from: 0, to: 0, reason: field_fault(name, written)) }
       end
 
+      # @return [Array(String, String), nil] the name of a style, and the key that it is to have in a sweep
+      def key = @reading.key && [@reading.name, @reading.key]
+
+      # @return [Boolean] whether the line says nothing but a key
+      def only_key? = !key.nil? && values.empty? && @reading.parent.nil? && @reading.following.nil? && !self.class.style(sheet, @reading.name).nil?
+
       # @return [Operation]
       # @raise [ChangeRefused]
       def operation
