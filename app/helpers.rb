@@ -77,12 +77,23 @@ module NorvelWeb
       @chosen ||= if params["range"].to_s.match?(/\A\d+-\d+\z/)
         first, last = params["range"].split("-").map(&:to_i).minmax
         manuscript.paragraphs[first..last].to_a
-      elsif params.key?("pattern") then (params["regular"] == "yes") ? Norvel::Choice.matching(manuscript, params["pattern"], regular: true) : Norvel::Choice.described(manuscript, params["pattern"], state.layout)
+      elsif params.key?("pattern") then by_pattern(params["pattern"])
       elsif params["among"] then state.makeup.places(params["among"]).map { |id| manuscript.paragraph(id) }
       elsif params["alike"] then alike(params["alike"], manuscript.paragraph(params["chosen"].to_i))
       elsif params["chosen"] == "all" then [] # an action on everything chooses nothing
       else params["chosen"].to_s.split(",").map(&:to_i).uniq.filter_map { |id| manuscript.paragraph(id) }
       end
+    end
+
+    def by_pattern(pattern)
+      return Norvel::Choice.matching(manuscript, pattern, regular: true) if params["regular"] == "yes"
+
+      Norvel::Choice.described(manuscript, pattern, state.layout)
+    end
+
+    def of_same_look(paragraph)
+      look = state.looks.find { |one| one.paragraphs.include?(paragraph.id) }
+      look ? look.paragraphs.map { |id| manuscript.paragraph(id) } : [paragraph]
     end
 
     # Where a paragraph stands, in words.
@@ -101,7 +112,7 @@ module NorvelWeb
       case how
       when "style" then Norvel::Choice.same_style(manuscript, paragraph)
       when "hand" then Norvel::Choice.same_by_hand(manuscript, paragraph)
-      when "look" then (state.looks.find { |look| look.paragraphs.include?(paragraph.id) }&.paragraphs || [paragraph.id]).map { |id| manuscript.paragraph(id) }
+      when "look" then of_same_look(paragraph)
       else Norvel::Choice.same_role(manuscript, paragraph, state.roles)
       end
     end
@@ -142,11 +153,8 @@ module NorvelWeb
     # Colours to choose from: those of the manuscript first, then those of its guide.
     # @return [Array<String>]
     def swatches
-      @swatches ||= begin
-        said = manuscript.sheet.styles.values.flat_map { |style| style.properties.values_at(:color, :shading, :background) } + guide_of.family.members.values.flat_map { |member| member.values.values_at(:color, :shading, :background) }
-        by_hand = manuscript.paragraphs.flat_map { |paragraph| [paragraph.properties[:shading], *paragraph.runs.flat_map { |run| run.properties.values_at(:color, :background) }] }
-        (by_hand + said).compact.grep(/\A#/).tally.sort_by { |_, count| -count }.map(&:first).first(8)
-      end
+      of_guide = guide_of.family.members.values.flat_map { |member| member.values.values_at(:color, :shading, :background) }.grep(/\A#/)
+      (state.colours | of_guide).first(8)
     end
 
     # Families that a proposal brings and nothing here has ever heard of: a slip of the pen, perhaps.

@@ -124,7 +124,7 @@ module NorvelWeb
       def tried_here
         return stretches.first.then { |paragraph, from, to| Norvel::DirectFormatting.adoptable_from(paragraph, from, to) } unless params["text"].to_s.empty?
 
-        chosen.first.then { |paragraph| Norvel::DirectFormatting.adoptable(paragraph).merge(paragraph.properties.slice(:outline_level, :break_before)) }
+        Norvel::DirectFormatting.tried(chosen.first)
       end
 
       # Only fields that say something else than before.

@@ -73,6 +73,15 @@ module Norvel
     # @return [Array<CommonestByHand::Found>] what most paragraphs of each style have by hand
     def commonest_by_hand = @commonest_by_hand ||= CommonestByHand.of(manuscript)
 
+    # @return [Array<String>] the colours of its text, shading and styles, the commonest first
+    def colours
+      @colours ||= begin
+        styles = manuscript.sheet.styles.values.map(&:properties)
+        by_hand = manuscript.paragraphs.flat_map { |paragraph| [paragraph.properties, *paragraph.runs.map(&:properties)] }
+        (by_hand + styles).flat_map { |set| set.values_at(:color, :shading, :background) }.grep(/\A#/).tally.sort_by { |_, count| -count }.map(&:first)
+      end
+    end
+
     # @return [Hash{String=>Integer}] how many paragraphs, or stretches of text, have each style
     def style_uses
       @style_uses ||= (manuscript.paragraphs + manuscript.note_paragraphs).each_with_object(Hash.new(0)) do |paragraph, counts|

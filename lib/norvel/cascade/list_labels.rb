@@ -64,7 +64,9 @@ module Norvel
       end
     end
 
-    BULLET = /\A(?:[•▪◦·●○■□◆◇▸▹►➢➤→⇒✓✔✗❖❑★☆»›–—*+\u2010-\u2012-]|o)\z/
+    # What is typed for a bullet, beside an o.
+    SIGNS = '•▪◦·●○■□◆◇▸▹►➢➤→⇒✓✔✗❖❑★☆»›–—*+\u2010-\u2012-'
+    BULLET = /\A(?:[#{SIGNS}]|o)\z/
 
     # The words of body and notes with generated labels counted in place: what no change may lose.
     # @return [Array<Array<String>>] by paragraph, those without a word left out

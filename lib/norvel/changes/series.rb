@@ -5,6 +5,13 @@ module Norvel
     # Several changes as one step of the ledger: "title" is its sentence, "changes" are pairs of an
     # operation's name and its parameters.
     class Series < Operation
+      # A change and what goes with it, as one step.
+      # @param operation [Operation] @param said [String] what is added to its sentence @param more [Array] pairs as in "changes"
+      # @return [Series]
+      def self.extending(operation, manuscript, said, more)
+        new("title" => operation.sentence(manuscript).sub(/\.\z/, "; #{said}."), "changes" => [[operation.class.operation_name, operation.parameters], *more])
+      end
+
       def carry_out(manuscript)
         parameters.fetch("changes").reduce(manuscript) { |now, (name, details)| Changes.build(name, details).call(now) }
       end

@@ -18,7 +18,10 @@ module Norvel
       end
 
       # @return [String]
-      def to_s = rows(placed.reject { |one| one.area == :note }.map(&:paragraph)) + placed.select { |one| one.area == :note }.map { |one| element("p", one.paragraph, "Note: ") }.join
+      def to_s
+        notes, text = placed.partition { |one| one.area == :note }
+        rows(text.map(&:paragraph)) + notes.map { |one| element("p", one.paragraph, "Note: ") }.join
+      end
 
       private
 
@@ -26,6 +29,9 @@ module Norvel
       def placed
         @placed ||= @page.placed.select { |one| %i[body cell note].include?(one.area) }.uniq { |one| one.paragraph.id }
       end
+
+      # @return [Hash{Integer=>true}] ids of paragraphs that began on a page before
+      def continued = @continued ||= placed.select { |one| one.line.start.positive? }.to_h { |one| [one.paragraph.id, true] }
 
       def rows(paragraphs)
         paragraphs.chunk_while { |one, other| kind(one) == kind(other) }.map do |same|
@@ -65,7 +71,7 @@ module Norvel
       end
 
       def element(name, paragraph, lead = "", more = nil)
-        goes_on = placed.find { |one| one.paragraph.id == paragraph.id }.line.start.positive?
+        goes_on = continued.key?(paragraph.id)
         label = @layout.labels[paragraph.id]
         text = [("continued: " if goes_on), lead, ("#{label} " if label), said(paragraph)].compact.join
         %(<#{name} data-p="#{paragraph.id}" aria-description="#{h(description(paragraph))}"#{more}>#{h(text)}</#{name}>)

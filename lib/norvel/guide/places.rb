@@ -52,10 +52,7 @@ module Norvel
         end.to_h
       end
 
-      # As far as the file's rounding lets it be seen.
-      def own_values?(style, member)
-        member.values.all? { |name, value| value.is_a?(Integer) ? (style.properties[name].to_i - value).abs <= Lengths::TWIP : style.properties[name] == value || Properties[name].piecewise? }
-      end
+      def own_values?(style, member) = member.values.all? { |name, value| style.properties.key?(name) && Properties[name].same?(style.properties[name], value) }
 
       def by_style(paragraph)
         slot = @styled[paragraph.style] or return

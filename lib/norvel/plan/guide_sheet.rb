@@ -137,7 +137,7 @@ module Norvel
       # Columns of numbers have a style of their own under that of the cells.
       def numbers?(paragraph, slot)
         style = now.sheet[paragraph.style]
-        slot == :table_text && style.parent == @ids[slot] && style.properties.keys == [:align] && Changes::DressTables.number?(paragraph.text)
+        slot == :table_text && style.parent == @ids[slot] && style.properties.keys == [:align] && TableNumbers.number?(paragraph.text)
       end
 
       def now = @draft.manuscript

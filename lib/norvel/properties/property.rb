@@ -27,6 +27,18 @@ module Norvel
       # @return [Object] both sayings as one, to be said in one place
       def stack(under, own) = (piecewise? && under) ? Property::PIECEWISE[kind].stack(under, own) : own
 
+      # @param one [Object] @param other [Object] two of its values @param tolerance [Integer] EMU, for lengths
+      # @return [Boolean] whether they are the same, as far as the rounding of files lets it be seen
+      def same?(one, other, tolerance: Property::ROUNDING)
+        case kind
+        when :length then (one.to_i - other.to_i).abs <= tolerance
+        when :line_spacing then one.rule == other.rule && (one.value - other.value).abs <= (one.multiple? ? Property::ROUNDING_FACTOR : tolerance)
+        when :font then one.to_s.casecmp?(other.to_s)
+        when :tabs then one.size == other.size && one.zip(other).all? { |tab, wanted| tab.with(position: 0) == wanted.with(position: 0) && (tab.position - wanted.position).abs <= tolerance }
+        else one == other
+        end
+      end
+
       # @return [String] the key in JSON, with its unit
       def json_key = length? ? "#{name}_pt" : name.to_s
 
@@ -165,6 +177,8 @@ module Norvel
     end
 
     Property::ALSO = {"left" => "start", "flush" => "start", "flush_left" => "start", "right" => "end", "flush_right" => "end", "centre" => "center", "centred" => "center", "centered" => "center", "justified" => "justify"}.freeze
+    Property::ROUNDING = 1_000 # EMU: what files in twips may leave
+    Property::ROUNDING_FACTOR = 0.005 # of lines
     Property::MOST_CHARACTERS = 10_000 # hundredths
     Property::PIECEWISE = {borders: Borders, tabs: TabStop}.freeze
   end

@@ -40,6 +40,9 @@ module Norvel
     # @return [Hash{Symbol=>Object}] what a style would take over from a paragraph: what is set by hand on the whole of it
     def adoptable(paragraph) = on_paragraph(paragraph).merge(whole_and_parts(paragraph).first).except(*STAYS, :break_before)
 
+    # @return [Hash{Symbol=>Object}] the same, with the heading level and the page break, where a person set them on an example to be seen
+    def tried(paragraph) = adoptable(paragraph).merge(paragraph.properties.slice(:outline_level, :break_before))
+
     # @param from [Integer] @param to [Integer] offsets in its text
     # @return [Hash{Symbol=>Object}] what a character style would take over from a stretch: what all of it has by hand
     def adoptable_from(paragraph, from, to)

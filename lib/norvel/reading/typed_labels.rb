@@ -19,7 +19,7 @@ module Norvel
     end
 
     MARKED = /\A[ \t\u00A0]*(?<label>(?<open>[(\[]?)(?<number>\d{1,3}|[a-z]|[A-Z]|[ivx]{1,5}|[IVX]{1,5})(?<close>[.)\]]|\.\)|\.-|\)\.|[º°ª]\.?))[ \t\u00A0]+(?=\S)/
-    BULLET = /\A[ \t\u00A0]*(?<label>[•▪◦·●○■□◆◇▸▹►➢➤→⇒✓✔✗❖❑★☆»›\uF0A7\uF0B7\uF0D8\uF0FC\uF06F–—*+\u2010-\u2012-]|o(?=[ \u00A0]*\t|[ \u00A0]{2}|[ \u00A0]\p{Ll}|[ \u00A0]\p{Lu}))[ \t\u00A0]+(?=\S)/
+    BULLET = /\A[ \t\u00A0]*(?<label>[\uF0A7\uF0B7\uF0D8\uF0FC\uF06F#{ListLabels::SIGNS}]|o(?=[ \u00A0]*\t|[ \u00A0]{2}|[ \u00A0]\p{Ll}|[ \u00A0]\p{Lu}))[ \t\u00A0]+(?=\S)/
     MONTH = "(?:jan(?:uary|uar|vier)?|enero|feb(?:ruary|ruar)?|f(?:e|é)vr(?:ier)?|febrero|mar(?:ch|s|zo)?|m(?:a|ä)rz|apr(?:il)?|avril|abril|ma[iy]o?|june?|juni|juin|junio|july?|juli|juillet|julio|aug(?:ust)?|ao(?:u|û)t|agosto|sep(?:t|tember|tembre|tiembre)?|setiembre|o[ck]t(?:ober|obre|ubre)?|nov(?:ember|embre|iembre)?|de[cz](?:ember)?|d(?:e|é)cembre|diciembre)(?![\\p{L}])\\.?"
     DAY_OF_MONTH = /\A\s*(?:de\s+)?#{MONTH}/i
     HABIT = 3 # single items with one bullet, from which on they are meant

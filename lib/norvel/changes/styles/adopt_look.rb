@@ -21,14 +21,11 @@ module Norvel
       def example(manuscript) = manuscript.paragraph(parameters["paragraph"].to_i) || raise(ChangeRefused, "That paragraph is not in the manuscript any more.")
 
       def taken(manuscript)
-        found = by_hand(example(manuscript))
+        found = DirectFormatting.tried(example(manuscript))
         raise ChangeRefused, "Nothing is set by hand on the whole of this paragraph." if found.empty?
 
         found
       end
-
-      # A heading level and a page break are taken over too: they were set on the example to be seen.
-      def by_hand(paragraph) = DirectFormatting.adoptable(paragraph).merge(paragraph.properties.slice(:outline_level, :break_before))
 
       def named(values) = values.map { |name, value| "#{Properties[name].label.downcase} #{Properties[name].show(value)}" }.join(", ")
 
@@ -36,9 +33,9 @@ module Norvel
 
       # The example without what the style says now; others of the style that say the same by hand are bared too.
       def bare(manuscript, style)
-        values = by_hand(example(manuscript))
+        values = DirectFormatting.tried(example(manuscript))
         same_style(manuscript).filter_map do |paragraph|
-          own = by_hand(paragraph)
+          own = DirectFormatting.tried(paragraph)
           next if paragraph.id != parameters["paragraph"].to_i && !follows?(own, values)
 
           [paragraph.id, paragraph.bared_of(own.select { |name, value| values[name] == value }).with(style: style.id)]

@@ -33,8 +33,7 @@ module Norvel
 
         who = (ids.size == 1) ? "1 paragraph that said otherwise by hand follows" : "#{ids.size} paragraphs that said otherwise by hand follow"
         bare = {"paragraphs" => ids, "kinds" => names.map(&:to_s), "meaning" => {"italic" => "stay", "bold" => "stay"}}
-        changes = [[operation.class.operation_name, operation.parameters], ["remove_direct_formatting", bare]]
-        Changes.build("series", "title" => operation.sentence(manuscript).sub(/\.\z/, "; #{who}."), "changes" => changes)
+        Series.extending(operation, manuscript, who, [["remove_direct_formatting", bare]])
       end
     end
   end

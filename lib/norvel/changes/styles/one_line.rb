@@ -9,8 +9,6 @@ module Norvel
     #   OneLine.new(manuscript, "11 pt, centred", paragraphs: [3]).operation    # tries the values
     #   OneLine.new(manuscript, "Pull quotation from Body: italic", paragraphs: [3]).operation
     class OneLine
-      WAYS = %w[here adopt new].freeze
-
       # @return [Array<Properties::Specification::Fault>] what was not understood; the rest counts
       attr_reader :faults
 
@@ -32,7 +30,7 @@ module Norvel
         @name = name
         @reading = Properties::Specification.read(@line, families: families, text_only: !text.nil?)
         @fields, bad = fields.partition { |name, written| field_fault(name, written).nil? }.map(&:to_h)
-        @faults = @reading.faults + bad.map { |name, written| Properties::Specification::Fault.new(text: written, from: 0, to: 0, reason: field_fault(name, written)) }
+        @faults = @reading.faults + bad.map { |name, written| fault_in(name, written) }
       end
 
       # @return [Array(String, String), nil] the name of a style, and the key that it is to have in a sweep
@@ -71,7 +69,7 @@ module Norvel
 
       def kind = @text ? :character : :paragraph
 
-      def apply(style) = @text ? Changes.build("apply_character_style", "style" => style.id, "text" => @text) : Changes.build("apply_style", "style" => style.id, "paragraphs" => chosen)
+      def apply(style) = Changes.build(@text ? "apply_character_style" : "apply_style", "style" => style.id, **where)
 
       def chosen = @paragraphs || raise(ChangeRefused, "No paragraph is chosen. To change a style, begin with its name: “Body: 12 pt, lines 1.5”.")
 
@@ -84,6 +82,8 @@ module Norvel
       end
 
       def values = @fields.merge(@reading.values.transform_keys(&:to_s))
+
+      def fault_in(name, written) = Properties::Specification::Fault.new(text: written, from: 0, to: 0, reason: field_fault(name, written))
 
       # Why a field cannot be so, in a sentence; nil where it can.
       def field_fault(name, written)
@@ -101,7 +101,8 @@ module Norvel
         case @way
         when "here" then Changes.build(*steps.first)
         when "adopt" then adopted(steps)
-        else made(steps)
+        when "new" then made(steps)
+        else raise ChangeRefused, "Values are tried just here, adopted, or made a new style."
         end
       end
 
@@ -110,7 +111,8 @@ module Norvel
 
         examples = chosen.map { |id| @manuscript.paragraph(id) }.uniq(&:style)
         named = examples.map { |one| "“#{sheet[one.style].name}”" }.join(", ")
-        Traps.mended(series("#{named} adopted #{@line.empty? ? "the look" : @line} of an example.", steps, examples.map { |one| ["adopt_look", {"paragraph" => one.id}] }), @manuscript)
+        title = "#{named} adopted #{@line.empty? ? "the look" : @line} of an example."
+        Traps.mended(series(title, steps, examples.map { |one| ["adopt_look", {"paragraph" => one.id}] }), @manuscript)
       end
 
       # The name may say what the style rests on and what comes after it: "Aside from Body then Body".

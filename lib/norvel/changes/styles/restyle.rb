@@ -16,7 +16,8 @@ module Norvel
       def sentence(manuscript)
         made, changed = parameters["lines"].map { |line| Properties::Specification.read(line).name }.partition { |name| called(manuscript, name).nil? }
         list = ->(names) { names.map { |name| "“#{name}”" }.join(", ") }
-        [("Made the style #{list[made]}#{" for #{counted(parameters["paragraphs"].size, "paragraph")}" if parameters["paragraphs"]}." if made.any?), ("Restyled #{list[changed]}." if changed.any?)].compact.join(" ")
+        whom = " for #{counted(parameters["paragraphs"].size, "paragraph")}" if parameters["paragraphs"]
+        [("Made the style #{list[made]}#{whom}." if made.any?), ("Restyled #{list[changed]}." if changed.any?)].compact.join(" ")
       end
 
       private

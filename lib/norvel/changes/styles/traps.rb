@@ -30,8 +30,8 @@ module Norvel
 
         mends = traps.map { |trap| ["change_style", {"style" => trap.style, "values" => trap.values}] }
         names = traps.filter_map { |trap| manuscript.sheet[trap.style]&.name }
-        clear = "#{names.first(NAMED_MOST).join(", ")}#{" and #{names.size - NAMED_MOST} more" if names.size > NAMED_MOST} kept clear of it."
-        Changes.build("series", "title" => operation.sentence(manuscript).sub(/\.\z/, "; #{clear}"), "changes" => [[operation.class.operation_name, operation.parameters], *mends])
+        clear = "#{names.first(NAMED_MOST).join(", ")}#{" and #{names.size - NAMED_MOST} more" if names.size > NAMED_MOST} kept clear of it"
+        Series.extending(operation, manuscript, clear, mends)
       end
 
       # A style that calls itself a heading, without a level: it would be missing from the outline and the contents.

@@ -5,13 +5,7 @@ module Norvel
     # All tables of the body at once: the sheet's styles in their cells, header rows that repeat, borders and shading by their table style
     # and not by hand, no table wider than the text, and columns of numbers at the end of their column.
     class DressTables < Operation
-      NUMBER = /\A[\s(]*[+\-−–±]?\s*[€$£¥]?\s*\d[\d.,'’\u00A0\u202F ]*\s*(?:%|‰|°|[€$£¥])?[\s)*]*\z/
-      NOTHING = /\A[[:space:]]*[–—\-.…]*[[:space:]]*\z/
       NUMBERS = "Table numbers"
-
-      # @param text [String] of a cell
-      # @return [Boolean] whether it is a number and nothing else
-      def self.number?(text) = text.match?(NUMBER)
 
       def carry_out(manuscript)
         tables = tables(manuscript)
@@ -37,7 +31,7 @@ module Norvel
       end
 
       def remarks(before, after)
-        uneven = tables(after).select { |table| table.cells_by_column.any? { |cells| numbers?(table, cells) && uneven?(cells) } }
+        uneven = tables(after).select { |table| TableNumbers.columns(table).any? { |cells| TableNumbers.uneven?(cells) } }
         left = tables(after).select { |table| table.by_hand.include?(:borders) && table.style.nil? }
         [told_of(uneven, ["has", "have"], "numbers with unlike decimals: they stand at the end of their column, not at the decimal sign."),
           told_of(left, ["keeps its", "keep their"], "borders by hand: the sheet has no table style.")].compact
@@ -94,9 +88,9 @@ module Norvel
 
       # Columns of numbers have a style of their own under that of the cells, so that nothing is set by hand.
       def numbered(manuscript, tables, roles)
-        columns = tables.flat_map { |table| table.cells_by_column.select { |cells| numbers?(table, cells) } }
+        columns = tables.flat_map { |table| TableNumbers.columns(table) }
         paragraphs = columns.flatten(1).flat_map { |cell| cell.blocks.grep(Manuscript::Paragraph) }
-        cells = paragraphs.select { |paragraph| self.class.number?(paragraph.text) && roles.of(paragraph.id).name == :table_text }
+        cells = paragraphs.select { |paragraph| TableNumbers.number?(paragraph.text) && roles.of(paragraph.id).name == :table_text }
         cells.group_by { |paragraph| manuscript.paragraph(paragraph.id).style }.reduce(manuscript) { |now, (style, same)| at_end(now, style, same) }
       end
 
@@ -109,15 +103,6 @@ module Norvel
       end
 
       def name_for(sheet) = [NUMBERS, *(2..99).map { |number| "#{NUMBERS} #{number}" }].find { |name| sheet.styles.each_value.none? { |style| style.name.casecmp?(name) } }
-
-      def numbers?(table, cells)
-        body = cells.zip(table.rows).drop(1).reject { |_, row| row.header }.map { |cell, _| text(cell) }
-        body.count { |one| self.class.number?(one) } > 1 && body.all? { |one| self.class.number?(one) || one.match?(NOTHING) }
-      end
-
-      def uneven?(cells) = cells.map { |cell| text(cell) }.select { |one| self.class.number?(one) }.map { |one| one[/[.,](\d+)\D*\z/, 1].to_s.length }.uniq.size > 1
-
-      def text(cell) = cell.blocks.grep(Manuscript::Paragraph).map(&:text).join(" ").strip
     end
   end
 end

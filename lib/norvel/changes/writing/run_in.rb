@@ -17,9 +17,7 @@ module Norvel
 
       def carry_out(manuscript)
         headings = chosen(manuscript)
-        raise ChangeRefused, "Two run-in headings cannot follow each other." if wanted && headings.each_cons(2).any? { |one, other| (manuscript.index_of(one.id) || -2) + 1 == manuscript.index_of(other.id) }
-
-        headings.each { |heading| self.class.hindrance(manuscript, heading)&.then { |sentence| raise ChangeRefused, "“#{short(heading.text)}”: #{sentence}" } } if wanted
+        headings.each { |heading| refuse_hindered(manuscript, heading, headings) } if wanted
         manuscript.with_paragraphs(headings.to_h { |heading| [heading.id, set(heading)] })
       end
 
@@ -33,6 +31,15 @@ module Norvel
       private
 
       def wanted = parameters.fetch("run_in", true)
+
+      def refuse_hindered(manuscript, heading, headings)
+        hindrance = self.class.hindrance(manuscript, heading)
+        raise ChangeRefused, "“#{short(heading.text)}”: #{hindrance}" if hindrance
+
+        index = manuscript.index_of(heading.id)
+        behind = manuscript.paragraphs[index + 1] if index
+        raise ChangeRefused, "Two run-in headings cannot follow each other." if headings.include?(behind)
+      end
 
       def set(heading) = heading.with(run_in: wanted, mark_properties: wanted ? heading.mark_properties.merge(hidden: true) : heading.mark_properties.except(:hidden))
     end

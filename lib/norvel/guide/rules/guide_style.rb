@@ -9,8 +9,6 @@ module Norvel
         checks "guide_style"
 
         NOT_COMPARED = %i[language numbering hyphenate hidden right_to_left].freeze # of the text, not of its style; or on by default in the file
-        TOLERANCE = 1_000 # EMU: what rounding in files may leave
-        FACTOR = 0.005
 
         def applies?(context) = paragraphs(context).any?
 
@@ -60,7 +58,7 @@ module Norvel
         def unlike(whole, seen, wanted)
           @compared.filter_map do |property|
             measured = seen.fetch(property.name) { property.text? ? next : whole[property.name] }
-            [property.name, [measured, wanted[property.name]]] unless alike?(property, measured, wanted[property.name])
+            [property.name, [measured, wanted[property.name]]] unless property.same?(measured, wanted[property.name])
           end.to_h
         end
 
@@ -83,17 +81,7 @@ module Norvel
         end
 
         # Numbers stand at the end of their column.
-        def number?(property, paragraph) = property.name == :align && paragraph.in_table && paragraph.text.match?(/\A[^\p{L}]*\d[^\p{L}]*\z/)
-
-        def alike?(property, measured, wanted)
-          case property.kind
-          when :length then (measured.to_i - wanted.to_i).abs <= TOLERANCE
-          when :line_spacing then measured.rule == wanted.rule && (measured.value - wanted.value).abs <= (wanted.multiple? ? FACTOR : TOLERANCE)
-          when :font then measured.to_s.casecmp?(wanted.to_s)
-          when :tabs then measured.size == wanted.size && measured.zip(wanted).all? { |one, other| one.with(position: 0) == other.with(position: 0) && (one.position - other.position).abs <= TOLERANCE }
-          else measured == wanted || (property.name == :outline_level && measured.to_i == wanted.to_i)
-          end
-        end
+        def number?(property, paragraph) = property.name == :align && paragraph.in_table && TableNumbers.number?(paragraph.text)
 
         def describe(context, paragraph, slot, differing, known)
           names = differing.keys

@@ -7,8 +7,6 @@ module Norvel
       # range. Text properties are measured over most of a paragraph's letters.
       class Value < Rule
         checks "value"
-        TOLERANCE = 1_000 # EMU: what rounding in files may leave
-        FACTOR = 0.005
 
         def applies?(context) = paragraphs(context).any?
 
@@ -25,7 +23,7 @@ module Norvel
           @property = Properties[@data["property"]]
           @roles = @data["roles"].map(&:to_sym)
           @wanted = (@data["one_of"] || @data["between"] || [@data["equals"]]).map { |written| @property.parse(written) }
-          @tolerance = @data["tolerance"] ? Lengths.parse(@data["tolerance"]) : TOLERANCE
+          @tolerance = @data["tolerance"] ? Lengths.parse(@data["tolerance"]) : Properties::Property::ROUNDING
         end
 
         def paragraphs(context) = context.roles.in(*@roles)
@@ -33,16 +31,7 @@ module Norvel
         def met?(measured)
           return measured.between?(@wanted[0] - @tolerance, @wanted[1] + @tolerance) if @data["between"]
 
-          @wanted.any? { |wanted| alike?(measured, wanted) }
-        end
-
-        def alike?(measured, wanted)
-          case @property.kind
-          when :length then (measured - wanted).abs <= @tolerance
-          when :line_spacing then measured.rule == wanted.rule && (measured.value - wanted.value).abs <= (wanted.multiple? ? FACTOR : @tolerance)
-          when :font then measured.to_s.casecmp?(wanted)
-          else measured == wanted
-          end
+          @wanted.any? { |wanted| @property.same?(measured, wanted, tolerance: @tolerance) }
         end
 
         def describe(context, paragraph, measured)
