@@ -182,6 +182,9 @@ module NorvelWeb
     # A paragraph by its first words.
     def named(paragraph) = paragraph.blank? ? "an empty paragraph" : "“#{excerpt(paragraph.text, 36)}”"
 
+    # @return [String, nil] what was done a moment ago, where that led to another page
+    def just_done = (record.entries.find_by(id: record.head_id)&.sentence if record.head_id && params["entry"].to_i == record.head_id)
+
     # A refusal is one sentence where the eyes are; the person's input stays.
     def refuse(error)
       status error.is_a?(Behind) ? 409 : 422

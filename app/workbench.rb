@@ -51,6 +51,9 @@ module NorvelWeb
         drawn
       end
 
+      # @return [Norvel::Drawing::SaidOnce]
+      def said_once = @said_once ||= Norvel::Drawing::SaidOnce.new(commonest_by_hand)
+
       # @return [Norvel::Drawing::StripSvg, nil] as it was drawn last
       def drawn_strip = @strip&.last
     end

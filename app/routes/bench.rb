@@ -19,7 +19,10 @@ module NorvelWeb
         app.get "/manuscripts/:id/pages/:number" do
           page = shown_layout.pages[params["number"].to_i - 1] or halt 404, ""
           content_type "image/svg+xml"
-          Norvel::Drawing::PageSvg.new(shown_layout, page, image: method(:image_address), signs: params["signs"] == "on", texts: !proposal && params["at"].nil?, touched: proposal ? proposal.ripple.paragraphs.to_h { |id| [id, true] } : {}).to_s
+          plain = !proposal && params["at"].nil?
+          touched = proposal ? proposal.ripple.paragraphs.to_h { |id| [id, true] } : {}
+          Norvel::Drawing::PageSvg.new(shown_layout, page, image: method(:image_address), signs: params["signs"] == "on", texts: plain,
+            touched: touched, once: plain ? state.said_once : Norvel::Drawing::SaidOnce.new([])).to_s
         end
 
         app.get "/manuscripts/:id/strip" do

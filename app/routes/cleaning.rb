@@ -33,7 +33,7 @@ module NorvelWeb
         app.post "/manuscripts/:id/plan/apply" do
           bench.change(plan_operation, head: seen_head)
           record.reload.keep_facts(bench.state.check(guide_of))
-          redirect to("/manuscripts/#{record.id}")
+          redirect to("/manuscripts/#{record.id}?entry=#{record.head_id}")
         end
 
         app.helpers CleaningHelpers

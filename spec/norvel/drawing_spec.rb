@@ -72,6 +72,31 @@ RSpec.describe Norvel::Drawing do
   end
 end
 
+RSpec.describe Norvel::Drawing::MarginNotes do
+  it "lays no note over another, at the foot of the page either, and cuts the longest where there are too many" do
+    [8, 20, 40, 90].each do |count|
+      notes = described_class.new(400.0)
+      count.times { |number| notes.add(380.0 - number, %w[a b c d e f]) }
+      placed = notes.placed
+      ends = placed.map { |note| [note.y, note.y + (note.words.size - 1) * described_class::STEP] }
+      expect(ends.each_cons(2)).to all(satisfy { |(_, foot), (head, _)| head - foot >= described_class::STEP - 0.001 })
+      expect(ends.last.last).to be <= 400.0
+      expect(placed.sum { |note| note.words.size }).to be > [count, 40].min - 1
+    end
+  end
+end
+
+RSpec.describe Norvel::Drawing::SaidOnce do
+  it "says once what most paragraphs of a style have alike by hand, and beside each only what is its own" do
+    texts = (0..9).map { |number| paragraph(number, stretch("Bells ring.", size: 139_700), **((number == 4) ? {align: :center} : {align: :justify})) }
+    one = layout(manuscript(*texts))
+    once = described_class.new(Norvel::CommonestByHand.of(one.manuscript))
+    drawn = Nokogiri::XML(Norvel::Drawing::PageSvg.new(one, one.pages.first, once: once).to_s).remove_namespaces!
+    code = one.manuscript.sheet.marks.values.first
+    expect(drawn.css("text.word").map(&:text)).to eq(["most of #{code} by hand:", "11 pt", "justified", "centred", "11 pt"])
+  end
+end
+
 RSpec.describe Norvel::Drawing::PageHeard do
   let(:grid) do
     rows = [["Quay", "Lamps"], ["Ottery", "4"]].each_with_index.map do |row, index|

@@ -101,6 +101,60 @@ RSpec.describe "Finding one's way, by keyboard, at any size", type: :feature do
     expect(page).to have_css(".slip-text", text: "heading 2")
   end
 
+  def axe_clean(state, part = "#slip")
+    require "axe-rspec"
+    expect(page).to have_no_css(".at-work, .htmx-request")
+    expect(page).to be_axe_clean.within(part).according_to(:wcag2a, :wcag2aa, :wcag21aa, :wcag22aa, :"best-practice")
+  rescue RSpec::Expectations::ExpectationNotMetError => fault
+    raise fault.class, "in the state “#{state}”: #{fault.message}"
+  end
+
+  it "is as good to those who cannot see it in the midst of things: the list of keys, a fault in the line, a ripple, a refusal, what was found" do
+    open_bench("?chosen=6")
+    keys "?"
+    axe_clean("the list of keys", "#keys")
+    keys :escape, "t"
+    expect(page).to have_css("#try-line:focus")
+    keys "bold, blod"
+    expect(page).to have_css(".line-mirror u", visible: :all, text: "blod")
+    axe_clean("a fault in the line")
+    open_bench("?chosen=6")
+    click_button "Change the style", exact: false
+    fill_in "Size", with: "15 pt"
+    expect(page).to have_css("#ripple", text: /touched/)
+    axe_clean("a ripple")
+    fill_in "Size", with: "plenty"
+    click_button "Save the style"
+    expect(page).to have_css("#refusal", text: "plenty")
+    axe_clean("a refusal", ".bench")
+    visit "/manuscripts/#{row.id}"
+    keys "f", "boat"
+    keys :enter
+    expect(page).to have_css("#slip .found, #slip [data-found], #slip ol")
+    axe_clean("what was found")
+  end
+
+  it "prints every page, those out of view too, and lets them go again" do
+    Web.bring("night-ferries.docx")
+    visit "/manuscripts/#{NorvelWeb::ManuscriptRecord.last.id}"
+    expect(page).to have_css("#pages .para[data-p]")
+    execute_script("window.print = () => { window.printed = document.querySelectorAll('.sheet[data-drawn] .para').length > 0 && document.querySelectorAll('.sheet[data-drawn]').length }")
+    page.driver.browser.action.key_down(:control).send_keys("p").key_up(:control).perform
+    expect(page).to have_css("#message", text: /pages ready to print/)
+    expect(page).to have_no_css(".bench.all-drawn")
+    expect(page).to have_no_css("#message", text: /./)
+    expect(evaluate_script("window.printed")).to eq(evaluate_script("document.querySelectorAll('.sheet').length"))
+    expect(all(".sheet[data-drawn]").size).to be <= 12
+  end
+
+  it "commits nothing by the arrows of a list" do
+    open_bench
+    find(".foot-unit").send_keys(:arrow_down, :arrow_down)
+    expect(evaluate_script("document.cookie + performance.getEntriesByType('resource').filter((one) => one.name.endsWith('/unit')).length")).to end_with("0")
+    within(".foot-set") { click_button "Set" }
+    expect(page).to have_css(".foot-unit") { |list| list.value == "in" || list.value == "cm" }
+  end
+
   it "says what is missing where scripts are off, and where to begin" do
     Web.bring("night-ferries.docx")
     visit "/"

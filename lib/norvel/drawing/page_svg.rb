@@ -5,6 +5,8 @@ require_relative "mark_up"
 require_relative "frame_svg"
 require_relative "writing_data"
 require_relative "page_heard"
+require_relative "margin_notes"
+require_relative "said_once"
 
 module Norvel
   # Pages as SVG, from the layout alone; units are points.
@@ -17,8 +19,7 @@ module Norvel
       LEFT = 62 # points beside the paper for style marks
       RIGHT = 92 # and for mark-up words
       CODE_X = -13
-      WORD_STEP = 8.6 # points between words in the margin
-      WORDS_A_PARAGRAPH = 4
+      CODE_STEP = 9.5 # points between codes in the margin
       SHORT_JOIN = 14 # points of line on the paper for what has no place in the text
       BOX_LABELS = {equation: "equation", anchor: "floating", object: "object", image: "image"}.freeze
 
@@ -30,7 +31,8 @@ module Norvel
       # @param touched [Hash{Integer=>true}] paragraphs drawn in the proposal colour
       # @param texts [Boolean] the texts of its paragraphs as data, so that they can be written in and copied, and what it says to those who
       #   hear it
-      def initialize(layout, page, style_marks: true, mark_up: true, image: nil, touched: {}, window: nil, signs: false, texts: false)
+      # @param once [SaidOnce] what paragraphs have alike by hand
+      def initialize(layout, page, style_marks: true, mark_up: true, image: nil, touched: {}, window: nil, signs: false, texts: false, once: SaidOnce.new([]))
         @layout = layout
         @manuscript = layout.manuscript
         @page = page
@@ -41,6 +43,7 @@ module Norvel
         @window = window
         @signs = signs
         @texts = texts
+        @once = once
       end
 
       # @return [String] the viewBox of a page with its outer margins
@@ -52,8 +55,11 @@ module Norvel
         @out << %(<rect class="paper" width="#{n(@page.width)}" height="#{n(@page.height)}"/>)
         @page.rules.each { |rule| @out << %(<line class="rule" x1="#{n(rule.x1)}" y1="#{n(rule.y1)}" x2="#{n(rule.x2)}" y2="#{n(rule.y2)}"/>) }
         @page.frames.each { |frame| @out << FrameSvg.draw(frame) }
-        @word_y = 0
+        @words = MarginNotes.new(@page.height)
+        @code_y = -CODE_STEP
+        @said = {}
         @page.placed.chunk_while { |one, other| one.paragraph.equal?(other.paragraph) && one.area == other.area }.each { |lines| draw_paragraph(lines) }
+        draw_margins
         @out << "<metadata>#{h(JSON.generate(WritingData.new(@layout).of(written)))}</metadata><metadata class=\"heard\">#{h(PageHeard.new(@layout, @page).to_s)}</metadata>" if @texts
         @out << "</svg>"
       end
@@ -192,20 +198,32 @@ module Norvel
         code = @manuscript.sheet.marks.fetch(paragraph.style, "?")
         starts = lines.first.line.start.zero? || lines.first.setting.runs_in?
         @out << %(<g class="style-mark#{" heading" if @layout.cascade.paragraph(paragraph)[:outline_level]}"><path d="M-4 #{n(top)}H-8V#{n(bottom)}H-4"/>)
-        @out << %(<text x="#{CODE_X}" y="#{n([lines.first.baseline, top + 6].max)}"><title>#{h(@manuscript.sheet[paragraph.style]&.name)}</title>#{h(code)}#{"…" unless starts}</text></g>)
+        at = [lines.first.baseline, top + 6, @code_y + CODE_STEP].max
+        if at < @page.height
+          @out << %(<text x="#{CODE_X}" y="#{n(at)}"><title>#{h(@manuscript.sheet[paragraph.style]&.name)}</title>#{h(code)}#{"…" unless starts}</text>)
+          @code_y = at
+        end
+        @out << "</g>"
       end
 
       def draw_mark_up(lines, paragraph)
         return if lines.first.area == :cell
-        return blank_line(lines, paragraph) if paragraph.empty?
+        return @words.add(lines.first.baseline, ["blank line"]) if paragraph.empty?
 
         whole, parts = DirectFormatting.whole_and_parts(paragraph)
         lines.each { |placed| whole.each { |name, value| under_line(placed, MarkUp::UNDER[name]) if MarkUp::UNDER[name] && value } }
-        if lines.first.line.start.zero?
-          words = DirectFormatting.on_paragraph(paragraph).merge(whole).map { |name, value| Properties::Words.of(name, value) }
-          margin_words(lines.first.baseline, words, whole.any? ? text_end(lines.first) : nil) if words.any?
-        end
+        say_whole(lines.first, paragraph, whole) if lines.first.line.start.zero?
         lines.each { |placed| mark_parts(placed, parts) } if parts.any?
+      end
+
+      def say_whole(first, paragraph, whole)
+        apart = @once.apart(paragraph, DirectFormatting.on_paragraph(paragraph).merge(whole))
+        words = apart.map { |name, value| Properties::Words.of(name, value) }
+        @words.add(first.baseline, words, from: whole.any? ? text_end(first) : nil) if words.any?
+        return if !@once.alike?(paragraph) || @said[paragraph.style]
+
+        @said[paragraph.style] = true
+        @words.add(first.baseline, @once.words(paragraph, @manuscript.sheet.marks.fetch(paragraph.style, "?")))
       end
 
       def under_line(placed, kind)
@@ -214,8 +232,6 @@ module Norvel
       end
 
       def text_end(placed) = placed.setting.pieces(placed.line).last&.then { |piece| placed.x + piece.x + piece.width }
-
-      def blank_line(lines, _paragraph) = margin_words(lines.first.baseline, ["blank line"], nil)
 
       # Pen marks under parts of a line, and their words in the margin where the part begins.
       def mark_parts(placed, parts)
@@ -237,7 +253,7 @@ module Norvel
           ends << to
           words.concat(span.properties.map { |name, value| Properties::Words.of(name, value) })
         end
-        margin_words(placed.baseline, words.uniq, ends.max) if words.any?
+        @words.add(placed.baseline, words.uniq, from: ends.max) if words.any?
       end
 
       def under(kind, from, to, base)
@@ -252,15 +268,12 @@ module Norvel
       end
 
       # Words beside the paper, one under the other, joined to their place by a fine line.
-      def margin_words(base, words, from)
-        y = [base, @word_y + WORD_STEP].max
+      def draw_margins
         edge = @page.width
-        from ||= edge - SHORT_JOIN
-        @out << %(<path class="pen join" d="M#{n(from + 1)} #{n(base + 2.6)}H#{n(edge - 3)}L#{n(edge + 5)} #{n(y - 2)}"/>)
-        shown = words.first(WORDS_A_PARAGRAPH)
-        shown[-1] = "#{words.size - WORDS_A_PARAGRAPH + 1} more" if words.size > WORDS_A_PARAGRAPH
-        shown.each_with_index { |word, index| @out << %(<text class="word" x="#{n(edge + 7)}" y="#{n(y + index * WORD_STEP)}">#{h(word)}</text>) }
-        @word_y = y + (shown.size - 1) * WORD_STEP
+        @words.placed.each do |note|
+          @out << %(<path class="pen join" d="M#{n((note.from || edge - SHORT_JOIN) + 1)} #{n(note.base + 2.6)}H#{n(edge - 3)}L#{n(edge + 5)} #{n(note.y - 2)}"/>)
+          note.words.each_with_index { |word, index| @out << %(<text class="word" x="#{n(edge + 7)}" y="#{n(note.y + index * MarginNotes::STEP)}">#{h(word)}</text>) }
+        end
       end
 
       def css(format) = "f-#{format.face.name}"

@@ -18,8 +18,8 @@ function tellAddress() {
 }
 
 async function startBench() {
-  const [pagesOf, choice, writing, { offerDraft, after }, { startKeys, find }, { startOriginal }, { startProposals, letProposalGo }, { startPalette }, { drawStrip }, { startZoom }, { startOwnKeys, toggleKeys }] = await Promise.all(
-    ["pages", "choice", "writing", "outbox", "keys", "original", "proposals", "palette", "strip", "zoom", "own_keys"].map((name) => import(`./${name}.js`)),
+  const [pagesOf, choice, writing, { offerDraft, after }, { startKeys, find }, { startOriginal }, { startProposals, letProposalGo }, { startPalette }, { drawStrip }, { startZoom }, { startOwnKeys, toggleKeys }, { startPrinting }] = await Promise.all(
+    ["pages", "choice", "writing", "outbox", "keys", "original", "proposals", "palette", "strip", "zoom", "own_keys", "printing"].map((name) => import(`./${name}.js`)),
   );
   const { watch, redraw, reveal, tellPage, letGo, sheet, heldNewer, askLater } = pagesOf;
   heldNewer(writing.isNewer);
@@ -28,6 +28,7 @@ async function startBench() {
   startZoom();
   startOwnKeys();
   startKeys();
+  startPrinting();
   startOriginal();
   startPalette();
   offerDraft();

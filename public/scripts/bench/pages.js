@@ -59,7 +59,11 @@ function hear(one, html) {
   place.innerHTML = html;
 }
 
+let keepingAll = false; // while all pages are printed
+export const keepAll = (yes) => { keepingAll = yes; };
+
 export function letGo() {
+  if (keepingAll) return;
   const away = drawn.filter((number) => !near(sheet(number)));
   while (drawn.length > KEPT && away.length) {
     const number = away.shift();
