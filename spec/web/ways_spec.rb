@@ -127,9 +127,8 @@ RSpec.describe "Finding one's way, by keyboard, at any size", type: :feature do
     click_button "Save the style"
     expect(page).to have_css("#refusal", text: "plenty")
     axe_clean("a refusal", ".bench")
-    visit "/manuscripts/#{row.id}"
-    keys "f", "boat"
-    keys :enter
+    open_bench
+    keys "f", "boat", :enter
     expect(page).to have_css("#slip .found, #slip [data-found], #slip ol")
     axe_clean("what was found")
   end
