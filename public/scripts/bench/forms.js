@@ -142,7 +142,18 @@ function unsavedWords() {
   });
 }
 
+// A form that has just come, and is sent off before htmx has read it, would leave the page.
+function sentEarly(event) {
+  const form = event.target;
+  if (!event.isTrusted || !form.matches("[hx-get], [hx-post]") || form["htmx-internal-data"]?.initHash) return;
+  event.preventDefault();
+  event.stopPropagation();
+  htmx.process(form);
+  htmx.trigger(form, "submit");
+}
+
 export function startForms() {
+  document.addEventListener("submit", sentEarly, true);
   document.querySelectorAll("[data-drop]").forEach(takeDrops);
   startLine();
   startFocus();
