@@ -1,13 +1,12 @@
 # frozen_string_literal: true
 
-require_relative "formats/docx/reader"
-require_relative "formats/docx/writer"
-require_relative "formats/docx/bare"
+require_relative "formats/docx/format"
 require_relative "formats/pasted"
 
 module Norvel
-  # Files to manuscripts and back. Formats do not know each other.
+  # Files to manuscripts and back. Formats do not know each other; each answers as `Formats::Format` says.
   module Formats
+    ALL = [Docx::Format].freeze
     LARGEST = 100 * 1024 * 1024 # bytes
 
     module_function
@@ -19,27 +18,32 @@ module Norvel
     def read(bytes, name: "manuscript.docx")
       raise FileError, "The file has #{bytes.bytesize / 1_048_576} MB; the limit is #{LARGEST / 1_048_576} MB." if bytes.bytesize > LARGEST
 
-      unless %w[.docx .dotx].include?(File.extname(name).downcase)
-        raise FileError, "“#{File.basename(name)}” is not a .docx file; only .docx manuscripts can be opened so far."
-      end
+      ending = File.extname(name).downcase
+      format = ALL.map(&:new).find { |one| one.endings.include?(ending) }
+      raise FileError, "“#{File.basename(name)}” is not a .docx file; only .docx manuscripts can be opened so far." unless format
 
-      Docx::Reader.read(bytes)
+      format.read(bytes)
     end
 
+    # @param name [String] as a manuscript says where it comes from
+    # @return [Format]
+    # @raise [FileError]
+    def of(name) = ALL.map(&:new).find { |one| one.name == name } || raise(FileError, "Norvel does not know the format “#{name}”.")
+
     # @return [String] the bytes of a manuscript with one empty paragraph and one style
-    def bare = Docx::Bare.bytes
+    def bare(format = "docx") = of(format).bare
 
     # @param manuscript [Manuscript] as it is now
     # @param source [String] the file it was read from
     # @return [String] the bytes of the same file with only the formatting changed
-    def write(manuscript, source:) = Docx::Writer.write(manuscript, source)
+    def write(manuscript, source:) = of(manuscript.format).patch(manuscript, source)
 
     # What was set and the manuscript's own format cannot say, so that the delivered file will say something else.
     # @param before [Manuscript] @param after [Manuscript]
     # @return [Array<String>] a sentence for each value: "Orphans 3: the file can only say 2."
     def cannot_say(before, after)
-      spelled = Docx::Spelled.new
-      new_sets(before, after).flat_map { |was, now| now.reject { |name, value| was[name] == value }.map { |name, value| [name, value, spelled.set(now)[name]] } }.uniq.filter_map do |name, value, said|
+      format = of(after.format)
+      new_sets(before, after).flat_map { |was, now| now.reject { |name, value| was[name] == value }.map { |name, value| [name, value, format.spelled(now)[name]] } }.uniq.filter_map do |name, value, said|
         property = Properties[name]
         wanted, can = [value, said].map { |one| property.show(one) }
         near = property.length? && said && (said - value).abs <= Lengths::TWIP

@@ -33,7 +33,7 @@ RSpec.describe Norvel::Changes::ListChange do
   it "changes format, text, start and indents of a level" do
     numbered = change(chapters, "number_headings", scheme: "1, 1.1, 1.1.1")
     list = Norvel::Changes::NumberHeadings.current(numbered)
-    after = change(numbered, "change_list", list: list.id, levels: {"0" => {"format" => "upperRoman", "text" => "Part %1", "start" => "3"}, "1" => {"indent_start" => "1 cm", "indent_first" => "-1 cm"}})
+    after = change(numbered, "change_list", list: list.id, levels: {"0" => {"format" => "upper_roman", "text" => "Part %1", "start" => "3"}, "1" => {"indent_start" => "1 cm", "indent_first" => "-1 cm"}})
     expect(labels(after).compact.first(2)).to eq(["Part III", "III.1"])
     expect(Norvel::Cascade.new(after).paragraph(after.paragraphs[2]).values(%i[indent_start indent_first])).to eq(indent_start: 360_000, indent_first: -360_000)
     expect { change(numbered, "change_list", list: list.id, levels: {"0" => {"text" => "%2"}}) }.to raise_error(Norvel::ChangeRefused, /not above/)
@@ -76,7 +76,7 @@ RSpec.describe Norvel::Changes::ListChange do
 
     it "patches a list where it is defined, and adds restarts as numbers of the same definition" do
       source = listed
-      part = deliver(source) { |now| change(change(now, "restart_numbers", paragraph: 1, start: "4"), "change_list", list: "7", levels: {"0" => {"text" => "(%1)", "format" => "lowerRoman"}}) }
+      part = deliver(source) { |now| change(change(now, "restart_numbers", paragraph: 1, start: "4"), "change_list", list: "7", levels: {"0" => {"text" => "(%1)", "format" => "lower_roman"}}) }
       expect(part.at("abstractNum[abstractNumId='2'] lvl[ilvl='0']").element_children.map { |node| [node.name, node["val"]] }).to eq([["start", "1"], ["numFmt", "lowerRoman"], ["lvlText", "(%1)"], ["lvlJc", "left"], ["pPr", nil]])
       expect(part.css("num").map { |node| [node["numId"], node.at("abstractNumId")["val"], node.at("startOverride")&.[]("val")] }).to eq([["7", "2", nil], ["8", "2", "4"]])
     end

@@ -10,12 +10,12 @@ RSpec.describe Norvel::TypedLabels do
 
   it "reads numbers, letters and numerals with what closes them" do
     readings = {"1. oars" => ["1.", "decimal", 1], "12) oars" => ["12)", "decimal", 12], "(3) oars" => ["(3)", "decimal", 3], "[4] oars" => ["[4]", "decimal", 4], "5.- remos" => ["5.-", "decimal", 5], "2º remos" => ["2º", "decimal", 2],
-                "b) oars" => ["b)", "lowerLetter", 2], "C. oars" => ["C.", "upperLetter", 3], "iv. oars" => ["iv.", "lowerRoman", 4]}
+                "b) oars" => ["b)", "lower_letter", 2], "C. oars" => ["C.", "upper_letter", 3], "iv. oars" => ["iv.", "lower_roman", 4]}
     expect(readings.to_h { |text, _| [text, read_as(text).first] }).to eq(readings)
   end
 
   it "reads i as a letter and as a numeral" do
-    expect(read_as("i. oars").map { |_, format, number| [format, number] }).to eq([["lowerLetter", 9], ["lowerRoman", 1]])
+    expect(read_as("i. oars").map { |_, format, number| [format, number] }).to eq([["lower_letter", 9], ["lower_roman", 1]])
   end
 
   it "reads bullets of many kinds, the letter o only as one by itself" do

@@ -69,7 +69,7 @@ RSpec.describe "Changes over the wire" do
     fields = Nokogiri::HTML(last_response.body).css("[name^='levels[0]']").to_h { |field| [field["name"][/\[(\w+)\]\z/, 1], (field.name == "select") ? field.at("option[selected]")&.[]("value").to_s : field["value"].to_s] }
     send_form("changes/change_list", list: list, levels: {"0" => fields})
     expect([last_response.status, last_response.body]).to match([422, /changes nothing/])
-    send_form("changes/change_list", list: list, levels: {"0" => fields.merge("format" => "upperRoman", "text" => "%1)")})
+    send_form("changes/change_list", list: list, levels: {"0" => fields.merge("format" => "upper_roman", "text" => "%1)")})
     expect(Norvel::ListLabels.for(now, Norvel::Cascade.new(now))[text.id]).to eq("I)")
   end
 

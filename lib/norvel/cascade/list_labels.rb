@@ -102,15 +102,15 @@ module Norvel
     def plain(text) = text.match?(SYMBOL_AREA) ? text.gsub(SYMBOL_AREA) { |sign| SYMBOLS.fetch(sign, sign) } : text
 
     # @param number [Integer] from 1
-    # @param format [String, Symbol] decimal, lower_roman (or lowerRoman), …
+    # @param format [String, Symbol] decimal, lower_roman, …
     # @return [String]
     def write(number, format)
       case format.to_s
-      when "lower_roman", "lowerRoman" then roman(number)
-      when "upper_roman", "upperRoman" then roman(number).upcase
-      when "lower_letter", "lowerLetter" then letters(number)
-      when "upper_letter", "upperLetter" then letters(number).upcase
-      when "decimalZero" then number.to_s.rjust(2, "0")
+      when "lower_roman" then roman(number)
+      when "upper_roman" then roman(number).upcase
+      when "lower_letter" then letters(number)
+      when "upper_letter" then letters(number).upcase
+      when "decimal_zero" then number.to_s.rjust(2, "0")
       when "none" then ""
       else number.to_s
       end

@@ -9,7 +9,7 @@ module Norvel
     # cannot be seen on paper; `own_key` when the survey lists it under a key of its own; `beside` names the property whose value in
     # characters it is, as the format has it next to the width.
     Property = Value.define(:name, :target, :kind, :label, :default, unit: nil, choices: nil, toggle: false,
-      signed: false, group: nil, mark: nil, visible: true, direct: true, own_key: false, docx: nil, least: nil, most: nil, beside: nil) do
+      signed: false, group: nil, mark: nil, visible: true, direct: true, own_key: false, least: nil, most: nil, beside: nil) do
       def text? = target == :text
 
       def length? = kind == :length

@@ -52,7 +52,7 @@ module Norvel
       roman = (1..50).find { |number| ListLabels.roman(number) == written.downcase }
       letter = written.downcase.ord - 96 if written.length == 1
       upper = written == written.upcase
-      [([upper ? "upperLetter" : "lowerLetter", letter] if letter), ([upper ? "upperRoman" : "lowerRoman", roman] if roman)].compact
+      [([upper ? "upper_letter" : "lower_letter", letter] if letter), ([upper ? "upper_roman" : "lower_roman", roman] if roman)].compact
     end
 
     # Which rows stand inside others: those whose items lie between two items of another, or follow its last one further in.

@@ -62,13 +62,13 @@ module Norvel
       def format_of(number)
         return "decimal" if number.match?(/\d/)
 
-        number.match?(/\A[IVX]+\z/) ? "upperRoman" : "upperLetter"
+        number.match?(/\A[IVX]+\z/) ? "upper_roman" : "upper_letter"
       end
 
       def value(number)
         case format_of(number)
         when "decimal" then number.to_i
-        when "upperRoman" then (1..40).find { |one| ListLabels.roman(one) == number.downcase } || 1
+        when "upper_roman" then (1..40).find { |one| ListLabels.roman(one) == number.downcase } || 1
         else number.upcase.ord - 64
         end
       end

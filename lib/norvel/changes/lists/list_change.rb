@@ -16,7 +16,7 @@ module Norvel
 
     # What the changes of lists share: levels written as a person types them, and numbers for new lists.
     class ListChange < Operation
-      FORMATS = %w[decimal lowerRoman upperRoman lowerLetter upperLetter decimalZero bullet none].freeze
+      FORMATS = %w[decimal lower_roman upper_roman lower_letter upper_letter decimal_zero bullet none].freeze
       SUFFIXES = {"tab" => :tab, "space" => :space, "nothing" => :nothing}.freeze
 
       private

@@ -4,7 +4,7 @@ module Norvel
   module Changes
     # Makes list items of the chosen paragraphs ("kind": numbers, letters or bullets), as a list of their own.
     class MakeList < ListChange
-      KINDS = {"numbers" => ["decimal", "%d."], "letters" => ["lowerLetter", "%d)"], "bullets" => ["bullet", "•"]}.freeze
+      KINDS = {"numbers" => ["decimal", "%d."], "letters" => ["lower_letter", "%d)"], "bullets" => ["bullet", "•"]}.freeze
       STEP = 457_200 # EMU an item is set in, each level more
 
       def carry_out(manuscript)

@@ -8,8 +8,8 @@ module Norvel
       SCHEMES = {
         "1, 1.1, 1.1.1" => [%w[decimal %1], %w[decimal %1.%2], %w[decimal %1.%2.%3], %w[decimal %1.%2.%3.%4]],
         "1., 1.1., 1.1.1." => [%w[decimal %1.], %w[decimal %1.%2.], %w[decimal %1.%2.%3.], %w[decimal %1.%2.%3.%4.]],
-        "I., A., 1." => [%w[upperRoman %1.], %w[upperLetter %2.], %w[decimal %3.], %w[lowerLetter %4.]],
-        "A, A.1, A.1.1" => [%w[upperLetter %1], %w[decimal %1.%2], %w[decimal %1.%2.%3], %w[decimal %1.%2.%3.%4]]
+        "I., A., 1." => [%w[upper_roman %1.], %w[upper_letter %2.], %w[decimal %3.], %w[lower_letter %4.]],
+        "A, A.1, A.1.1" => [%w[upper_letter %1], %w[decimal %1.%2], %w[decimal %1.%2.%3], %w[decimal %1.%2.%3.%4]]
       }.freeze
 
       # @return [Manuscript::List, nil] the list that numbers the heading of level 1 now

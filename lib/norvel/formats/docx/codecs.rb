@@ -47,13 +47,13 @@ module Norvel
         # @param property [Properties::Property]
         # @return [Object, nil]
         def read(node, property)
-          value = send(:"read_#{property.docx[:codec]}", node, property)
+          value = send(:"read_#{PropertySpelling.of(property)[:codec]}", node, property)
           property.hold(value).tap { |held| too_much(property.label, property.show(value), property.show(held)) unless held == value }
         end
 
         # @param value [Object, nil] nil takes it away
         # @return [void]
-        def write(node, property, value) = send(:"write_#{property.docx[:codec]}", node, property, value)
+        def write(node, property, value) = send(:"write_#{PropertySpelling.of(property)[:codec]}", node, property, value)
 
         # @return [String, nil]
         def attribute(node, name = "val") = node["#{@prefix}:#{name}"]
@@ -118,10 +118,10 @@ module Norvel
         end
 
         def read_twips(node, property)
-          measure(attribute(node, property.docx[:attr] || "val") || (property.docx[:attr_also] && attribute(node, property.docx[:attr_also])))
+          measure(attribute(node, PropertySpelling.of(property)[:attr] || "val") || (PropertySpelling.of(property)[:attr_also] && attribute(node, PropertySpelling.of(property)[:attr_also])))
         end
 
-        def read_characters(node, property) = whole(attribute(node, property.docx[:attr]) || (property.docx[:attr_also] && attribute(node, property.docx[:attr_also])))
+        def read_characters(node, property) = whole(attribute(node, PropertySpelling.of(property)[:attr]) || (PropertySpelling.of(property)[:attr_also] && attribute(node, PropertySpelling.of(property)[:attr_also])))
 
         def read_first_line_characters(node, _)
           hanging = whole(attribute(node, "hangingChars"))
@@ -208,7 +208,7 @@ module Norvel
         end
 
         def write_twips(node, property, value)
-          attr, also = property.docx.values_at(:attr, :attr_also)
+          attr, also = PropertySpelling.of(property).values_at(:attr, :attr_also)
           attr = also if also && attribute(node, also)
           put(node, attr || "val", value && (Rational(value) / Lengths::TWIP).round)
           %W[#{attr}Chars #{also}Chars #{attr}Lines #{attr}Autospacing].each { |twin| put(node, twin, nil) } if attr
@@ -216,7 +216,7 @@ module Norvel
 
         # Hundredths of a character (§17.3.1.12).
         def write_characters(node, property, value)
-          attr, also = property.docx.values_at(:attr, :attr_also)
+          attr, also = PropertySpelling.of(property).values_at(:attr, :attr_also)
           put(node, (also && attribute(node, also)) ? also : attr, value)
         end
 

@@ -1,11 +1,13 @@
 # frozen_string_literal: true
 
+require_relative "property_spelling"
+
 module Norvel
   module Formats
     module Docx
       # Reads w:pPr and w:rPr by the table of properties, and patches them back in schema order.
       class Spelling
-        ROWS = %i[paragraph text].to_h { |target| [target, Properties.of(target).group_by { |property| property.docx[:el] }] }.freeze
+        ROWS = %i[paragraph text].to_h { |target| [target, Properties.of(target).group_by { |property| PropertySpelling.of(property)[:el] }] }.freeze
 
         # The order of children in the schema (ISO/IEC 29500-1 §A.1, CT_PPr and EG_RPrBase).
         ORDER = {
@@ -55,7 +57,7 @@ module Norvel
             value = after[property.name]
             next if before[property.name] == value && !(property.beside && value && before[property.beside] != after[property.beside])
 
-            element = property.docx[:el]
+            element = PropertySpelling.of(property)[:el]
             said = node.element_children.select { |candidate| candidate.name == element } # where it is said twice, the last counts, as in reading
             value.nil? ? said.each { |child| remove(node, child, property) } : write(node, said.last, target, property, value)
           end
@@ -74,19 +76,19 @@ module Norvel
         private
 
         def write(node, child, target, property, value)
-          child ||= insert(node, property.docx[:el], target)
+          child ||= insert(node, PropertySpelling.of(property)[:el], target)
           codecs.write(child, property, value)
-          twin = TWINS[property.docx[:el]] or return
+          twin = TWINS[PropertySpelling.of(property)[:el]] or return
 
           companion = node.element_children.find { |candidate| candidate.name == twin } || insert(node, twin, target)
           codecs.write(companion, property, value)
         end
 
         def remove(node, child, property)
-          shared = property.docx[:attr]
-          codecs.write(child, property, nil) if shared || property.docx[:codec] == :fonts
-          child.unlink if (!shared && property.docx[:codec] != :fonts) || child.attribute_nodes.empty?
-          node.element_children.find { |candidate| candidate.name == TWINS[property.docx[:el]] }&.unlink
+          shared = PropertySpelling.of(property)[:attr]
+          codecs.write(child, property, nil) if shared || PropertySpelling.of(property)[:codec] == :fonts
+          child.unlink if (!shared && PropertySpelling.of(property)[:codec] != :fonts) || child.attribute_nodes.empty?
+          node.element_children.find { |candidate| candidate.name == TWINS[PropertySpelling.of(property)[:el]] }&.unlink
         end
       end
     end

@@ -1,0 +1,28 @@
+# frozen_string_literal: true
+
+require_relative "../format"
+require_relative "reader"
+require_relative "writer"
+require_relative "bare"
+require_relative "spelled"
+
+module Norvel
+  module Formats
+    module Docx
+      # ISO/IEC 29500 (WordprocessingML), transitional and strict.
+      class Format < Formats::Format
+        def name = "docx"
+
+        def endings = %w[.docx .dotx]
+
+        def read(bytes) = Reader.read(bytes)
+
+        def patch(manuscript, source) = Writer.write(manuscript, source)
+
+        def bare = Bare.bytes
+
+        def spelled(set) = (@spelled ||= Spelled.new).set(set)
+      end
+    end
+  end
+end

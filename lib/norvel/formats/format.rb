@@ -1,0 +1,42 @@
+# frozen_string_literal: true
+
+module Norvel
+  module Formats
+    # What every format answers to: a reader, a patcher and a maker. A new format is a folder with one of these in it and a row in
+    # `Formats::ALL`; it knows no other format.
+    #
+    # What it cannot carry it says in sentences, before anything is written.
+    class Format
+      # @return [String] the format's name in JSON
+      def name = raise(NotImplementedError)
+
+      # @return [Array<String>] endings of file names, with their dot
+      def endings = raise(NotImplementedError)
+
+      # The reader.
+      # @param bytes [String] a file
+      # @return [Manuscript] with its warnings
+      # @raise [FileError] with one sentence
+      def read(bytes) = raise(NotImplementedError)
+
+      # The patcher: the source with only what was touched changed; the source itself where nothing was.
+      # @param manuscript [Manuscript] @param source [String] the bytes it was read from
+      # @return [String]
+      # @raise [FileError] where what would be delivered does not read back as the manuscript
+      def patch(manuscript, source) = raise(NotImplementedError)
+
+      # The maker: new bytes of a manuscript, whatever format it came from.
+      # @return [String]
+      # @raise [FileError]
+      def make(_manuscript) = raise(FileError, "A new .#{name} cannot be made of another format so far.")
+
+      # @return [String] the smallest file: one empty paragraph and one style
+      def bare = raise(NotImplementedError)
+
+      # @param set [Hash{Symbol=>Object}] values by property
+      # @return [Hash{Symbol=>Object}] what a file says that has them: the properties it cannot carry are missing, the others as near
+      #   as it comes
+      def spelled(set) = raise(NotImplementedError)
+    end
+  end
+end
