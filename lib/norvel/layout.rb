@@ -54,8 +54,12 @@ module Norvel
 
     # @return [Array<Fonts::Book::Match>] of families that are not here themselves
     def substitutions
-      @substitutions ||= families.map { |family| @fonts.match(family) }.reject { |match| match.match == :exact }
+      @substitutions ||= families.map { |family| @fonts.match(family) }.reject { |match| match.match == :exact } | characters_elsewhere
     end
+
+    # @param page [Page]
+    # @return [Boolean] whether every metric on it is right and everything is laid out truly
+    def exact_page?(page) = !untrue_pages.key?(page.number) && page.placed.all? { |placed| placed.setting.exact? }
 
     # @return [Boolean] true when every metric is right and everything is laid out truly
     def exact? = approximations.empty? && substitutions.all? { |match| match.match == :metric }
@@ -85,7 +89,18 @@ module Norvel
       end
     end
 
+    def untrue_pages = @untrue_pages ||= approximations.to_h { |one| [one.page, true] }
+
+    def placed_stand_ins = @placed_stand_ins ||= pages.flat_map { |page| page.placed.map { |placed| [page, placed] } }.reject { |_, placed| placed.setting.stand_ins.empty? }
+
+    # Faces that stand in for single characters.
+    def characters_elsewhere
+      placed_stand_ins.flat_map { |_, placed| placed.setting.stand_ins }.reject { |format| format.face.equal?(format.stands_for) }.map { |format| [format.stands_for.family, format.face.family] }.uniq
+        .map { |asked, used| Fonts::Book::Match.new(asked: asked, used: used, match: :fallback) }
+    end
+
     def note_untrue_things
+      placed_stand_ins.each { |page, placed| @approximations << Approximation.new(kind: :font, page: page.number, paragraph: placed.paragraph.id) if placed.setting.stand_ins.any? { |format| format.face.equal?(format.stands_for) } }
       manuscript.paragraphs.each do |paragraph|
         paragraph.insets.each { |inset| approximate(inset_kind(inset), paragraph) if inset_kind(inset) } if paragraph.text.include?(Manuscript::INSET_MARK)
         approximate(:right_to_left, paragraph) if cascade.paragraph(paragraph)[:right_to_left]
@@ -100,7 +115,7 @@ module Norvel
       when :equation then :equation
       when :object then :object
       when :symbol then :font
-      when :anchor then (inset.what == :image) ? :anchored_image : inset.what
+      when :anchor then {image: :float, drawing: :object}.fetch(inset.what, inset.what)
       end
     end
 

@@ -133,7 +133,7 @@ module Norvel
           @out << %(<rect fill="#{format.highlight}" x="#{n(x + run.first.x)}" y="#{n(base - format.above)}" width="#{n(finish - run.first.x)}" height="#{n(format.above + format.below)}"/>)
         end
         spacing = format.letter_spacing.zero? ? "" : %( letter-spacing="#{n(format.letter_spacing)}")
-        words = run.map { |piece| %(<tspan#{%( data-o="#{piece.start}") if piece.start} x="#{n(x + piece.x)}">#{h(piece.text)}#{" " unless piece.equal?(last)}</tspan>) }.join
+        words = run.map { |piece| %(<tspan#{%( data-o="#{piece.start}") if piece.start} x="#{n(x + piece.x)}">#{h(format.face.drawn(piece.text))}#{" " unless piece.equal?(last)}</tspan>) }.join
         @out << %(<text class="#{css(format)}" font-size="#{n(format.size)}" y="#{n(y)}"#{fill(format)}#{spacing}>#{words}</text>)
         stroke = format.size / 18
         underlined(run, format).each { |part| underline(x + part.first.x, x + part.last.x + part.last.width, y + format.size * 0.11, stroke, format) }

@@ -26,6 +26,7 @@ module Norvel
         @faces = {}
         @opened = {} # by file: few
         @matches = {}
+        @stand_ins_for = {}
         @lock = Mutex.new
       end
 
@@ -55,6 +56,17 @@ module Norvel
         end
       end
 
+      # A face of another family that has a character, of the same weight and slope where there is one.
+      # @param face [Face] that lacks it @param char [String]
+      # @return [Face, nil] nil where none has it
+      def stand_in(face, char)
+        key = [face, char]
+        return @stand_ins_for[key] if @stand_ins_for.key?(key)
+
+        @stand_ins_for.clear if @stand_ins_for.size > KEPT
+        @stand_ins_for[key] = near_to(face.family).map { |family| face(family, bold: face.bold, italic: face.italic) }.find { |other| other.draws?(char) }
+      end
+
       # @return [Array<String>] paths of all files, for the browser's font rules
       def paths = @files.values.flat_map(&:values).uniq.map { |file| File.join(@folder, file) }
 
@@ -66,6 +78,11 @@ module Norvel
         kind = [("bold" if bold), ("italic" if italic)].compact.join("_").then { |name| name.empty? ? "regular" : name }
         file = files[kind] || files[bold ? "bold" : "regular"] || files.fetch("regular")
         @opened[file] ||= Face.new(File.join(@folder, file), family: used, bold: bold, italic: italic)
+      end
+
+      # Other families, those of the same kind first.
+      def near_to(family)
+        (family.match?(/Sans|Carlito/) ? ["Liberation Sans", "Carlito"] : ["Liberation Serif", "EB Garamond"]).union(families) - [family]
       end
 
       def plain(family) = family.to_s.downcase.gsub(/[^[:alnum:]]/, "")

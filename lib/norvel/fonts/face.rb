@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require "ttfunk"
+require_relative "widths_by_rule"
 
 module Norvel
   module Fonts
@@ -18,6 +19,7 @@ module Norvel
         @italic = italic
         @words = {}
         @advances = {}
+        @lacking = {}
         read(TTFunk::File.open(path))
       end
 
@@ -29,11 +31,35 @@ module Norvel
       def units(text)
         @words.fetch(text) do
           sum = 0
-          text.each_codepoint { |code| sum += advance(code) }
+          text.each_codepoint { |code| sum += width_of(code) }
           @words.clear if @words.size > 200_000
           @words[text] = sum
         end
       end
+
+      # @param code [Integer] a code point
+      # @return [Integer] its advance width, font units
+      def width_of(code) = @advances[code] ||= own_width(code)
+
+      # @param char [String]
+      # @return [Boolean] whether the face draws it, or nothing has to be drawn
+      def draws?(char) = (code = char.ord) && (@map[code].to_i.positive? || WidthsByRule.for?(code))
+
+      # @param text [String]
+      # @return [Array<String>] the characters of a text that it does not have
+      def lacking(text)
+        return NONE if text.ascii_only?
+
+        @lacking.clear if @lacking.size > 20_000
+        @lacking[text] ||= text.each_char.reject { |char| char.ascii_only? || draws?(char) }.uniq.freeze
+      end
+
+      # @param text [String]
+      # @return [String] as the face draws it: hyphens that it lacks as the one that it has
+      def drawn(text) = (text.ascii_only? || !text.match?(HYPHENS)) ? text : text.gsub(HYPHENS) { |sign| @map[sign.ord].to_i.positive? ? sign : "-" }
+
+      HYPHENS = /[\u2010\u2011]/
+      NONE = [].freeze
 
       # @return [Float] ascent, descent and gap together, in ems
       def line_height = (ascent + descent + gap).fdiv(units_per_em)
@@ -51,7 +77,16 @@ module Norvel
         @gap = source.line_gap
       end
 
-      def advance(code) = @advances[code] ||= @metrics.for(@map[code].to_i).advance_width
+      def own_width(code)
+        glyph = @map[code].to_i
+        return WidthsByRule.width(code, self) || mark_width(code) || @metrics.for(0).advance_width if glyph.zero?
+        return 0 if WidthsByRule::UNSEEN.key?(code)
+
+        @metrics.for(glyph).advance_width
+      end
+
+      # A mark that the face lacks is drawn by another over the letter before it.
+      def mark_width(code) = ([code].pack("U").match?(WidthsByRule::MARK) ? 0 : nil)
     end
   end
 end

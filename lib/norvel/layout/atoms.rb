@@ -14,14 +14,14 @@ module Norvel
 
       # @param text [String] as drawn
       # @param segments [Array<Segment>] covering it
-      def initialize(text, segments)
+      # @param words [Words]
+      def initialize(text, segments, words)
+        @words = words
         @text = text
         @segments = segments
         @single = segments.first.format if segments.size == 1 && segments.first.inset.nil?
         @space = @single.width(" ") if @single
-        # Most paragraphs have neither soft hyphens nor places inside words where a line may break.
-        @soft = text.include?(SOFT_HYPHEN)
-        @cuts = text.match?(BreakOpportunities::SPECIAL)
+        @soft = text.include?(SOFT_HYPHEN) # most texts have none
       end
 
       # @return [Array<Atom>]
@@ -73,6 +73,7 @@ module Norvel
       def add(atoms, token, offset)
         if (control = CONTROLS[token])
           atoms << Atom.new(control, offset, 1, 1, 0.0, 0.0, false, false)
+          @last = nil
         elsif token == Manuscript::INSET_MARK
           add_inset(atoms, offset)
         else
@@ -83,27 +84,45 @@ module Norvel
       def add_inset(atoms, offset)
         segment = @segments[first_segment(offset)]
         note = segment&.inset&.kind == :note
-        atoms << Atom.new(note ? :word : :box, offset, 1, 1, measure(offset, 1), 0.0, note && joined?(atoms), false)
-        @after_note = note
+        name = note ? NOTE : :CB
+        atoms << Atom.new(note ? :word : :box, offset, 1, 1, measure(offset, 1), 0.0, glued?(atoms, name), false)
+        @last = name
       end
 
-      def joined?(atoms) = atoms.last&.kind == :word && atoms.last.length == atoms.last.solid
+      # A note's mark stands with the letter before it as a letter does.
+      NOTE = :AL
+
+      # @return [Boolean] whether what begins with this class stays in one line with what is before it
+      def glued?(atoms, first)
+        return false if @last.nil? || atoms.empty?
+
+        (atoms.last.length == atoms.last.solid) ? Words.held?(@last, first) : Words.held_over_space?(@last, first)
+      end
 
       def add_word(atoms, token, offset)
         word = token.rstrip
         solid = word.length
-        glued = @after_note && joined?(atoms)
-        @after_note = false
-        from = @cuts ? add_parts(atoms, word, offset, glued) : 0
+        return add_spaces(atoms, token, offset) if solid.zero?
+
+        known = @words[word]
+        glued = glued?(atoms, known.first)
+        @last = known.last
+        from = known.cuts.empty? ? 0 : add_parts(atoms, word, known.cuts, offset, glued)
         width = (@single && from.zero?) ? @single.width(visible(word)) : measure(offset + from, solid - from)
         length = token.length
         atoms << Atom.new(:word, offset + from, length - from, solid - from, width, space_width(offset + solid, length - solid), glued && from.zero?, false)
       end
 
+      # Spaces where nothing stands before them.
+      def add_spaces(atoms, token, offset)
+        @last = nil
+        atoms << Atom.new(:word, offset, token.length, 0, 0.0, space_width(offset, token.length), false, false)
+      end
+
       # The parts of a word before its last break opportunity.
       # @return [Integer] where the rest begins
-      def add_parts(atoms, word, offset, glued)
-        BreakOpportunities.inside(word).reduce(0) do |from, cut|
+      def add_parts(atoms, word, cuts, offset, glued)
+        cuts.reduce(0) do |from, cut|
           atoms << Atom.new(:word, offset + from, cut - from, cut - from, measure(offset + from, cut - from), 0.0, glued && from.zero?, word[cut - 1] == SOFT_HYPHEN)
           cut
         end

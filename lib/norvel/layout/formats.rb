@@ -4,9 +4,10 @@ module Norvel
   class Layout
     # What the layout needs of text formatting, in points. `above` and `below` are the parts of a single
     # line over and under the baseline, the font's gap half on each side; `small_capitals` says that its lower-case letters are set in
-    # another format.
+    # another format; `match` how good the face is for the family that was asked for, and `stands_for` the face whose missing
+    # characters it is for (itself, where no face has them).
     TextFormat = Value.define(:face, :size, color: "auto", underline: :none, strike: false, highlight: "none", letter_spacing: 0.0,
-      scale: 1.0, rise: 0.0, transform: nil, small_capitals: false, above: 0.0, below: 0.0) do
+      scale: 1.0, rise: 0.0, transform: nil, small_capitals: false, above: 0.0, below: 0.0, match: :exact, stands_for: nil) do
       attr_reader :per_unit
 
       # @return [Float] the width of a text in points
@@ -58,11 +59,21 @@ module Norvel
         @fonts = fonts
         @texts = {}
         @paragraphs = {}
+        @stand_ins = {}
       end
 
       # Lets go of formats when there are too many; asked between two layouts.
       # @return [void]
-      def trim = [@texts, @paragraphs].each { |kept| kept.clear if kept.size > KEPT }
+      def trim = [@texts, @paragraphs, @stand_ins].each { |kept| kept.clear if kept.size > KEPT }
+
+      # @param format [TextFormat] @param char [String]
+      # @return [TextFormat] in the face that draws the character; the same where its own does
+      def with_char(format, char)
+        return format if char.ascii_only? || format.face.draws?(char)
+
+        face = @fonts.stand_in(format.face, char) || format.face
+        @stand_ins[[format, face]] ||= format.with(face: face, stands_for: format.face)
+      end
 
       # @param formatting [Cascade::Formatting]
       # @param small [Boolean] for the lower-case letters of small capitals
@@ -82,12 +93,13 @@ module Norvel
 
       def build_text(set, small)
         face = @fonts.face(set[:font_family], bold: set[:bold], italic: set[:italic])
+        match = @fonts.match(set[:font_family]).match
         factor, rise = RAISED.fetch(set[:raised])
         full = set[:size] / POINT
         size = full * factor * (small ? SMALL_CAPITAL : 1.0)
         em = full.fdiv(face.units_per_em)
         background = (set[:highlight] == "none") ? set[:background] : set[:highlight]
-        TextFormat.new(face: face, size: size, color: set[:color], underline: set[:underline], strike: set[:strike], highlight: background,
+        TextFormat.new(face: face, match: match, size: size, color: set[:color], underline: set[:underline], strike: set[:strike], highlight: background,
           letter_spacing: set[:letter_spacing] / POINT, scale: set[:scale] / 100.0, rise: full * rise + set[:shift] / POINT,
           transform: (set[:caps] || small) ? :upper : nil, small_capitals: set[:small_caps] && !set[:caps] && !small, above: (face.ascent + face.gap / 2.0) * em, below: (face.descent + face.gap / 2.0) * em)
       end

@@ -5,11 +5,12 @@ module Norvel
     # Keeps the lines of paragraphs between layouts: they depend only on the text, the formats and the
     # width. What two layouts running did not use is let go.
     class LineStore
-      attr_reader :formats
+      attr_reader :formats, :words
 
       # @param fonts [Fonts::Book]
       def initialize(fonts)
         @formats = FormatTable.new(fonts)
+        @words = Words.new
         @young = {}.compare_by_identity
         @old = {}.compare_by_identity
         @young_fields = @old_fields = {}
@@ -21,14 +22,14 @@ module Norvel
       RIGHT_TO_LEFT = /[\p{Hebrew}\p{Arabic}]/
       COMPLEX = /[\p{Devanagari}\p{Thai}\p{Bengali}\p{Tamil}\p{Khmer}]/
 
-      # @return [Symbol, nil] :right_to_left or :complex_script where the text has letters that are not laid out truly
+      # @return [Symbol, nil] :right_to_left or :font where the text has letters that are not laid out truly
       def script(paragraph)
         text = paragraph.text
         return if text.ascii_only?
 
         @scripts.fetch(text) do
           @scripts[text] = if text.match?(RIGHT_TO_LEFT) then :right_to_left
-          elsif text.match?(COMPLEX) then :complex_script
+          elsif text.match?(COMPLEX) then :font
           end
         end
       end

@@ -98,7 +98,7 @@ module Norvel
         place_items(page, items, leaf)
         place_notes(page, section, leaf.notes.reject { |ref| ref.start_with?("endnotes") })
         page.turn = Turn.new(reason: leaf.reason, paragraph: items[leaf.to]&.paragraph&.id, empty: leaf.empty)
-        leaf.gave_way&.each { |kind| @approximations << Approximation.new(kind: :"#{kind}_gave_way", page: number, paragraph: items[leaf.to - 1]&.paragraph&.id) }
+        leaf.gave_way&.each { @approximations << Approximation.new(kind: :overflow, page: number, paragraph: items[leaf.to - 1]&.paragraph&.id) }
         page
       end
 

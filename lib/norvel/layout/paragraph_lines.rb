@@ -1,7 +1,8 @@
 # frozen_string_literal: true
 
 require_relative "line"
-require_relative "break_opportunities"
+require_relative "line_breaking"
+require_relative "words"
 require_relative "atoms"
 require_relative "long_text"
 require_relative "tab_stops"
@@ -25,7 +26,7 @@ module Norvel
       # @param mark [TextFormat] of the paragraph's end, which gives an empty line its height
       # @param default_tab [Float] points
       # @param hyphens [Array<Array(Integer, Hyphenation)>, nil] from which offset on which language divides words
-      def initialize(text:, segments:, format:, width:, mark:, label: nil, default_tab: 36.0, hyphens: nil)
+      def initialize(text:, segments:, format:, width:, mark:, label: nil, default_tab: 36.0, hyphens: nil, words: Words.new)
         @text = text = LongText.of(text)
         @segments = segments
         @format = format
@@ -34,7 +35,7 @@ module Norvel
         @label = label
         @default_tab = default_tab
         @hyphens = hyphens
-        @atoms = Atoms.new(text, segments)
+        @atoms = Atoms.new(text, segments, words)
         @uniform = segments.all? { |segment| segment.inset.nil? && segment.format.equal?(segments.first.format) }
         @lines = break_lines
       end
@@ -61,6 +62,12 @@ module Norvel
         add_hyphen(pieces, x) if line.hyphenated
         pieces
       end
+
+      # @return [Array<TextFormat>] of characters that the face asked for lacks
+      def stand_ins = @stand_ins ||= @text.ascii_only? ? [] : @segments.map(&:format).select(&:stands_for).uniq
+
+      # @return [Boolean] whether all its widths are those of the faces that were asked for
+      def exact? = @exact.nil? ? @exact = @segments.all? { |segment| %i[exact metric].include?(segment.format.match) && segment.format.stands_for.nil? } : @exact
 
       # What a flow makes of the lines, kept as long as they are.
       # @param area [Symbol]

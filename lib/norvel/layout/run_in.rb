@@ -24,6 +24,10 @@ module Norvel
 
         def format = @joined.format
 
+        def stand_ins = @joined.stand_ins
+
+        def exact? = @joined.exact?
+
         def label_x = @joined.label_x
 
         # @return [Array<Piece>]

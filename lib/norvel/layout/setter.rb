@@ -35,7 +35,7 @@ module Norvel
         @store.fetch(paragraph, [width, format.inside, mark, texts, marks, label, @tab, hyphens], folios) do
           text, segments = segments(paragraph, texts, width, folios, format, mark)
           ParagraphLines.new(text: text, segments: segments, format: format, width: width, mark: mark, default_tab: @tab,
-            label: label, hyphens: hyphens)
+            label: label, hyphens: hyphens, words: @store.words)
         end.in_format(format)
       end
 
@@ -57,7 +57,7 @@ module Norvel
         @store.fetch(body, [width, format, mark, parts, marks, label, @tab, hyphens], folios) do
           (head_text, head_segments), (text, segments) = parts.map { |paragraph, texts| segments(paragraph, texts, width, folios, format, mark) }
           moved = segments.each { |segment| segment.start += head_text.length }
-          RunIn.new(ParagraphLines.new(text: head_text + text, segments: joined(head_segments + moved), format: format, width: width, mark: mark, default_tab: @tab, label: label, hyphens: hyphens), head_text.length)
+          RunIn.new(ParagraphLines.new(text: head_text + text, segments: joined(head_segments + moved), format: format, width: width, mark: mark, default_tab: @tab, label: label, hyphens: hyphens, words: @store.words), head_text.length)
         end
       end
 
@@ -107,12 +107,24 @@ module Norvel
         insets = run.insets.each
         small = format.small_capitals
         shown.scan(small ? /\u{FFFC}|\p{Ll}+|[^\p{Ll}\u{FFFC}]+/ : /\u{FFFC}|[^\u{FFFC}]+/) do |part|
-          segments << if part == Manuscript::INSET_MARK
-            inset_segment(offset, insets.next, format, room)
+          if part == Manuscript::INSET_MARK then segments << inset_segment(offset, insets.next, format, room)
           else
-            Segment.new(offset, part.length, (small && part.match?(/\A\p{Ll}/)) ? text_format(@cascade.run(paragraph, run), small: true) : format)
+            add_text(segments, part, offset, (small && part.match?(/\A\p{Ll}/)) ? text_format(@cascade.run(paragraph, run), small: true) : format)
           end
           offset += part.length
+        end
+      end
+
+      # Characters that the face lacks are set in another that has them; the line keeps the height of the face that was asked for.
+      def add_text(segments, part, offset, format)
+        lacking = format.face.lacking(part)
+        return segments << Segment.new(offset, part.length, format) if lacking.empty?
+
+        part.each_char.chunk_while { |one, other| lacking.include?(one) == lacking.include?(other) }.each do |chars|
+          chars.slice_when { |one, other| !@store.formats.with_char(format, one).equal?(@store.formats.with_char(format, other)) }.each do |alike|
+            segments << Segment.new(offset, alike.size, @store.formats.with_char(format, alike.first))
+            offset += alike.size
+          end
         end
       end
 
