@@ -12,8 +12,8 @@ require_relative "layout/page"
 require_relative "layout/frames"
 require_relative "layout/flow"
 require_relative "layout/table_rows"
-require_relative "layout/paginator"
 require_relative "layout/page_builder"
+require_relative "layout/note_numbers"
 
 module Norvel
   # The manuscript on pages: lines from true font metrics, page turns with their reasons.
@@ -24,6 +24,8 @@ module Norvel
   #
   # A LineStore given again to the next layout saves breaking unchanged paragraphs anew.
   class Layout
+    ROUNDS = 5 # layouts until what depends on pages stays
+
     attr_reader :manuscript, :cascade, :pages, :labels, :approximations
 
     # @param manuscript [Manuscript]
@@ -73,20 +75,23 @@ module Norvel
     private
 
     def build
-      setter = Setter.new(manuscript, cascade, @store, labels: labels, note_labels: note_labels)
-      @pages = PageBuilder.new(manuscript, setter, @approximations).pages
+      numbers = NoteNumbers.new(manuscript)
+      @pages = pages_with(known = numbers.labels)
+      if numbers.by_page?
+        ROUNDS.times do
+          break if (found = numbers.labels(@pages)) == known
+
+          @pages = pages_with(known = found)
+        end
+      end
       note_untrue_things
       @approximations.uniq!
       @approximations.freeze
     end
 
-    # Notes are numbered in the order of their marks; footnotes arabic, endnotes roman (ISO/IEC 29500-1 §17.11.17–18).
-    def note_labels
-      counts = Hash.new(0)
-      manuscript.paragraphs.flat_map(&:insets).select { |inset| inset.kind == :note }.to_h do |inset|
-        kind = inset.ref.split(":").first
-        [inset.ref, ListLabels.write(counts[kind] += 1, (kind == "endnotes") ? :lower_roman : :decimal)]
-      end
+    def pages_with(note_labels)
+      @approximations.clear
+      PageBuilder.new(manuscript, Setter.new(manuscript, cascade, @store, labels: labels, note_labels: note_labels), @approximations).pages
     end
 
     def untrue_pages = @untrue_pages ||= approximations.to_h { |one| [one.page, true] }
@@ -107,7 +112,6 @@ module Norvel
         script = @store.script(paragraph)
         approximate(script, paragraph) if script
       end
-      manuscript.sections.each_with_index { |section, part| pages.select { |page| page.part == part }.each { |page| @approximations << Approximation.new(kind: :columns, page: page.number) } if section.columns > 1 }
     end
 
     def inset_kind(inset)

@@ -13,8 +13,10 @@ module Norvel
   class Manuscript
     # What the file says about itself as a whole. `between` is :sum or :larger: whether the space after
     # one paragraph and before the next add up. `tab` is the distance of default tab stops, EMU; `hyphenate` whether words are
-    # divided where the style allows it.
-    Settings = Value.define(between: :sum, tab: 457_200, even_differs: false, records_revisions: false, hyphenate: false)
+    # divided where the style allows it, `mirrored` whether start and end margins change sides on a verso, `gutter_above` whether the gutter
+    # is at the top.
+    Settings = Value.define(between: :sum, tab: 457_200, even_differs: false, records_revisions: false, hyphenate: false, mirrored: false, gutter_above: false, footnotes: NoteForm.new,
+      endnotes: NoteForm.new(format: :lower_roman))
 
     # Document properties.
     Info = Value.define(title: nil, language: nil)
@@ -46,6 +48,10 @@ module Norvel
       @memo = {}
       freeze
     end
+
+    # @param ref [String] of a note
+    # @return [Boolean] whether it stands at the end of the text, not at the foot of its page
+    def self.endnote?(ref) = ref.start_with?("endnotes:")
 
     # @return [Manuscript] the same with some members changed
     def with(**changed) = Manuscript.new(**MEMBERS.to_h { |name| [name, public_send(name)] }, **changed)

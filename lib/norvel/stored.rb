@@ -14,7 +14,7 @@ module Norvel
     SCHEMA = 2
 
     KINDS = [Manuscript::Run, Manuscript::Inset, Manuscript::Paragraph, Manuscript::Table, Manuscript::Row, Manuscript::Cell, Manuscript::Section, Manuscript::PageDesign,
-      Manuscript::Folio, Manuscript::Settings, Manuscript::Info, Manuscript::List, Manuscript::ListLevel, StyleSheet::Style, Properties::LineSpacing, Properties::TabStop,
+      Manuscript::Folio, Manuscript::NoteForm, Manuscript::Settings, Manuscript::Info, Manuscript::List, Manuscript::ListLevel, StyleSheet::Style, Properties::LineSpacing, Properties::TabStop,
       Properties::NumberRef].to_h { |kind| [kind.name.split("::").last, kind] }.freeze
     NAMES = KINDS.invert.freeze
 

@@ -42,7 +42,7 @@ RSpec.describe Norvel::CommandLine do
     expect(data.keys).to eq(%w[exact substitutions approximations pages])
     expect(data["pages"].first.keys).to eq(%w[number folio part exact width_pt height_pt turn lines])
     line = data["pages"][1]["lines"].find { |one| one["area"] == "body" }
-    expect(line.keys).to eq(%w[area paragraph start end x_pt baseline_pt width_pt text hyphenated label])
+    expect(line.keys).to eq(%w[area column paragraph start end x_pt baseline_pt width_pt text hyphenated label])
     expect(data["pages"].last["turn"]).to include("reason" => "end", "paragraph" => nil)
     expect(data["pages"].flat_map { |page| page["lines"] }.count { |one| one["area"] == "note" }).to be >= 12
   end

@@ -88,7 +88,7 @@ module Norvel
         first = lines.first
         top, bottom = first.y, lines.last.y + lines.last.line.height
         left = first.x - 4
-        right = left + 8 + ((first.area == :cell) ? 90.0 : @page.design.text_width / 12_700.0)
+        right = left + 8 + first.setting.width
         right = first.x + lines.last.line.x + lines.last.line.width if lines.last.setting.is_a?(Layout::RunIn::Part) && lines.size == 1 && first.paragraph.run_in
         # Beside the end of a run-in heading the area begins where the text does.
         from = (first.line.start.zero? && first.setting.runs_in?) ? first.x + first.line.x : left
@@ -120,7 +120,7 @@ module Norvel
         end.join
         @out << %(<path class="sign dots" d="#{dots}"/>) unless dots.empty?
         placed.line.tabs&.each { |_, from, to, _| @out << %(<path class="sign" d="M#{n(placed.x + from + 1)} #{n(placed.baseline - 2.5)}H#{n(placed.x + to - 1)}v-2v4"/>) }
-        sign = {break: "↲", page: "⤓ new page", end: "¶"}[line.ends_with] or return
+        sign = {break: "↲", page: "⤓ new page", column: "⤓ new column", end: "¶"}[line.ends_with] or return
         finish = pieces.last ? pieces.last.x + pieces.last.width : line.x
         @out << %(<text class="sign-text" x="#{n(placed.x + finish + 2)}" y="#{n(placed.baseline)}">#{(sign == "¶" && placed.paragraph.carries.include?(:section_end)) ? "¶ part ends" : sign}</text>)
       end

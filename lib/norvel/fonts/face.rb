@@ -56,7 +56,11 @@ module Norvel
 
       # @param text [String]
       # @return [String] as the face draws it: hyphens that it lacks as the one that it has
-      def drawn(text) = (text.ascii_only? || !text.match?(HYPHENS)) ? text : text.gsub(HYPHENS) { |sign| @map[sign.ord].to_i.positive? ? sign : "-" }
+      def drawn(text) = if text.ascii_only? || !text.match?(HYPHENS)
+                          text
+                        else
+                          text.gsub(HYPHENS) { |sign| @map[sign.ord].to_i.positive? ? sign : "-" }
+                        end
 
       HYPHENS = /[\u2010\u2011]/
       NONE = [].freeze

@@ -4,12 +4,13 @@ module Norvel
   class Layout
     # Cuts a paragraph's text into what a line cannot break inside, and measures each.
     class Atoms
-      # `kind` is :word, :tab, :break, :page or :box. `length` counts code points with the spaces that follow, `solid`
+      # `kind` is :word, :tab, :break, :page, :column or :box. `length` counts code points with the spaces that follow, `solid`
       # without them; widths in points. No line breaks before a `glued` atom; after a `soft` one a hyphen appears.
       Atom = Struct.new(:kind, :start, :length, :solid, :width, :space, :glued, :soft)
 
-      TOKEN = /[^ \t\n\f\u{FFFC}]+ *| +|[\t\n\f\u{FFFC}]/
-      CONTROLS = {"\t" => :tab, "\n" => :break, "\f" => :page}.freeze
+      TOKEN = /[^ \t\n\f\v\u{FFFC}]+ *| +|[\t\n\f\v\u{FFFC}]/
+      COLUMN_BREAK = "\v" # as it stands in the text that is set
+      CONTROLS = {"\t" => :tab, "\n" => :break, "\f" => :page, COLUMN_BREAK => :column}.freeze
       SOFT_HYPHEN = "\u00AD"
 
       # @param text [String] as drawn

@@ -11,6 +11,9 @@ module Norvel
 
     # Turns blocks into items: the rules of orphans and widows, keeps and space between paragraphs are read here.
     class Flow
+      # What a break in the text forces behind it.
+      BREAKS = {page: :manual, column: :column}.freeze
+
       # @param setter [Setter] @param between [Symbol] :sum or :larger
       def initialize(setter, between:)
         @setter = setter
@@ -20,9 +23,10 @@ module Norvel
       # @param blocks [Array<Manuscript::Paragraph, Manuscript::Table>]
       # @param width [Float] of the column, points
       # @return [Array<Item>]
-      def items(blocks, width, area: :body, **setting)
+      # @param after [Float, nil] the space asked for by what stands above, points; nil: nothing stands there
+      def items(blocks, width, area: :body, after: nil, **setting)
         @items = []
-        @last = nil
+        @last = after && [nil, ParagraphFormat.new(after: after)]
         @break_next = nil
         @width = width
         @framed = false
@@ -73,7 +77,8 @@ module Norvel
         items.each_with_index do |item, index|
           next if index.zero?
 
-          (items[index - 1].line.ends_with == :page) ? item.forced = :manual : item.keep = inner_keep(format, index, items.size)
+          forced = BREAKS[items[index - 1].line.ends_with]
+          forced ? item.forced = forced : item.keep = inner_keep(format, index, items.size)
         end
       end
 
@@ -88,7 +93,7 @@ module Norvel
         first.keep = :keep_with_next if @last && @last[1].keep_next && !first.forced
         @items << first
         @items.concat(items.drop(1)) if items.size > 1
-        @break_next = (items.last.line.ends_with == :page) ? :manual : nil
+        @break_next = BREAKS[items.last.line.ends_with]
         @last = [paragraph, format]
       end
 

@@ -7,15 +7,20 @@ module Norvel
 
     # A line at its place: `area` is :body, :cell, :note, :header or :footer; `x` is the column's left edge and
     # `y` the line's top, points from the paper's top left corner.
-    Placed = Struct.new(:area, :paragraph, :setting, :line, :x, :y) do
+    # `column` counts from 0 at the start side.
+    Placed = Struct.new(:area, :paragraph, :setting, :line, :x, :y, :column) do
       def baseline = y + line.baseline
     end
 
     # A straight line on the page, points.
-    Rule = Struct.new(:x1, :y1, :x2, :y2)
+    Rule = Struct.new(:x1, :y1, :x2, :y2) do
+      # @return [Rule] the same, elsewhere
+      def moved(x, y) = self.class.new(x1 + x, y1 + y, x2 + x, y2 + y)
+    end
 
-    # One physical page. `part` is the index of its section; `frames` are what is drawn around and behind paragraphs.
-    Page = Struct.new(:number, :folio, :part, :design, :placed, :rules, :frames, :turn, :top, :bottom, keyword_init: true) do
+    # One physical page. `part` is the index of its section; `frames` are what is drawn around and behind paragraphs; `first`
+    # pages begin their part, `blank` ones only see to it that the next is a recto or verso.
+    Page = Struct.new(:number, :folio, :part, :design, :placed, :rules, :frames, :turn, :top, :bottom, :first, :blank, keyword_init: true) do
       def width = design.width / 12_700.0
 
       def height = design.height / 12_700.0

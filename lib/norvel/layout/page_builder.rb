@@ -1,13 +1,23 @@
 # frozen_string_literal: true
 
+require_relative "page_geometry"
+require_relative "column_fill"
+require_relative "page_margins"
+require_relative "placing"
+
 module Norvel
   class Layout
-    # Makes pages: sections to flows, flows to leaves, leaves to lines at their places with notes,
-    # headers and footers.
+    # Makes pages: each section to items, the items to columns, band under band where sections go on upon a page, with the notes at the
+    # foot of their column.
     class PageBuilder
-      POINT = 12_700.0
-      NOTE_LEAD = 4.0 # points between the rule above the notes and the first of them
-      DUMMY_FOLIOS = {page: "00", pages: "00"}.freeze
+      # Where a page stands while it is made: the geometry of its section, the y from which the next band goes, the space that the last
+      # paragraph asks for below it, and the notes of each column, as [x, width, NoteArea].
+      State = Struct.new(:page, :geometry, :y, :after, :notes, keyword_init: true) do
+        # @return [Boolean] whether something stands on the page above what comes next
+        def placed_any? = y > page.top
+      end
+
+      NOTE_RULE = 4.0 # points between the rule above the notes and the first of them
 
       # @param approximations [Array] what gave way is added to
       def initialize(manuscript, setter, approximations)
@@ -15,34 +25,22 @@ module Norvel
         @setter = setter
         @approximations = approximations
         @flow = Flow.new(setter, between: manuscript.settings.between)
+        @margins = PageMargins.new(manuscript, setter)
         @note_items = {}
+        @pages = []
       end
 
       # @return [Array<Page>]
       def pages
-        pages = []
-        parts.each { |index, section, items| add_part(pages, index, section, items) }
-        pages.last.turn = pages.last.turn.with(reason: :end, paragraph: nil)
-        number(pages)
-        pages.each { |page| add_margins(page, pages) }
-        pages
+        @blocks = blocks_by_section
+        @blocks.each_with_index { |blocks, index| add_section(index, blocks) }
+        finish_page(:end)
+        @pages.last.turn = @pages.last.turn.with(reason: :end, paragraph: nil)
+        @margins.number(@pages)
+        @pages.each { |page| @margins.add(page, @pages) }
       end
 
       private
-
-      # Sections that begin on the page of the one before flow on with it.
-      # @return [Array<Array(Integer, Section, Array<Item>)>]
-      def parts
-        groups = blocks_by_section.each_with_index.each_with_object([]) do |(blocks, index), list|
-          section = @manuscript.sections[index]
-          if section.begins == :here && list.any?
-            list.last[2] << [section, blocks]
-          else
-            list << [index, section, [[section, blocks]]]
-          end
-        end
-        groups.map { |index, section, flows| [index, section, flows.flat_map { |part, blocks| @flow.items(blocks, part.page.text_width / POINT) } + ((index == @manuscript.sections.size - 1) ? endnotes : [])] }
-      end
 
       def blocks_by_section
         ends = @manuscript.sections.filter_map(&:last)
@@ -54,175 +52,167 @@ module Norvel
         groups
       end
 
-      # Endnotes follow the text.
-      # @return [Array<Item>]
-      def endnotes
-        width = @manuscript.sections.last.page.text_width / POINT
-        used_notes.select { |ref| ref.start_with?("endnotes") }.flat_map do |ref|
-          @flow.items(@manuscript.notes.fetch(ref, []), width, area: :note, folios: {own_number: @setter.note_label(ref)})
-        end
+      def add_section(index, blocks)
+        @index = index
+        @section = @manuscript.sections[index]
+        @geometry = PageGeometry.new(@section, @manuscript.settings, @margins.method(:height))
+        here = @state && @section.begins == :here && same_paper?
+        @items = @flow.items(blocks, @geometry.columns.first.last, after: here ? @state.after : nil)
+        after = @flow.after
+        @items += endnotes(index)
+        here ? @state.geometry = @geometry : begin_part
+        fill(index)
+        @state.after = after
       end
 
-      def used_notes = @used_notes ||= @manuscript.paragraphs.flat_map(&:insets).filter_map { |inset| inset.ref if inset.kind == :note }
+      def same_paper? = @state.page.design.width == @section.page.width && @state.page.design.height == @section.page.height
 
-      def add_part(pages, index, section, items)
-        if pages.any?
-          begins = recto_gap(pages, index, section)
-          pages.last.turn = pages.last.turn.with(reason: begins, paragraph: items.first&.paragraph&.id)
-        end
-        first = pages.size
-        note_height = ->(ref) { Flow.height(note_items(ref, section)) }
-        leaves = Paginator.new(items, room: ->(leaf) { room(section, first + leaf, leaf.zero?) }, note_height: note_height).leaves
-        leaves = [Paginator::Leaf.new(from: 0, to: 0, reason: :end, empty: room(section, first, true), notes: [])] if leaves.empty?
-        leaves.each_with_index do |leaf, place|
-          pages << build_page(pages.size + 1, index, section, items, leaf, place.zero?)
-        end
+      def begin_part
+        reason = @state ? finish_part : nil
+        begin_page(first: true)
+        @pages[-2].turn = @pages[-2].turn.with(reason: reason, paragraph: @items.first&.paragraph&.id) if reason
       end
 
-      # A part that begins on a recto or verso may need an empty page before it.
-      def recto_gap(pages, index, section)
-        next_number = pages.size + 1
-        wrong = (section.begins == :recto && next_number.even?) || (section.begins == :verso && next_number.odd?)
-        return :part unless wrong
+      # A part that begins on a recto or verso may need an empty page before it, which is counted in the part that it ends.
+      # @return [Symbol] why the part begins on a page of its own
+      def finish_part
+        last = @state
+        finish_page(:end)
+        number = @pages.size + 1
+        return :part unless (@section.begins == :recto && number.even?) || (@section.begins == :verso && number.odd?)
 
-        pages.last.turn = pages.last.turn.with(reason: :recto)
-        pages << Page.new(number: next_number, part: index, design: section.page, placed: [], rules: [], frames: [], top: 0.0, bottom: 0.0,
-          turn: Turn.new(reason: :recto, empty: room(section, next_number - 1, false)))
+        @pages.last.turn = @pages.last.turn.with(reason: :recto, paragraph: @items.first&.paragraph&.id)
+        @pages << Page.new(number: number, part: last.page.part, design: last.page.design, placed: [], rules: [], frames: [], top: 0.0, bottom: 0.0, blank: true,
+          turn: Turn.new(reason: :recto, empty: last.geometry.bottom(number, false) - last.geometry.top(number, false)))
         :recto
       end
 
-      def build_page(number, index, section, items, leaf, first)
-        page = Page.new(number: number, part: index, design: section.page, placed: [], rules: [], frames: [])
-        page.top = top(section, number, first)
-        page.bottom = page.height - bottom(section, number, first)
-        place_items(page, items, leaf)
-        place_notes(page, section, leaf.notes.reject { |ref| ref.start_with?("endnotes") })
-        page.turn = Turn.new(reason: leaf.reason, paragraph: items[leaf.to]&.paragraph&.id, empty: leaf.empty)
-        leaf.gave_way&.each { @approximations << Approximation.new(kind: :overflow, page: number, paragraph: items[leaf.to - 1]&.paragraph&.id) }
-        page
+      def begin_page(first:)
+        number = @pages.size + 1
+        page = Page.new(number: number, part: @index, design: @section.page, placed: [], rules: [], frames: [], first: first)
+        page.top = @geometry.top(number, first)
+        page.bottom = @geometry.bottom(number, first)
+        @pages << page
+        @state = State.new(page: page, geometry: @geometry, y: page.top, after: 0.0, notes: [])
       end
 
-      def left(page) = (page.design.margin[:start] + page.design.margin[:gutter]) / POINT
-
-      def place_items(page, items, leaf)
-        y = page.top
-        x = left(page)
-        first = items[leaf.from]
-        first&.row&.heads&.each { |head| y = place_row(page, head, x, y) }
-        framed = []
-        (leaf.from...leaf.to).each do |index|
-          item = items[index]
-          y += if index > leaf.from then item.gap
-          elsif index.zero? || item.forced then item.before
-          else 0.0
-          end
-          framed << [item, y] if item.frame
-          if item.row
-            y = place_row(page, item.row, x, y)
+      # Band after band until the section is on its pages.
+      def fill(index)
+        start = 0
+        carried = []
+        loop do
+          lead = if start.positive?
+            :none
           else
-            place_line(page, item, item.area, x, y)
-            y += item.height
+            (@state.placed_any? ? :gap : :before)
           end
+          leaves = band(start, carried, lead, balanced: @manuscript.sections[index + 1]&.begins == :here)
+          leaves.each_with_index { |leaf, column| place(leaf, column) }
+          @approximations << Approximation.new(kind: :object, page: @state.page.number) if @section.uneven && @section.columns > 1
+          start = leaves.last.to
+          carried = leaves.last.carried
+          @state.y += leaves.map(&:used).max
+          return if start >= @items.size && carried.empty?
+
+          turn(leaves.last, start)
         end
-        place_frames(page, framed, x) if framed.any?
       end
 
-      def place_frames(page, framed, x)
-        page.frames.concat(Frames.place(framed).map { |frame| frame.moved(x, 0.0) })
+      # The columns from where the page stands down.
+      # @return [Array<ColumnFill::Leaf>]
+      def band(start, carried, lead, balanced: false)
+        leaves = columns(start, room, carried, lead)
+        ended = leaves.last.to >= @items.size && leaves.last.carried.empty?
+        return leaves unless balanced && ended && @geometry.columns.size > 1
+
+        least, most = 0.0, leaves.map(&:used).max
+        12.times do
+          middle = (least + most) / 2
+          tried = columns(start, middle, carried, lead, dry: true)
+          (tried.last.to >= @items.size && tried.last.carried.empty? && tried.none?(&:gave_way)) ? most = middle : least = middle
+        end
+        columns(start, most + ColumnFill::HAIR, carried, lead)
       end
 
-      def place_line(page, item, area, x, y)
-        y += item.lead if item.frame
-        page.placed << Placed.new(area, *item.run_in, x, y) if item.run_in
-        page.placed << Placed.new(area, item.paragraph, item.setting, item.line, x, y)
+      def columns(start, height, carried, lead, dry: false)
+        filling = ColumnFill.new(dry ? @items.dup : @items, note: method(:note_items))
+        leaves = []
+        @geometry.columns.each_index do |column|
+          here = leaves.empty? ? start : leaves.last.to
+          leaf = filling.fill(here, height - reserved(column), carried: notes_of(column) + (leaves.empty? ? carried : leaves.last.carried), lead: leaves.empty? ? lead : :none, top: !@state.placed_any?)
+          leaves << leaf
+          break if (leaf.to >= filling.items.size && leaf.carried.empty?) || %i[manual break_before].include?(leaf.reason)
+        end
+        leaves
       end
 
-      def place_row(page, row, x, y)
-        row.lines.each { |paragraph, setting, line, inner_x, inner_y| page.placed << Placed.new(:cell, paragraph, setting, line, x + inner_x, y + inner_y) }
-        row.frames.each { |frame| page.frames << frame.moved(x, y) }
-        row.rules.each { |rule| page.rules << Rule.new(x + rule.x1, y + rule.y1, x + rule.x2, y + rule.y2) }
-        y + row.height
+      def room = @state.page.bottom - @state.y
+
+      # Notes of the same column that stand on the page already.
+      def notes_of(column) = @state.notes.find { |x, width, _| [x, width] == @geometry.columns[column] }&.last&.entries || []
+
+      # The height of notes in bands with other columns.
+      def reserved(column) = @state.notes.reject { |_, width, _| width == @geometry.columns[column].last }.group_by { |_, width, _| width }.sum { |_, notes| tallest(notes) }
+
+      def tallest(notes) = notes.map { |_, _, area| area.height }.max || 0.0
+
+      def place(leaf, column)
+        offset, width = @geometry.columns[column]
+        x = @geometry.left(@state.page.number) + offset
+        Placing.new(@state.page, column).items(@items, leaf, x, @state.y)
+        @state.notes.reject! { |one, other, _| [one, other] == [offset, width] }
+        @state.notes << [offset, width, leaf.notes] unless leaf.notes.empty?
+        @approximations << Approximation.new(kind: :overflow, page: @state.page.number, paragraph: @items[leaf.to - 1]&.paragraph&.id) if leaf.gave_way
       end
 
-      def place_notes(page, section, refs)
-        return if refs.empty?
-
-        stacks = refs.map { |ref| note_items(ref, section) }
-        y = page.bottom - stacks.sum { |items| Flow.height(items) }
-        x = left(page)
-        page.rules << Rule.new(x, y - NOTE_LEAD, x + section.page.text_width / POINT / 3, y - NOTE_LEAD)
-        stacks.each { |items| y = stack(page, items, x, y, :note) }
+      # From one page to the next.
+      def turn(leaf, start)
+        finish_page(leaf.reason, paragraph: @items[start]&.paragraph&.id, empty: leaf.empty)
+        begin_page(first: false)
       end
 
-      def note_items(ref, section)
-        return [] if ref.start_with?("endnotes")
-
-        @note_items[[ref, section.page.text_width]] ||= Flow.new(@setter, between: @manuscript.settings.between).items(@manuscript.notes.fetch(ref, []), section.page.text_width / POINT, area: :note, folios: {own_number: @setter.note_label(ref)})
+      def finish_page(reason, paragraph: nil, empty: nil)
+        page = @state.page
+        empty ||= [room - tallest(@state.notes), 0.0].max
+        page.turn = Turn.new(reason: reason, paragraph: paragraph, empty: empty)
+        Placing.new(page).shift(@section.vertical, empty)
+        place_notes(page)
       end
 
-      def stack(page, items, x, y, area)
-        framed = []
-        items.each_with_index do |item, index|
-          y += index.zero? ? item.before : item.gap
-          framed << [item, y] if item.frame
-          if item.row
-            y = place_row(page, item.row, x, y)
-          else
-            place_line(page, item, area, x, y)
-            y += item.height
+      # Notes of columns side by side share their floor; those of bands one under the other are stacked.
+      def place_notes(page)
+        floor = page.bottom
+        @state.notes.group_by { |_, width, _| width }.to_a.reverse_each do |width, notes|
+          notes.each do |offset, _, area|
+            x, y = @state.geometry.left(page.number) + offset, floor - area.text_height
+            page.rules << Rule.new(x, y - NOTE_RULE, x + width / 3, y - NOTE_RULE)
+            Placing.new(page).entries(area.entries, x, y)
           end
-        end
-        place_frames(page, framed, x) if framed.any?
-        y
-      end
-
-      # The text begins under the top margin, or under the header where that is taller.
-      def top(section, number, first)
-        [section.page.margin[:top] / POINT, section.page.margin[:header] / POINT + margin_height(section, section.headers, number, first)].max
-      end
-
-      def bottom(section, number, first)
-        [section.page.margin[:bottom] / POINT, section.page.margin[:footer] / POINT + margin_height(section, section.footers, number, first)].max
-      end
-
-      def room(section, index, first) = section.page.height / POINT - top(section, index + 1, first) - bottom(section, index + 1, first)
-
-      def margin_height(section, stories, number, first)
-        blocks = story(section, stories, number, first)
-        blocks.empty? ? 0.0 : Flow.height(margin_items(blocks, section, DUMMY_FOLIOS))
-      end
-
-      def margin_items(blocks, section, folios) = Flow.new(@setter, between: @manuscript.settings.between).items(blocks, section.page.text_width / POINT, area: :header, folios: folios)
-
-      def story(section, stories, number, first)
-        kind = if first && section.first_differs then :first
-        elsif number.even? && @manuscript.settings.even_differs then :even
-        else :default
-        end
-        stories.fetch(kind, [])
-      end
-
-      def number(pages)
-        count = 0
-        part = nil
-        pages.each do |page|
-          section = @manuscript.sections[page.part]
-          count = section.folio.start - 1 if part != page.part && section.folio.start
-          part = page.part
-          page.folio = ListLabels.write(count += 1, section.folio.format)
+          floor -= tallest(notes)
         end
       end
 
-      def add_margins(page, pages)
-        return if page.top.zero?
+      # Endnotes follow the text, or that of their section.
+      # @return [Array<Item>]
+      def endnotes(index)
+        (@due ||= []).concat(endnotes_in(index))
+        last = index == @blocks.size - 1
+        return [] if !last && (@section.endnotes || @manuscript.settings.endnotes).place != :section
 
-        section = @manuscript.sections[page.part]
-        first = page.number == 1 || pages[page.number - 2].part != page.part
-        folios = {page: page.folio, pages: pages.size.to_s}
-        header = margin_items(story(section, section.headers, page.number, first), section, folios)
-        stack(page, header, left(page), section.page.margin[:header] / POINT, :header)
-        footer = margin_items(story(section, section.footers, page.number, first), section, folios)
-        stack(page, footer, left(page), page.height - section.page.margin[:footer] / POINT - Flow.height(footer), :footer)
+        @due.slice!(0..).flat_map do |ref|
+          @flow.items(@manuscript.notes.fetch(ref, []), @geometry.columns.first.last, area: :note, folios: {own_number: @setter.note_label(ref)})
+        end
+      end
+
+      def endnotes_in(index)
+        @blocks[index].flat_map { |block| Manuscript.paragraphs_in(block) }.flat_map(&:insets).filter_map { |inset| inset.ref if inset.kind == :note && Manuscript.endnote?(inset.ref) }
+      end
+
+      def note_items(ref)
+        return [] if Manuscript.endnote?(ref)
+
+        width = @geometry.columns.first.last
+        @note_items[[ref, width]] ||= Flow.new(@setter, between: @manuscript.settings.between).items(@manuscript.notes.fetch(ref, []), width, area: :note, folios: {own_number: @setter.note_label(ref)})
       end
     end
   end

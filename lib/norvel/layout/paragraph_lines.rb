@@ -20,7 +20,7 @@ module Norvel
       SPLIT = 64 # code points of a word that is cut, for a beginning
       LONG_WORD = 2_000 # code points of which the rest of a cut word is not measured again
 
-      attr_reader :lines, :format, :text, :label
+      attr_reader :lines, :format, :text, :label, :width
 
       # @param width [Float] of the column, points
       # @param mark [TextFormat] of the paragraph's end, which gives an empty line its height
@@ -50,11 +50,11 @@ module Norvel
         x = line.x
         tabs = line.tabs&.to_h { |offset, _, to, _| [offset, to] } || {}
         elastic = tabs.keys.last || -1 # only spaces after the last tab are stretched
-        @text[line.start...line.end].scan(/[^ \t\n\f]+| +|[\t\n\f]/).reduce(line.start) do |offset, token|
+        @text[line.start...line.end].scan(/[^ \t\n\f\v]+| +|[\t\n\f\v]/).reduce(line.start) do |offset, token|
           case token[0]
           when " " then x += @atoms.measure(offset, token.length) + ((offset > elastic) ? token.length * line.stretch : 0.0)
           when "\t" then x = tabs.fetch(offset, x)
-          when "\n", "\f" then nil
+          when "\n", "\f", "\v" then nil
           else x = place_word(pieces, offset, token.length, x)
           end
           offset + token.length
@@ -154,7 +154,7 @@ module Norvel
         ends_with = :wrap
         while (atom = @list[@index])
           case atom.kind
-          when :break, :page
+          when :break, :page, :column
             @index += 1
             ends_with = atom.kind
             break

@@ -28,6 +28,8 @@ module Norvel
 
         def exact? = @joined.exact?
 
+        def width = @joined.width
+
         def label_x = @joined.label_x
 
         # @return [Array<Piece>]

@@ -96,6 +96,7 @@ module Norvel
         segments = []
         paragraph.runs.each_with_index do |run, index|
           shown = (run.field && folios) ? folios.fetch(run.field, run.text) : run.text
+          shown = shown.tr("\f", Atoms::COLUMN_BREAK) if run.column_break
           add_run(segments, paragraph, run, shown, text.length, texts[index], width - format.start - format.end)
           text << shown
         end

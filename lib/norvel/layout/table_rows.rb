@@ -1,12 +1,10 @@
 # frozen_string_literal: true
 
+require_relative "row_box"
+
 module Norvel
   class Layout
-    # A row set to its height: the lines of its cells at their places, from the row's top and the column's
-    # left edge. `heads` are the header rows that are repeated above it on a new page.
-    RowBox = Struct.new(:height, :lines, :rules, :frames, :header, :notes, :heads, :first_paragraph, :first_setting, keyword_init: true)
-
-    # Sets the rows of a table; a cell is a narrow column of its own.
+    # Sets the rows of a table (ISO/IEC 29500-1 §17.4); a cell is a narrow column of its own.
     class TableRows
       POINT = 12_700.0
 
@@ -20,31 +18,36 @@ module Norvel
       # @return [Array<RowBox>]
       def rows(table, width)
         columns = columns(table, width)
-        return built(table, columns) if table.rows.any? { |row| row.cells.any? { |cell| cell.blocks.any? { |block| block.is_a?(Manuscript::Table) || block.run_in } } }
+        left = left(table, columns.sum, width)
+        return built(table, columns, left) if table.rows.any? { |row| row.cells.any? { |cell| cell.blocks.any? { |block| block.is_a?(Manuscript::Table) || block.run_in } } }
 
-        @setter.rows(table, [width, @between], settings(table, columns)) { built(table, columns) }
+        @setter.rows(table, [width, @between], settings(table, columns)) { built(table, columns, left) }
       end
 
       private
 
       def settings(table, columns)
-        table.rows.flat_map { |row| widths(table, row, columns).flat_map { |cell, width| cell.blocks.map { |block| @setter.set(block, width) } } }
+        table.rows.flat_map { |row| places(table, row, columns).flat_map { |cell, _, inner, _| cell.blocks.map { |block| @setter.set(block, inner) } } }
       end
 
-      # @return [Array<Array(Manuscript::Cell, Float)>] the cells of a row with the width of their text, points
-      def widths(table, row, columns)
-        margin = table.cell_margin / POINT
-        column = 0
+      # @return [Array<Array(Manuscript::Cell, Integer, Float, Array<Float>)>] the cells of a row with the number of their first column, the width
+      #   of their text and their edges, points
+      def places(table, row, columns)
+        column = row.before
         row.cells.map do |cell|
-          width = columns[column, cell.span].to_a.sum
+          left = columns.first(column).sum
+          right = columns.first(column + cell.span).sum
+          place = [cell, column, [right - left - margin(table, cell, :start) - margin(table, cell, :end), 1.0].max, [left, right]]
           column += cell.span
-          [cell, [width - 2 * margin, 1.0].max, width]
+          place
         end
       end
 
-      def built(table, columns)
-        indent = table.indent / POINT
-        boxes = table.rows.map { |row| row_box(table, row, columns, indent) }
+      def margin(table, cell, side) = cell.margins.fetch(side) { %i[start end].include?(side) ? table.margins.fetch(side, table.cell_margin) : table.margins.fetch(side, 0) } / POINT
+
+      def built(table, columns, left)
+        boxes = table.rows.map { |row| row_box(table, row, columns, left) }
+        merge(table, boxes, columns)
         heads = boxes.take_while(&:header)
         heads = [] if heads.size == boxes.size
         boxes.drop(heads.size).each { |box| box.heads = heads }
@@ -52,56 +55,107 @@ module Norvel
       end
 
       def columns(table, width)
-        count = table.rows.map { |row| row.cells.sum(&:span) }.max || 1
+        count = table.rows.map { |row| row.before + row.cells.sum(&:span) }.max || 1
         given = table.columns.map { |column| column / POINT }
-        return Array.new(count, width / count) unless given.size >= count && given.sum.positive?
+        given = asked(table, count) unless given.size >= count && given.sum.positive?
+        return Array.new(count, width / count) unless given
 
-        total = given.sum
-        (total > width * 1.5) ? given.map { |column| column * width / total } : given
+        (given.sum > width * 1.5) ? given.map { |column| column * width / given.sum } : given
+      end
+
+      # Widths that the cells ask for, where the table has no grid.
+      def asked(table, count)
+        row = table.rows.find { |one| one.before.zero? && one.cells.size == count && one.cells.all?(&:width) }
+        row&.cells&.map { |cell| cell.width / POINT }
+      end
+
+      def left(table, own, width)
+        case table.align
+        when :center then [(width - own) / 2, 0.0].max
+        when :end then [width - own, 0.0].max
+        else table.indent / POINT
+        end
       end
 
       def row_box(table, row, columns, left)
-        margin = table.cell_margin / POINT
-        lines, rules, frames = [], [], []
-        edges = [left]
-        height = row.height / POINT
-        widths(table, row, columns).each do |cell, inner, outer|
-          x = edges.last
-          height = [height, fill_cell(cell, x + margin, inner, lines, rules, frames)].max
-          edges << x + outer
-        end
-        rules += edges.map { |edge| Rule.new(edge, 0.0, edge, height) } + [Rule.new(left, 0.0, edges.last, 0.0), Rule.new(left, height, edges.last, height)]
-        first = lines.first
-        RowBox.new(height: height, lines: lines, rules: rules, frames: frames, header: row.header, notes: lines.flat_map { |line| line[2].notes || [] }.then { |notes| notes.empty? ? nil : notes },
-          heads: [], first_paragraph: first&.[](0), first_setting: first&.[](1))
+        least = row.height / POINT
+        cells = places(table, row, columns).map { |place| cell_box(table, *place, left) }
+        tallest = cells.zip(row.cells).reject { |_, cell| cell.continued || starts_merge?(table, row, cell) }.map { |box, _| box.reach }.max || 0.0
+        height = row.exact ? least : [least, tallest].max
+        row.cells.zip(cells) { |cell, box| anchor(box, cell.anchor, height) unless cell.continued || starts_merge?(table, row, cell) }
+        first = cells.flat_map(&:items).first&.first
+        RowBox.new(height: height, cells: cells, header: row.header, splits: row.splits, fixed: row.exact, heads: [], first_paragraph: first&.paragraph, first_setting: first&.setting || first&.row&.first_setting)
       end
 
-      # A cell is a narrow column: lines as [paragraph, setting, line, x, y].
-      # @return [Float] the height the cell needs
-      def fill_cell(cell, x, width, lines, rules, frames)
+      def cell_box(table, cell, _column, inner, outer, left)
         flow = Flow.new(@setter, between: @between)
-        y = 0.0
-        framed = []
-        flow.items(cell.blocks, width, area: :cell).each_with_index do |item, index|
+        y = margin(table, cell, :top)
+        items = flow.items(cell.blocks, inner, area: :cell).each_with_index.map do |item, index|
           y += index.zero? ? item.before : item.gap
-          framed << [item, y] if item.frame
-          item.row ? nest(item.row, x, y, lines, rules, frames) : add_line(item, x, y, lines)
+          place = [item, y]
           y += item.height
+          place
         end
-        frames.concat(Frames.place(framed).map { |frame| frame.moved(x, 0.0) })
-        y + flow.after
+        CellBox.new(x: left + outer.first + margin(table, cell, :start), outer: outer.map { |edge| left + edge }, items: items, above: cell.continued, below: false, bottom: flow.after + margin(table, cell, :bottom))
       end
 
-      def add_line(item, x, y, lines)
-        y += item.lead if item.frame
-        lines << [*item.run_in, x, y] if item.run_in
-        lines << [item.paragraph, item.setting, item.line, x, y]
+      def anchor(box, where, height)
+        by = {center: 0.5, bottom: 1.0}.fetch(where) { return } * (height - box.reach)
+        box.items = box.items.map { |item, y| [item, y + by] } if by.positive?
       end
 
-      def nest(row, x, y, lines, rules, frames)
-        row.lines.each { |paragraph, setting, line, inner_x, inner_y| lines << [paragraph, setting, line, x + inner_x, y + inner_y] }
-        row.rules.each { |rule| rules << Rule.new(x + rule.x1, y + rule.y1, x + rule.x2, y + rule.y2) }
-        row.frames.each { |frame| frames << frame.moved(x, y) }
+      # Cells merged over several rows (§17.4.84): their text takes the rows together, each line in the row where it begins.
+      def merge(table, boxes, columns)
+        grid = table.rows.map { |row| places(table, row, columns).each_with_index.to_h { |(cell, column, _, _), index| [column, [cell, index]] } }
+        grid.each_with_index do |cells, top|
+          cells.each do |column, (cell, index)|
+            next if cell.continued
+
+            depth = 1
+            depth += 1 while grid[top + depth]&.dig(column)&.first&.continued
+            spread(boxes[top, depth], grid[top, depth].map { |row| row[column][1] }, index, cell.anchor) if depth > 1
+          end
+        end
+      end
+
+      def spread(rows, places, index, where)
+        box = rows.first.cells[index]
+        rows.last.height += [box.reach - rows.sum(&:height), 0.0].max unless rows.last.fixed
+        anchor(box, where, rows.sum(&:height))
+        items = box.items
+        top = 0.0
+        rows.zip(places).each_with_index do |(row, place), number|
+          finish = (number == rows.size - 1) ? Float::INFINITY : top + row.height
+          own = row.cells[place]
+          own.items = items.select { |_, y| y >= top - CellBox::HAIR && y < finish - CellBox::HAIR }.map { |item, y| [item, y - top] }
+          own.below = number < rows.size - 1
+          top = finish
+        end
+      end
+
+      def starts_merge?(table, row, cell)
+        (@merges ||= {}.compare_by_identity)[table] ||= merges(table)
+        @merges[table].key?([row.object_id, cell.object_id])
+      end
+
+      def merges(table)
+        table.rows.each_cons(2).each_with_object({}) do |(row, under), found|
+          column = row.before
+          row.cells.each do |cell|
+            found[[row.object_id, cell.object_id]] = true if continued_at?(under, column)
+            column += cell.span
+          end
+        end
+      end
+
+      def continued_at?(row, wanted)
+        column = row.before
+        row.cells.each do |cell|
+          return cell.continued if column == wanted
+
+          column += cell.span
+        end
+        false
       end
     end
   end

@@ -23,18 +23,25 @@ module Norvel
         PAPERS.fetch(name).map { |mm| (mm * 36_000).round }.then { |width, height| {width: width, height: height} }
       end
 
-      def text_width = width - margin[:start] - margin[:end] - margin[:gutter]
+      # @param gutter_above [Boolean] whether the gutter takes height instead
+      # @return [Integer] EMU
+      def text_width(gutter_above: false) = [width - margin[:start] - margin[:end] - (gutter_above ? 0 : margin[:gutter]), 12_700].max
     end
 
     # How page numbers are written: `format` :decimal, :lower_roman, :upper_roman, :lower_letter,
     # :upper_letter; `start` nil where the count goes on.
     Folio = Value.define(format: :decimal, start: nil)
 
+    # How notes are numbered: `format` as of folios, `start` the first number, `restart` :never, :section or :page; endnotes stand at the end of the
+    # text or, where `place` is :section, of their section.
+    NoteForm = Value.define(format: :decimal, start: 1, restart: :never, place: :text)
+
     # A stretch of the manuscript with a page design of its own, up to the paragraph `last`
     # (nil: to the end). `begins` is :page, :recto, :verso or :here. Headers and footers are blocks by
-    # :default, :first and :even.
+    # :default, :first and :even. `column_gap` is EMU; `vertical` says where text stands that does not fill its page; `footnotes` and
+    # `endnotes` are how it numbers them where the manuscript's settings do not hold; `uneven` columns have widths of their own in the file.
     Section = Value.define(page: PageDesign.new, last: nil, begins: :page, folio: Folio.new, headers: {}, footers: {},
-      first_differs: false, columns: 1, origin: nil) do
+      first_differs: false, columns: 1, column_gap: 457_200, vertical: :top, footnotes: nil, endnotes: nil, uneven: false, origin: nil) do
       # @return [Boolean] whether a page number is printed somewhere in this section
       def folio_printed?
         (headers.values + footers.values).any? { |blocks| blocks.any? { |block| block.is_a?(Paragraph) && block.runs.any? { |run| run.field == :page } } }

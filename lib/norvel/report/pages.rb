@@ -28,7 +28,7 @@ module Norvel
       def line_entry(placed)
         line = placed.line
         setting = placed.setting
-        {area: placed.area.to_s, paragraph: %i[body cell].include?(placed.area) ? @manuscript.index_of(placed.paragraph.id) : nil, start: line.start, end: line.end,
+        {area: placed.area.to_s, column: placed.column || 0, paragraph: %i[body cell].include?(placed.area) ? @manuscript.index_of(placed.paragraph.id) : nil, start: line.start, end: line.end,
          x_pt: (placed.x + line.x).round(2), baseline_pt: placed.baseline.round(2), width_pt: line.width.round(2), text: setting.text[line.start...line.end].sub(/[[:space:]]+\z/, ""),
          hyphenated: line.hyphenated, label: line.start.zero? ? setting.label&.text : nil}
       end

@@ -134,7 +134,10 @@ module Norvel
           @warnings << "The file records revisions; changes made here are not recorded as revisions." if recording
           Manuscript::Settings.new(tab: tab&.positive? ? tab : 457_200,
             even_differs: found.key?("evenAndOddHeaders") && codecs.on?(found["evenAndOddHeaders"]), records_revisions: recording || false,
-            hyphenate: found.key?("autoHyphenation") && codecs.on?(found["autoHyphenation"]))
+            hyphenate: found.key?("autoHyphenation") && codecs.on?(found["autoHyphenation"]),
+            mirrored: found.key?("mirrorMargins") && codecs.on?(found["mirrorMargins"]), gutter_above: found.key?("gutterAtTop") && codecs.on?(found["gutterAtTop"]),
+            footnotes: SectionReader.note_form(codecs, found["footnotePr"]) || Manuscript::NoteForm.new,
+            endnotes: SectionReader.note_form(codecs, found["endnotePr"], format: :lower_roman) || Manuscript::NoteForm.new(format: :lower_roman))
         end
 
         def read_info(sheet)

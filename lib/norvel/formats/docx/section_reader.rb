@@ -7,6 +7,8 @@ module Norvel
       class SectionReader
         FORMATS = {"decimal" => :decimal, "lowerRoman" => :lower_roman, "upperRoman" => :upper_roman, "lowerLetter" => :lower_letter, "upperLetter" => :upper_letter}.freeze
         BEGINS = {"nextPage" => :page, "oddPage" => :recto, "evenPage" => :verso, "continuous" => :here, "nextColumn" => :here}.freeze
+        RESTARTS = {"continuous" => :never, "eachSect" => :section, "eachPage" => :page}.freeze
+        VERTICAL = {"center" => :center, "bottom" => :bottom}.freeze
         MARGINS = {top: "top", bottom: "bottom", start: "left", end: "right", gutter: "gutter", header: "header", footer: "footer"}.freeze
 
         # Every w:sectPr of a body with the number of the paragraph that ends it (nil for the last).
@@ -18,6 +20,16 @@ module Norvel
             [node, index] if node
           end
           inner << [body.element_children.reverse.find { |child| child.name == "sectPr" }, nil]
+        end
+
+        # @param node [Nokogiri::XML::Element, nil] w:footnotePr or w:endnotePr (§17.11.11, §17.11.5)
+        # @return [Manuscript::NoteForm, nil] nil where nothing is said
+        def self.note_form(codecs, node, format: :decimal)
+          said = (node&.element_children || []).to_h { |child| [child.name, codecs.attribute(child)] }
+          return unless said.keys.intersect?(%w[numFmt numStart numRestart pos])
+
+          Manuscript::NoteForm.new(format: FORMATS.fetch(said["numFmt"], format), start: said["numStart"] ? codecs.count(said["numStart"], 0..99_999, "the first number of notes") || 1 : 1,
+            restart: RESTARTS.fetch(said["numRestart"], :never), place: (said["pos"] == "sectEnd") ? :section : :text)
         end
 
         def initialize(spelling, read_header)
@@ -43,7 +55,10 @@ module Norvel
             folio: Manuscript::Folio.new(format: known(FORMATS, folio && @codecs.attribute(folio, "fmt"), :decimal, "Folios are asked for as “%s”"), start: folio && @codecs.count(@codecs.attribute(folio, "start"), 0..99_999, "the first folio")),
             headers: stories(parts["headerReference"], before&.headers), footers: stories(parts["footerReference"], before&.footers),
             first_differs: parts.key?("titlePg") && @codecs.on?(parts["titlePg"].first),
-            columns: (columns && @codecs.count(@codecs.attribute(columns, "num"), 1..45, "the number of columns")) || 1)
+            columns: (columns && @codecs.count(@codecs.attribute(columns, "num"), 1..45, "the number of columns")) || 1,
+            uneven: columns && @codecs.attribute(columns, "equalWidth").to_s.match?(/\A(?:0|false|off)\z/) && columns.element_children.map { |column| @codecs.attribute(column, "w") }.uniq.size > 1 || false,
+            footnotes: self.class.note_form(@codecs, parts["footnotePr"]&.first), endnotes: self.class.note_form(@codecs, parts["endnotePr"]&.first, format: :lower_roman),
+            column_gap: (columns && @codecs.measure(@codecs.attribute(columns, "space")))&.abs || 457_200, vertical: VERTICAL.fetch(parts["vAlign"]&.first&.then { |where| @codecs.attribute(where) }, :top))
         end
 
         def page(parts)

@@ -66,7 +66,8 @@ module Norvel
           margin = child(child(properties, "tblCellMar"), "left") || child(child(properties, "tblCellMar"), "start")
           Manuscript::Table.new(id: depth.zero? ? "t#{first_id}" : "t#{first_id}.#{depth}", rows: rows, columns: grid, style: (style = child(properties, "tblStyle")) && attribute(style),
             style_parts: table_parts(child(properties, "tblLook")), indent: ((indent = child(properties, "tblInd")) && @codecs.measure(attribute(indent, "w"))) || 0,
-            cell_margin: (margin && @codecs.measure(attribute(margin, "w"))) || 68_580, by_hand: TableWriter.by_hand(node))
+            cell_margin: (margin && @codecs.measure(attribute(margin, "w"))) || 68_580, margins: sides(child(properties, "tblCellMar")), align: (places = child(properties, "jc")) ? TABLE_ALIGN.fetch(attribute(places), :start) : :start,
+            floating: !child(properties, "tblpPr").nil?, by_hand: TableWriter.by_hand(node))
         end
 
         STYLE_PARTS = {"firstRow" => [:first_row, 0x20, true], "lastRow" => [:last_row, 0x40, true], "firstColumn" => [:first_column, 0x80, true], "lastColumn" => [:last_column, 0x100, true],
@@ -84,6 +85,19 @@ module Norvel
           end
         end
 
+        TABLE_ALIGN = {"center" => :center, "right" => :end, "end" => :end}.freeze
+        SIDES = {"top" => :top, "bottom" => :bottom, "left" => :start, "start" => :start, "right" => :end, "end" => :end}.freeze
+        ANCHORS = {"center" => :center, "bottom" => :bottom}.freeze
+        TURNED = %w[btLr tbRl tbRlV tbLrV].freeze
+        COLUMNS = (0..63)
+
+        # @param node [Nokogiri::XML::Element, nil] w:tblCellMar or w:tcMar
+        # @return [Hash{Symbol=>Integer}] EMU by side
+        def sides(node) = (node&.element_children || []).to_h { |side| [SIDES[side.name], @codecs.measure(attribute(side, "w"))] }.reject { |name, width| name.nil? || width.nil? || width.negative? }
+
+        # @return [Integer, nil] EMU; nil where the width is automatic or a share
+        def cell_width(node) = (node && attribute(node, "type") == "dxa") ? @codecs.measure(attribute(node, "w")) : nil
+
         def read_row(node, depth)
           properties = child(node, "trPr")
           header = child(properties, "tblHeader")
@@ -93,9 +107,12 @@ module Norvel
             details = child(cell, "tcPr")
             merge = child(details, "vMerge")
             cells << Manuscript::Cell.new(blocks: read_blocks(cell, depth + 1), span: @codecs.count(child(details, "gridSpan")&.then { |span| attribute(span) } || "1", SPANS, "the columns of a cell"),
-              continued: !merge.nil? && attribute(merge) != "restart")
+              continued: !merge.nil? && attribute(merge) != "restart", margins: sides(child(details, "tcMar")), width: cell_width(child(details, "tcW")),
+              anchor: ANCHORS.fetch(child(details, "vAlign")&.then { |where| attribute(where) }, :top), turned: TURNED.include?(child(details, "textDirection")&.then { |way| attribute(way) }))
           end
-          Manuscript::Row.new(cells: cells, header: !header.nil? && @codecs.on?(header), height: (height && @codecs.measure(attribute(height))) || 0)
+          Manuscript::Row.new(cells: cells, header: !header.nil? && @codecs.on?(header), height: (height && @codecs.measure(attribute(height))) || 0,
+            exact: !height.nil? && attribute(height, "hRule") == "exact", splits: (whole = child(properties, "cantSplit")).nil? || !@codecs.on?(whole),
+            before: @codecs.count(child(properties, "gridBefore")&.then { |count| attribute(count) } || "0", COLUMNS, "the columns that a row leaves out"))
         end
 
         def read_paragraph(node, in_table)
@@ -168,7 +185,7 @@ module Norvel
           # The raising of a note mark is no direct formatting of the text.
           set = set.except(:raised) if insets.any? { |inset| inset.kind == :note } && text.length == insets.length
           Manuscript::Run.new(text: text.freeze, style: style, properties: set, insets: insets, link: wrappers.any? { |wrapper| wrapper.name == "hyperlink" } || nil,
-            field: field, revised: wrappers.any? { |wrapper| %w[ins moveTo].include?(wrapper.name) }, generated: generated || false, origin: number)
+            field: field, revised: wrappers.any? { |wrapper| %w[ins moveTo].include?(wrapper.name) }, generated: generated || false, column_break: column_break?(node, text), origin: number)
         ensure
           @ended_bare = @own_number = nil
         end
@@ -194,6 +211,8 @@ module Norvel
           when "drawing", "pict", "object", "AlternateContent" then read_inset(piece, text, insets)
           end
         end
+
+        def column_break?(node, text) = text.include?("\f") && node.element_children.none? { |piece| piece.name == "br" && attribute(piece, "type") == "page" }
 
         def page_break(piece)
           case attribute(piece, "type")

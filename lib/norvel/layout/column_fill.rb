@@ -1,0 +1,154 @@
+# frozen_string_literal: true
+
+require_relative "note_area"
+
+module Norvel
+  class Layout
+    # Fills one column with items. It ends at the last item before which a break is allowed; where the constraints contradict, they give
+    # way in the order of GIVES_WAY. A row that does not fit is split, a note that does not fit goes on in the next column.
+    class ColumnFill
+      # Reasons of a page turn, outermost first.
+      ORDER = %i[part recto column manual break_before keep_with_next keep_together table_row image note widow orphan overflow full end].freeze
+      GIVES_WAY = %i[keep_with_next keep_together widow orphan].freeze
+      HAIR = 0.01 # points
+      TALL = 40 # points: lines with a picture of this height are moved for its sake
+
+      # One column's worth: items `from...to`, why it ends, the space above its first item, what it uses and leaves empty, the notes at its foot, those that go on in the
+      # next column, and whether a constraint gave way.
+      Leaf = Struct.new(:from, :to, :reason, :lead, :used, :empty, :notes, :carried, :gave_way, keyword_init: true)
+
+      attr_reader :items
+
+      # @param items [Array<Item>] rows that are split are replaced in it
+      # @param note [Proc] note reference to its items
+      def initialize(items, note:)
+        @items = items
+        @note = note
+      end
+
+      # @param start [Integer] the first item @param room [Float] height for text and notes, points
+      # @param carried [Array<NoteArea::Entry>] from the column before
+      # @param lead [Symbol] which space its first item has above it: :before where a part begins, :gap where something stands above it
+      #   on the page, :none at the top of a page
+      # @param top [Boolean] whether nothing stands above it: then what is too large for the room is not put off
+      # @return [Leaf]
+      def fill(start, room, carried: [], lead: :before, top: true)
+        @start, @room, @lead, @top = start, room, lead, top
+        @carried, rest = NoteArea.new(carried).fit(room)
+        return leaf(start, :note, carried: rest) if rest.any? && @carried.entries.any?
+        return leaf(start, :end) unless @items[start]
+
+        y = heads_height
+        notes = @carried
+        index = start
+        while (item = @items[index])
+          return leaf(index, item.forced) if index > start && item.forced
+
+          below = y + space_above(index) + item.height
+          more = notes + entries(item)
+          return overfull(index, y + space_above(index), notes, below) if below + more.height > room + HAIR
+
+          y = below
+          notes = more
+          index += 1
+        end
+        leaf(index, :end)
+      end
+
+      private
+
+      def space_above(index)
+        return @items[index].gap unless index == @start
+
+        case @lead
+        when :gap then @items[index].gap
+        when :before then @items[index].before
+        else @items[index].forced ? @items[index].before : 0.0
+        end
+      end
+
+      def heads_height = @items[@start].row ? @items[@start].row.heads.sum(&:height) : 0.0
+
+      def entries(item) = item.notes ? item.notes.flat_map { |ref| NoteArea.entries(@note.call(ref)) } : NONE
+
+      NONE = [].freeze
+
+      # The item at `index` does not fit.
+      def overfull(index, y, notes, below)
+        split_note(index, notes, below) || split_row(index, y, notes) || ended_before(index, notes, below)
+      end
+
+      # Its line fits, its note only in part.
+      def split_note(index, notes, below)
+        more = entries(@items[index])
+        return if more.empty? || !may_end_after?(index)
+
+        fitted, rest = (notes + more).fit(@room - below)
+        return if fitted.entries.size <= notes.entries.size || rest.empty?
+
+        leaf(index + 1, :note, notes: fitted, carried: rest)
+      end
+
+      def may_end_after?(index) = @items[index + 1].nil? || @items[index + 1].forced || @items[index + 1].keep.nil?
+
+      def split_row(index, y, notes)
+        row = @items[index].row or return
+        alone = index == @start && @carried.empty? && @top
+        head, rest = row.fit(@room - y - notes.height) || (row.fit(@room - y - notes.height, anyway: true) if alone)
+        return unless head
+
+        @items[index, 1] = [with_row(@items[index], head), with_row(@items[index], rest).tap { |item| item.keep = item.forced = nil }]
+        gave_way = alone && !row.splits
+        leaf(index + 1, gave_way ? :overflow : :table_row, gave_way: gave_way)
+      end
+
+      def with_row(item, row) = item.dup.tap { |copy| copy.row, copy.height, copy.notes = row, row.height, row.notes }
+
+      def ended_before(index, notes, below)
+        if index == @start
+          return leaf(index, @carried.empty? ? plain_reason(@items[index], false) : :note) unless @carried.empty? && @top
+
+          # A single thing that is larger than the column stands alone.
+          return leaf(index + 1, (index + 1 == @items.size) ? :end : :overflow, used: [below, @room].max, gave_way: true)
+        end
+        at, gave_way = break_point(index)
+        leaf(at, reason(at, index, gave_way, below + notes.height <= @room + HAIR), gave_way: !gave_way.nil?)
+      end
+
+      def reason(at, index, gave_way, only_notes)
+        return :overflow if gave_way
+        return plain_reason(@items[index], only_notes) if at == index
+
+        (at + 1..index).filter_map { |place| @items[place].keep }.min_by { |keep| ORDER.index(keep) }
+      end
+
+      # @return [Array(Integer, Symbol)] the item the next column begins with, and the constraint that gave way
+      def break_point(index)
+        allowed = [nil]
+        ([nil] + GIVES_WAY).each do |more|
+          allowed << more
+          at = index.downto(@start + 1).find { |place| allowed.include?(@items[place].keep) }
+          return [at, more] if at
+          return [@start, nil] unless @top
+        end
+        [index, nil]
+      end
+
+      def plain_reason(item, only_notes)
+        if item.row then :table_row
+        elsif only_notes then :note
+        elsif item.setting && boxed?(item) then :image
+        else :full
+        end
+      end
+
+      def boxed?(item) = item.setting.text[item.line.start...item.line.end].include?(Manuscript::INSET_MARK) && item.height > TALL
+
+      def leaf(finish, reason, notes: nil, carried: NONE, used: nil, gave_way: false)
+        notes ||= @carried + (@start...finish).flat_map { |index| entries(@items[index]) }
+        used ||= (@start...finish).sum((finish > @start) ? heads_height : 0.0) { |index| space_above(index) + @items[index].height }
+        Leaf.new(from: @start, to: finish, reason: reason, lead: (finish > @start) ? space_above(@start) : 0.0, used: used, empty: [@room - used - notes.height, 0.0].max, notes: notes, carried: carried, gave_way: gave_way)
+      end
+    end
+  end
+end

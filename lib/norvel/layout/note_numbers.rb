@@ -1,0 +1,51 @@
+# frozen_string_literal: true
+
+module Norvel
+  class Layout
+    # The numbers of notes, in the order of their marks, by the form that the manuscript or the section asks for (ISO/IEC 29500-1
+    # §17.11.11, §17.11.19): they may begin anew with each section or page.
+    class NoteNumbers
+      # @param manuscript [Manuscript]
+      def initialize(manuscript)
+        @manuscript = manuscript
+        @marks = marks
+      end
+
+      # @return [Boolean] whether pages have to be known first
+      def by_page? = @marks.any? { |_, form, _| form.restart == :page }
+
+      # @param pages [Array<Page>, nil] as laid out with other numbers
+      # @return [Hash{String=>String}] by note
+      def labels(pages = nil)
+        on_page = pages ? pages_of_marks(pages) : {}
+        counts = {}
+        @marks.to_h do |ref, form, section|
+          counter = [Manuscript.endnote?(ref), {section: section, page: on_page[ref]}[form.restart]]
+          counts[counter] = counts.key?(counter) ? counts[counter] + 1 : form.start
+          [ref, ListLabels.write(counts[counter], form.format)]
+        end
+      end
+
+      private
+
+      # @return [Array<Array(String, Manuscript::NoteForm, Integer)>] each note with its form and section
+      def marks
+        section = 0
+        @manuscript.paragraphs.flat_map do |paragraph|
+          here = section
+          section += 1 if paragraph.id == @manuscript.sections[section].last && section < @manuscript.sections.size - 1
+          next [] if paragraph.insets.empty?
+
+          paragraph.insets.select { |inset| inset.kind == :note }.map { |inset| [inset.ref, form(inset.ref, here), here] }
+        end
+      end
+
+      def form(ref, section)
+        kind = Manuscript.endnote?(ref) ? :endnotes : :footnotes
+        @manuscript.sections[section][kind] || @manuscript.settings[kind]
+      end
+
+      def pages_of_marks(pages) = pages.each_with_object({}) { |page, found| page.placed.each { |placed| placed.line.notes&.each { |ref| found[ref] ||= page.number } } }
+    end
+  end
+end

@@ -1,0 +1,52 @@
+# frozen_string_literal: true
+
+module Norvel
+  class Layout
+    # Where text may stand on the pages of a section: its columns, and the height that headers, footers and margins leave.
+    class PageGeometry
+      POINT = 12_700.0
+
+      # @param section [Manuscript::Section] @param settings [Manuscript::Settings]
+      # @param margin_height [Proc, nil] a section, its headers or footers, page number and whether it is the part's first page, to points
+      def initialize(section, settings, margin_height)
+        @section = section
+        @settings = settings
+        @margin_height = margin_height
+      end
+
+      def page = @section.page
+
+      def height = page.height / POINT
+
+      # @return [Float] width of the text, points
+      def width = page.text_width(gutter_above: @settings.gutter_above) / POINT
+
+      # @param number [Integer] of the page, from 1
+      # @return [Float] x of the text's left edge: the binding side is the other one on a verso of mirrored pages
+      def left(number)
+        inner, outer = page.margin[:start], page.margin[:end]
+        gutter = @settings.gutter_above ? 0 : page.margin[:gutter]
+        ((@settings.mirrored && number.even?) ? outer : inner + gutter) / POINT
+      end
+
+      # The text begins under the top margin, or under the header where that is taller.
+      def top(number, first)
+        gutter = @settings.gutter_above ? page.margin[:gutter] : 0
+        [(page.margin[:top] + gutter) / POINT, page.margin[:header] / POINT + @margin_height.call(@section, @section.headers, number, first)].max
+      end
+
+      # @return [Float] y of the text's lower end
+      def bottom(number, first) = height - [page.margin[:bottom] / POINT, page.margin[:footer] / POINT + @margin_height.call(@section, @section.footers, number, first)].max
+
+      # @return [Array<Array(Float, Float)>] of each column its x from the text's left edge and its width
+      def columns
+        count = @section.columns
+        return [[0.0, width]] if count < 2
+
+        gap = @section.column_gap / POINT
+        each = [(width - gap * (count - 1)) / count, 1.0].max
+        Array.new(count) { |index| [index * (each + gap), each] }
+      end
+    end
+  end
+end

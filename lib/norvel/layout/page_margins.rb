@@ -1,0 +1,74 @@
+# frozen_string_literal: true
+
+module Norvel
+  class Layout
+    # Headers, footers and folios.
+    class PageMargins
+      POINT = 12_700.0
+      DUMMY_FOLIOS = {page: "00", pages: "00"}.freeze
+
+      def initialize(manuscript, setter)
+        @manuscript = manuscript
+        @setter = setter
+        @flows = Flow.new(setter, between: manuscript.settings.between)
+        @heights = {}
+      end
+
+      # @param stories [Hash{Symbol=>Array}] the headers or footers of a section @param number [Integer] of the page
+      # @param first [Boolean] whether it is the part's first page
+      # @return [Float] points that the header or footer takes
+      def height(section, stories, number, first)
+        kind = kind(section, number, first)
+        @heights[[section.object_id, stories.object_id, kind]] ||= begin
+          blocks = stories.fetch(kind, [])
+          blocks.empty? ? 0.0 : Flow.height(items(blocks, section, DUMMY_FOLIOS))
+        end
+      end
+
+      # @param pages [Array<Page>] whose folios are written
+      # @return [void]
+      def number(pages)
+        count = 0
+        part = nil
+        pages.each do |page|
+          section = @manuscript.sections[page.part]
+          count = section.folio.start - 1 if part != page.part && section.folio.start
+          part = page.part
+          page.folio = ListLabels.write(count += 1, section.folio.format)
+        end
+      end
+
+      # @param page [Page] that gets its header and footer
+      # @return [void]
+      def add(page, pages)
+        return if page.blank
+
+        section = @manuscript.sections[page.part]
+        geometry = PageGeometry.new(section, @manuscript.settings, method(:height))
+        folios = {page: page.folio, pages: pages.size.to_s}
+        kind = kind(section, page.number, page.first)
+        x = geometry.left(page.number)
+        header = items(section.headers.fetch(kind, []), section, folios)
+        put(page, header, x, page.design.margin[:header] / POINT, :header)
+        footer = items(section.footers.fetch(kind, []), section, folios)
+        put(page, footer, x, page.height - page.design.margin[:footer] / POINT - Flow.height(footer), :footer)
+      end
+
+      private
+
+      def kind(section, number, first)
+        if first && section.first_differs then :first
+        elsif number.even? && @manuscript.settings.even_differs then :even
+        else :default
+        end
+      end
+
+      def items(blocks, section, folios)
+        width = PageGeometry.new(section, @manuscript.settings, nil).width
+        @flows.items(blocks, width, area: :header, folios: folios)
+      end
+
+      def put(page, items, x, y, area) = Placing.new(page).stack(items, items.each_with_index.map { |item, index| index.zero? ? item.before : item.gap }, x, y, area: area)
+    end
+  end
+end

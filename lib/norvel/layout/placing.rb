@@ -1,0 +1,73 @@
+# frozen_string_literal: true
+
+module Norvel
+  class Layout
+    # Puts items on a page at their places.
+    class Placing
+      # @param page [Page] @param column [Integer]
+      def initialize(page, column = 0)
+        @page = page
+        @column = column
+      end
+
+      # @param items [Array<Item>] @param leaf [ColumnFill::Leaf] @param x [Float] @param y [Float] points, the column's left upper corner
+      # @return [void]
+      def items(items, leaf, x, y)
+        return if leaf.to == leaf.from
+
+        leads = (leaf.from...leaf.to).map { |index| (index > leaf.from) ? items[index].gap : leaf.lead }
+        items[leaf.from].row&.heads&.each { |head| y = row(head, x, y) }
+        stack(items[leaf.from...leaf.to], leads, x, y)
+      end
+
+      # @param entries [Array<NoteArea::Entry>]
+      # @return [void]
+      def entries(entries, x, y) = stack(entries.map(&:item), entries.each_with_index.map { |entry, index| index.zero? ? 0.0 : entry.lead }, x, y, area: :note)
+
+      # @param items [Array<Item>] @param leads [Array<Float>] the space above each
+      # @param area [Symbol, nil] nil: each item's own
+      # @return [Float] the y below them
+      def stack(items, leads, x, y, area: nil)
+        framed = []
+        items.zip(leads) do |item, lead|
+          y += lead
+          framed << [item, y] if item.frame
+          if item.row then y = row(item.row, x, y)
+          else
+            line(item, area || item.area, x, y)
+            y += item.height
+          end
+        end
+        @page.frames.concat(Frames.place(framed).map { |frame| frame.moved(x, 0.0) }) if framed.any?
+        y
+      end
+
+      # Text that does not stand at the top of its page (ISO/IEC 29500-1 §17.6.23).
+      # @param vertical [Symbol] :top, :center, :bottom or :both @param rest [Float] points left empty
+      # @return [void]
+      def shift(vertical, rest)
+        by = {center: rest / 2, bottom: rest}[vertical]
+        return if by.nil? || by <= 0
+
+        @page.placed.each { |placed| placed.y += by }
+        @page.rules.map! { |rule| rule.moved(0.0, by) }
+        @page.frames.map! { |frame| frame.moved(0.0, by) }
+      end
+
+      private
+
+      def line(item, area, x, y)
+        y += item.lead if item.frame
+        @page.placed << Placed.new(area, *item.run_in, x, y, @column) if item.run_in
+        @page.placed << Placed.new(area, item.paragraph, item.setting, item.line, x, y, @column)
+      end
+
+      def row(row, x, y)
+        row.lines.each { |paragraph, setting, line, inner_x, inner_y| @page.placed << Placed.new(:cell, paragraph, setting, line, x + inner_x, y + inner_y, @column) }
+        row.frames.each { |frame| @page.frames << frame.moved(x, y) }
+        row.rules.each { |rule| @page.rules << rule.moved(x, y) }
+        y + row.height
+      end
+    end
+  end
+end

@@ -1,0 +1,98 @@
+# frozen_string_literal: true
+
+module Norvel
+  class Layout
+    # One cell in a row: `items` are [item, y] with y from the row's top; `x` is where its text begins, `outer` its edges; `above` and
+    # `below` say whether it is open there, being merged with the cell of the next row. Points from the column's left edge.
+    CellBox = Struct.new(:x, :outer, :items, :above, :below, :bottom, keyword_init: true) do
+      # @return [Float] how far its text reaches, with the room under it
+      def reach = items.empty? ? 0.0 : items.map { |item, y| y + item.height }.max + bottom
+
+      # How much of it fits in a height, and what is left.
+      # @return [Array(CellBox, CellBox)]
+      def fit(room)
+        count = fitting(room - bottom)
+        inside, split, rest = items.first(count), nil, items.drop(count)
+        if rest.any? && rest.first[0].row && (parts = rest.first[0].row.fit(room - bottom - rest.first[1]))
+          split, left = parts.map { |row| rest.first[0].dup.tap { |copy| copy.row, copy.height = row, row.height } }
+          inside += [[split, rest.first[1]]]
+          rest = [[left, rest.first[1]]] + rest.drop(1)
+        end
+        [with(items: inside, below: rest.any?), with(items: raised(rest), above: rest.any? || above)]
+      end
+
+      private
+
+      def with(**changed) = self.class.new(**to_h, **changed)
+
+      # The most items that fit where a break after them is allowed.
+      def fitting(room)
+        most = items.take_while { |item, y| y + item.height <= room + CellBox::HAIR }.size
+        return most if most == items.size
+
+        most.downto(1).find { |count| items[count][0].keep.nil? } || most
+      end
+
+      def raised(rest)
+        return rest if rest.empty?
+
+        by = rest.first[1]
+        rest.map { |item, y| [item, y - by] }
+      end
+    end
+    CellBox::HAIR = 0.01 # points
+
+    # A row set to its height. `heads` are the header rows that are repeated above it on a new page; `splits` says that it may go on there,
+    # `fixed` that its height is exact.
+    RowBox = Struct.new(:height, :cells, :header, :splits, :fixed, :heads, :first_paragraph, :first_setting, keyword_init: true) do
+      # @return [Array<Array(Paragraph, ParagraphLines, Line, Float, Float)>] its lines with x and y
+      def lines = @lines ||= cells.flat_map { |cell| cell.items.flat_map { |item, y| lines_of(item, cell.x, y) } }
+
+      # @return [Array<String>, nil] the notes that its lines refer to
+      def notes = @notes ||= lines.flat_map { |line| line[2].notes || [] }.then { |notes| notes.empty? ? nil : notes }
+
+      # @return [Array<Frames::Placed>]
+      def frames
+        @frames ||= cells.flat_map do |cell|
+          around = Frames.place(cell.items.select { |item, _| item.frame }).map { |frame| frame.moved(cell.x, 0.0) }
+          around + cell.items.select { |item, _| item.row }.flat_map { |item, y| item.row.frames.map { |frame| frame.moved(cell.x, y) } }
+        end
+      end
+
+      # @return [Array<Rule>] the lines around its cells
+      def rules
+        @rules ||= cells.flat_map { |cell| around(cell) + cell.items.select { |item, _| item.row }.flat_map { |item, y| item.row.rules.map { |rule| rule.moved(cell.x, y) } } }
+      end
+
+      # How much of it fits in a height, and what is left: each cell is a column of its own. A row that may not be split, or of which not a line
+      # of each cell fits, goes whole.
+      # @param room [Float] points @param anyway [Boolean] split it though it may not be
+      # @return [Array(RowBox, RowBox), nil]
+      def fit(room, anyway: false)
+        return if room <= 0 || fixed || !(splits || anyway)
+
+        parts = cells.map { |cell| cell.fit(room) }
+        return if parts.any? { |inside, rest| inside.items.empty? && rest.items.any? } || parts.all? { |_, rest| rest.items.empty? }
+
+        used = parts.map { |inside, _| inside.reach }.max
+        [part(parts.map(&:first), used), part(parts.map(&:last), [height - used, 0.0].max)]
+      end
+
+      private
+
+      def part(cells, least) = self.class.new(**to_h, cells: cells, height: [least, *cells.map(&:reach)].max)
+
+      def lines_of(item, x, y)
+        return item.row.lines.map { |paragraph, setting, line, inner_x, inner_y| [paragraph, setting, line, x + inner_x, y + inner_y] } if item.row
+
+        y += item.lead if item.frame
+        [([*item.run_in, x, y] if item.run_in), [item.paragraph, item.setting, item.line, x, y]].compact
+      end
+
+      def around(cell)
+        left, right = cell.outer
+        [Rule.new(left, 0.0, left, height), Rule.new(right, 0.0, right, height), (Rule.new(left, 0.0, right, 0.0) unless cell.above), (Rule.new(left, height, right, height) unless cell.below)].compact
+      end
+    end
+  end
+end
