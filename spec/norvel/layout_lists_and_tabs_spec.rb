@@ -91,4 +91,18 @@ RSpec.describe "Lists, tabs and special text in the layout" do
     one = layout(manuscript(paragraph(0, "שלום"), paragraph(1, "नमस्ते"), paragraph(2, "plain")))
     expect(one.approximations.map { |approximation| [approximation.kind, approximation.paragraph] }).to eq([[:font, 1], [:right_to_left, 0]])
   end
+
+  it "sets numbers with their decimal sign at a decimal stop, and draws a bar where a stop is one" do
+    stops = [Norvel::Properties::TabStop.new(position: 100 * 12_700, align: :decimal), Norvel::Properties::TabStop.new(position: 150 * 12_700, align: :bar)]
+    places = ["\t12.5", "\t1,250.75", "\t8", "\tno 3.25 m"].map do |text|
+      placed = layout(on_page(paragraph(0, text, tabs: stops))).pages.first.placed.first
+      line = placed.setting.pieces(placed.line)
+      format = line.first.format
+      line.first.x + format.width(text.delete("\t")[/\A.*\d(?=[.,]\d)|\A\d+/])
+    end
+    expect(places).to all(be_within(0.01).of(100.0))
+    bar = layout(on_page(paragraph(0, "Bells\tring", tabs: stops)))
+    drawn = Nokogiri::XML(Norvel::Drawing::PageSvg.new(bar, bar.pages.first).to_s).remove_namespaces!
+    expect(drawn.css("line.rule").map { |line| line["x1"] }).to eq(["200"])
+  end
 end

@@ -26,6 +26,18 @@ RSpec.describe Norvel::Layout do
       expect(heights).to eq([5.0, 40.0, 13.8])
     end
 
+    it "multiplies the tallest font, not a picture that stands in the line" do
+      picture = Norvel::Manuscript::Run.new(text: Norvel::Manuscript::INSET_MARK, insets: [Norvel::Manuscript::Inset.new(kind: :image, width: 1_270_000, height: 200 * 12_700)])
+      line = layout(on_page(paragraph(0, picture, line_spacing: Norvel::Properties::LineSpacing.multiple(1.5)), page: page_design(height: 500))).pages.first.placed.first.line
+      expect(line.height).to be_within(0.01).of(200 + (443 + 43.5) / 2048.0 * 12)
+      expect(line.baseline).to be_within(0.01).of(200)
+    end
+
+    it "counts the paragraph's end, in its own size, in the last line" do
+      big = paragraph(0, stretch("one\ntwo", size: 127_000)).with(mark_properties: {size: 254_000})
+      expect(layout(on_page(big)).pages.first.placed.map { |placed| placed.line.height.round(2) }).to eq([11.5, 23.0])
+    end
+
     it "of an empty paragraph is that of its mark's font" do
       empty = Norvel::Manuscript::Paragraph.new(id: 0, style: "Base", mark_properties: {size: 254_000})
       expect(layout(on_page(empty)).pages.first.placed.first.line.height).to be_within(0.01).of(20 * 1.1499)
@@ -97,8 +109,9 @@ RSpec.describe Norvel::Layout do
       expect([gap(:sum), gap(:larger)]).to eq([16.0, 10.0])
     end
 
-    it "goes on both sides between paragraphs of one style that stand close" do
-      expect(gap(:sum, first: {close_to_same: true})).to eq(0.0)
+    it "between paragraphs of one style goes on the side of each that stands close (ISO/IEC 29500-1 §17.3.1.9)" do
+      expect(gap(:sum, first: {close_to_same: true}, second: {close_to_same: true})).to eq(0.0)
+      expect([gap(:sum, first: {close_to_same: true}), gap(:sum, second: {close_to_same: true})]).to eq([6.0, 10.0])
     end
 
     it "is dropped at the top of a page, except after a forced break" do

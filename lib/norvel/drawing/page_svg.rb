@@ -105,7 +105,10 @@ module Norvel
           (run.first.inset && run.first.inset.kind != :note) ? draw_inset(run.first, placed, base) : draw_run(run, placed.x, base, pieces.last)
         end
         placed.line.tabs&.each { |_, from, to, leader| draw_leader(placed.x + from, placed.x + to, base, leader) }
+        placed.setting.format.tabs.each { |tab| draw_bar(placed, placed.x + tab.position / 12_700.0) if tab.align == :bar }
       end
+
+      def draw_bar(placed, x) = @out << %(<line class="rule" x1="#{n(x)}" x2="#{n(x)}" y1="#{n(placed.y)}" y2="#{n(placed.y + placed.line.height)}"/>)
 
       # A dot for each space, a stroke for a tab; at the line's end what ends it.
       def draw_signs(placed)

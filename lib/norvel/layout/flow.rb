@@ -107,13 +107,15 @@ module Norvel
         end
       end
 
+      # Where no space is wanted between paragraphs of one style, each leaves out its own (ISO/IEC 29500-1 §17.3.1.9).
       def space_between(paragraph, format)
         return format.before unless @last
 
         before, last = @last
-        return 0.0 if before.is_a?(Manuscript::Paragraph) && before.style == paragraph.style && (format.close_to_same || last.close_to_same)
-
-        (@between == :larger) ? [last.after, format.before].max : last.after + format.before
+        same = before.is_a?(Manuscript::Paragraph) && before.style == paragraph.style
+        under = (same && last.close_to_same) ? 0.0 : last.after
+        over = (same && format.close_to_same) ? 0.0 : format.before
+        (@between == :larger) ? [under, over].max : under + over
       end
 
       def add_table(table, width)

@@ -79,7 +79,8 @@ module Norvel
         last = @state
         finish_page(:end)
         number = @pages.size + 1
-        return :part unless (@section.begins == :recto && number.even?) || (@section.begins == :verso && number.odd?)
+        wanted = {recto: 1, verso: 0}[@section.begins]
+        return :part if wanted.nil? || number % 2 == wanted
 
         @pages.last.turn = @pages.last.turn.with(reason: :recto, paragraph: @items.first&.paragraph&.id)
         @pages << Page.new(number: number, part: last.page.part, design: last.page.design, placed: [], rules: [], frames: [], top: 0.0, bottom: 0.0, blank: true,

@@ -286,8 +286,18 @@ module Norvel
         return stop.x - origin if stop.align == :start
 
         following = @list.drop(index + 1).take_while { |atom| %i[word box].include?(atom.kind) }
-        width = following.each_with_index.sum { |atom, place| atom.width + ((place == following.size - 1) ? 0.0 : atom.space) }
+        width = (stop.align == :decimal) ? width_to_decimal(following) : width_of(following)
         stop.x - origin - ((stop.align == :center) ? width / 2 : width)
+      end
+
+      def width_of(atoms) = atoms.each_with_index.sum { |atom, place| atom.width + ((place == atoms.size - 1) ? 0.0 : atom.space) }
+
+      # Numbers stand with their decimal sign at the stop, those without one end there: the last point or comma between digits.
+      def width_to_decimal(atoms)
+        number = atoms.index { |atom| @text[atom.start, atom.solid].match?(/\d/) } or return width_of(atoms)
+        atom = atoms[number]
+        sign = @text[atom.start, atom.solid].rindex(/(?<=\d)[.,](?=\d)/) || atom.solid
+        atoms.first(number).sum { |before| before.width + before.space } + @atoms.measure(atom.start, sign)
       end
 
       def stops = @stops ||= TabStops.new(@format, @default_tab, edge)
@@ -331,29 +341,45 @@ module Norvel
 
       # Gives the line its height and baseline: what a multiple or at-least adds goes above the text.
       def finish(line)
-        above, below = extent(line)
-        single = above + below
+        above, below, tallest = extent(line)
         spacing = @format.spacing
         line.height = case spacing.rule
-        when :multiple then single * spacing.value
+        when :multiple then [(above + below) * spacing.value, tallest + below].max
         when :exact then spacing.value / 12_700.0
-        else [single, spacing.value / 12_700.0].max
+        else [above + below, tallest + below, spacing.value / 12_700.0].max
         end
         line.baseline = line.height - below
         line.notes = notes_in(line)
         line
       end
 
+      # The tallest font of a line over and under its baseline, and the tallest thing on it that is no text. The paragraph's end stands in
+      # its last line as a character does.
+      # @return [Array(Float, Float, Float)] points
       def extent(line)
-        return [@mark.above, @mark.below] if line.end == line.start || @segments.empty?
-        return [@segments.first.format.above, @segments.first.format.below] if @uniform
+        return [@mark.above, @mark.below, 0.0] if line.end == line.start || @segments.empty?
 
-        above = below = 0.0
+        last = line.end == @text.length
+        return uniform_extent(last) if @uniform
+
+        above, below = last ? [@mark.above, @mark.below] : [0.0, 0.0]
+        tallest = 0.0
         @atoms.each_part(line.start, line.end - line.start) do |segment, _, _|
-          above = [above, segment.height || segment.format.above].max
+          tallest = [tallest, segment.height].max if segment.height
+          next if segment.height && segment.inset.kind != :symbol
+
+          above = [above, segment.format.above].max
           below = [below, segment.format.below].max
         end
-        [above, below]
+        above, below = @mark.above, @mark.below if above.zero?
+        [above, below, tallest]
+      end
+
+      def uniform_extent(last)
+        format = @segments.first.format
+        return [format.above, format.below, 0.0] unless last
+
+        [[format.above, @mark.above].max, [format.below, @mark.below].max, 0.0]
       end
 
       def notes_in(line)

@@ -168,7 +168,7 @@ module Norvel
           node.element_children.filter_map do |tab|
             position = measure(attribute(tab, "pos")) or next
             kind = attribute(tab)
-            align = {"center" => :center, "right" => :end, "end" => :end, "decimal" => :decimal, "clear" => :clear}.fetch(kind, :start)
+            align = {"center" => :center, "right" => :end, "end" => :end, "decimal" => :decimal, "bar" => :bar, "clear" => :clear}.fetch(kind, :start)
             leader = {"dot" => :dot, "hyphen" => :hyphen, "underscore" => :underscore, "middleDot" => :dot}.fetch(attribute(tab, "leader"), :none)
             Properties::TabStop.new(position: position, align: align, leader: leader)
           end
@@ -267,7 +267,7 @@ module Norvel
           node.children.unlink
           value&.each do |tab|
             child = make(node, "tab")
-            put(child, "val", {start: "left", center: "center", end: "right", decimal: "decimal", clear: "clear"}[tab.align])
+            put(child, "val", {start: "left", center: "center", end: "right", decimal: "decimal", bar: "bar", clear: "clear"}[tab.align])
             put(child, "leader", tab.leader) unless tab.leader == :none
             put(child, "pos", tab.position / Lengths::TWIP)
           end
