@@ -7,7 +7,7 @@ module Norvel
     # before it (nil: nothing); `forced` the reason why a new page must begin with it; `run_in` the end of a run-in heading
     # that stands in the same line, as [paragraph, setting, line]; `frame` what is drawn around it, which takes `lead` above
     # the line and `trail` below it and is `open`ed or `shut` here.
-    Item = Struct.new(:height, :gap, :before, :keep, :forced, :notes, :paragraph, :setting, :line, :row, :area, :run_in, :frame, :lead, :trail, :open, :shut, keyword_init: true)
+    Item = Struct.new(:height, :gap, :before, :keep, :forced, :notes, :paragraph, :setting, :line, :row, :area, :run_in, :frame, :lead, :trail, :open, :shut)
 
     # Turns blocks into items: the rules of orphans and widows, keeps and space between paragraphs are read here.
     class Flow
@@ -69,7 +69,7 @@ module Norvel
       end
 
       def item(paragraph, setting, line, area, run_in: nil)
-        Item.new(height: line.height, gap: 0.0, before: 0.0, notes: line.notes, paragraph: paragraph, setting: setting, line: line, area: area, run_in: run_in)
+        Item.new(line.height, 0.0, 0.0, nil, nil, line.notes, paragraph, setting, line, nil, area, run_in)
       end
 
       # What holds between the lines of one paragraph, wherever it stands.
@@ -124,8 +124,7 @@ module Norvel
           first = row.first_setting
           forced = @break_next || (:break_before if first&.format&.break_before) if index.zero?
           gap = (index.zero? && @last) ? @last[1].after : 0.0
-          @items << Item.new(height: row.height, gap: gap, before: 0.0, forced: forced, notes: row.notes, row: row, paragraph: row.first_paragraph, area: :cell,
-            keep: (row_keep(boxes, index) unless forced))
+          @items << Item.new(row.height, gap, 0.0, (row_keep(boxes, index) unless forced), forced, row.notes, row.first_paragraph, nil, nil, row, :cell)
         end
         @break_next = nil
         @last = [table, ParagraphFormat.new(keep_next: boxes.last&.first_setting&.format&.keep_next || false)]

@@ -8,7 +8,8 @@ module Norvel
     # characters it is for (itself, where no face has them).
     TextFormat = Value.define(:face, :size, color: "auto", underline: :none, strike: false, highlight: "none", letter_spacing: 0.0,
       scale: 1.0, rise: 0.0, transform: nil, small_capitals: false, above: 0.0, below: 0.0, match: :exact, stands_for: nil) do
-      attr_reader :per_unit
+      # `word_widths` are the words measured in it so far, of PlainLines.
+      attr_reader :per_unit, :word_widths
 
       # @return [Float] the width of a text in points
       def width(text)
@@ -29,6 +30,7 @@ module Norvel
 
       def prepare
         @per_unit = size * scale / face.units_per_em
+        @word_widths = {}
       end
     end
 

@@ -6,7 +6,7 @@ module Norvel
     # `width` are points from the left edge of the column, trailing space and an inserted hyphen excluded;
     # `baseline` is the distance from the line's top; `stretch` is what justification adds to each space;
     # `tabs` are [offset, from, to, leader]; `ends_with` is :wrap, :break, :page, :column or :end.
-    Line = Struct.new(:start, :end, :x, :width, :height, :baseline, :stretch, :hyphenated, :ends_with, :tabs, :notes, keyword_init: true)
+    Line = Struct.new(:start, :end, :x, :width, :height, :baseline, :stretch, :hyphenated, :ends_with, :tabs, :notes)
 
     # A word, or part of one in a single format, with its own place; x in points from the column's left edge.
     Piece = Struct.new(:text, :x, :width, :start, :format, :inset)

@@ -3,6 +3,7 @@
 require_relative "line"
 require_relative "line_breaking"
 require_relative "words"
+require_relative "plain_lines"
 require_relative "atoms"
 require_relative "long_text"
 require_relative "tab_stops"
@@ -27,7 +28,7 @@ module Norvel
       # @param default_tab [Float] points
       # @param hyphens [Array<Array(Integer, Hyphenation)>, nil] from which offset on which language divides words
       def initialize(text:, segments:, format:, width:, mark:, label: nil, default_tab: 36.0, hyphens: nil, words: Words.new)
-        @text = text = LongText.of(text)
+        @text = LongText.of(text)
         @segments = segments
         @format = format
         @width = width
@@ -35,7 +36,7 @@ module Norvel
         @label = label
         @default_tab = default_tab
         @hyphens = hyphens
-        @atoms = Atoms.new(text, segments, words)
+        @words = words
         @uniform = segments.all? { |segment| segment.inset.nil? && segment.format.equal?(segments.first.format) }
         @lines = break_lines
       end
@@ -52,7 +53,7 @@ module Norvel
         elastic = tabs.keys.last || -1 # only spaces after the last tab are stretched
         @text[line.start...line.end].scan(/[^ \t\n\f\v]+| +|[\t\n\f\v]/).reduce(line.start) do |offset, token|
           case token[0]
-          when " " then x += @atoms.measure(offset, token.length) + ((offset > elastic) ? token.length * line.stretch : 0.0)
+          when " " then x += atoms.measure(offset, token.length) + ((offset > elastic) ? token.length * line.stretch : 0.0)
           when "\t" then x = tabs.fetch(offset, x)
           when "\n", "\f", "\v" then nil
           else x = place_word(pieces, offset, token.length, x)
@@ -94,11 +95,11 @@ module Norvel
       private
 
       def place_word(pieces, offset, length, x)
-        @atoms.each_part(offset, length) do |segment, from, count|
-          shown = @atoms.shown(segment, from, count)
+        atoms.each_part(offset, length) do |segment, from, count|
+          shown = atoms.shown(segment, from, count)
           next x = place_between_soft_hyphens(pieces, segment, from, count, x) if shown.include?(Atoms::SOFT_HYPHEN)
 
-          width = @atoms.measure(from, count)
+          width = atoms.measure(from, count)
           pieces << Piece.new(shown, x, width, from, segment.format, segment.inset)
           x += width
         end
@@ -108,8 +109,8 @@ module Norvel
       # Soft hyphens are not drawn; the parts around them keep their own offsets.
       def place_between_soft_hyphens(pieces, segment, from, count, x)
         @text[from, count].split(/(\u00AD)/).each do |part|
-          width = @atoms.measure(from, part.length)
-          pieces << Piece.new(@atoms.shown(segment, from, part.length), x, width, from, segment.format, segment.inset) unless part.empty? || part == Atoms::SOFT_HYPHEN
+          width = atoms.measure(from, part.length)
+          pieces << Piece.new(atoms.shown(segment, from, part.length), x, width, from, segment.format, segment.inset) unless part.empty? || part == Atoms::SOFT_HYPHEN
           x += width
           from += part.length
         end
@@ -121,8 +122,25 @@ module Norvel
         pieces << Piece.new("-", x, format.width("-"), nil, format, nil)
       end
 
-      def break_lines
-        @list = @atoms.all
+      def atoms = @atoms ||= Atoms.new(@text, @segments, @words)
+
+      def break_lines = (plain_lines if @hyphens.nil? && PlainLines.plain?(@text, @segments)) || broken_lines
+
+      # @return [Array<Line>, nil] nil where the general way is asked for
+      def plain_lines
+        first, others = [true, false].map { |one| [edge - left(one), 1.0].max }
+        indent = label_advance(left(true))
+        found = PlainLines.new(@text, @segments, @words).lines(first + HAIR, others + HAIR, indent) or return
+        found.each_with_index.map do |(start, finish, used, spaces), index|
+          line = Line.new(start, finish, nil, nil, nil, nil, nil, false, (index == found.size - 1) ? :end : :wrap)
+          place(line, left(index.zero?), (index.zero? ? first : others) - used, index.zero? ? indent : 0.0, (line.ends_with == :wrap) ? spaces : 0)
+          line.width += used
+          finish(line)
+        end
+      end
+
+      def broken_lines
+        @list = atoms.all
         return [empty_line] if @list.empty?
 
         lines = []
@@ -140,7 +158,7 @@ module Norvel
       def empty_line(offset = 0)
         x = left(offset.zero?)
         x += label_advance(x) if offset.zero?
-        finish(Line.new(start: offset, end: offset, x: x, width: 0.0, stretch: 0.0, hyphenated: false, ends_with: :end))
+        finish(Line.new(offset, offset, x, 0.0, nil, nil, 0.0, false, :end))
       end
 
       def left(first) = @format.start + (first ? @format.first : 0.0)
@@ -223,7 +241,7 @@ module Norvel
         return false unless @hyphens && atom.kind == :word && atom.solid.between?(Hyphenation::LEAST, LONG_WORD)
 
         room = @room + HAIR - @used - @gap - hyphen_width(atom)
-        at = division_points(atom).reverse.find { |count| @atoms.measure(atom.start, count) <= room } or return false
+        at = division_points(atom).reverse.find { |count| atoms.measure(atom.start, count) <= room } or return false
         cut(@index, at, soft: true)
         true
       end
@@ -250,7 +268,7 @@ module Norvel
       end
 
       def finished(ends_with)
-        line = Line.new(start: @list[@start].start, end: @list[@index]&.start || @text.length, hyphenated: @soft, ends_with: ends_with, tabs: @tabs)
+        line = Line.new(@list[@start].start, @list[@index]&.start || @text.length, nil, nil, nil, nil, nil, @soft, ends_with, @tabs)
         wrapped = ends_with == :wrap && @index < @list.size
         hyphen = @soft ? hyphen_width(@list[@index - 1]) : 0.0
         place(line, @origin, @room - @used - hyphen, @indent, wrapped ? @spaces : 0)
@@ -290,14 +308,14 @@ module Norvel
         stop.x - origin - ((stop.align == :center) ? width / 2 : width)
       end
 
-      def width_of(atoms) = atoms.each_with_index.sum { |atom, place| atom.width + ((place == atoms.size - 1) ? 0.0 : atom.space) }
+      def width_of(following) = following.each_with_index.sum { |atom, place| atom.width + ((place == following.size - 1) ? 0.0 : atom.space) }
 
       # Numbers stand with their decimal sign at the stop, those without one end there: the last point or comma between digits.
-      def width_to_decimal(atoms)
-        number = atoms.index { |atom| @text[atom.start, atom.solid].match?(/\d/) } or return width_of(atoms)
-        atom = atoms[number]
+      def width_to_decimal(following)
+        number = following.index { |atom| @text[atom.start, atom.solid].match?(/\d/) } or return width_of(following)
+        atom = following[number]
         sign = @text[atom.start, atom.solid].rindex(/(?<=\d)[.,](?=\d)/) || atom.solid
-        atoms.first(number).sum { |before| before.width + before.space } + @atoms.measure(atom.start, sign)
+        following.first(number).sum { |before| before.width + before.space } + atoms.measure(atom.start, sign)
       end
 
       def stops = @stops ||= TabStops.new(@format, @default_tab, edge)
@@ -316,7 +334,7 @@ module Norvel
       end
 
       def hyphen_width(atom)
-        format = @atoms.each_part(atom.start, 1).first.first.format
+        format = atoms.each_part(atom.start, 1).first.first.format
         format.width("-")
       end
 
@@ -324,17 +342,17 @@ module Norvel
       def split(index, room)
         atom = @list[index]
         most = SPLIT
-        most *= 2 while most < atom.solid && @atoms.measure(atom.start, most) <= room + HAIR
-        count = (1...[most, atom.solid].min).bsearch { |length| @atoms.measure(atom.start, length) > room + HAIR } || [most, atom.solid].min
+        most *= 2 while most < atom.solid && atoms.measure(atom.start, most) <= room + HAIR
+        count = (1...[most, atom.solid].min).bsearch { |length| atoms.measure(atom.start, length) > room + HAIR } || [most, atom.solid].min
         cut(index, [count - 1, 1].max)
       end
 
       # Makes two atoms of one.
       def cut(index, count, soft: false)
         atom = @list[index]
-        head = Atoms::Atom.new(:word, atom.start, count, count, @atoms.measure(atom.start, count), 0.0, atom.glued, soft)
+        head = Atoms::Atom.new(:word, atom.start, count, count, atoms.measure(atom.start, count), 0.0, atom.glued, soft)
         rest = atom.solid - count
-        width = (rest > LONG_WORD) ? atom.width - head.width : @atoms.measure(atom.start + count, rest)
+        width = (rest > LONG_WORD) ? atom.width - head.width : atoms.measure(atom.start + count, rest)
         tail = Atoms::Atom.new(:word, atom.start + count, atom.length - count, rest, width, atom.space, false, atom.soft)
         @list[index, 1] = [head, tail]
       end
@@ -364,7 +382,7 @@ module Norvel
 
         above, below = last ? [@mark.above, @mark.below] : [0.0, 0.0]
         tallest = 0.0
-        @atoms.each_part(line.start, line.end - line.start) do |segment, _, _|
+        atoms.each_part(line.start, line.end - line.start) do |segment, _, _|
           tallest = [tallest, segment.height].max if segment.height
           next if segment.height && segment.inset.kind != :symbol
 
@@ -385,7 +403,7 @@ module Norvel
       def notes_in(line)
         return if @uniform
 
-        found = @atoms.each_part(line.start, line.end - line.start).filter_map { |segment, _, _| segment.inset.ref if segment.inset&.kind == :note }
+        found = atoms.each_part(line.start, line.end - line.start).filter_map { |segment, _, _| segment.inset.ref if segment.inset&.kind == :note }
         found.empty? ? nil : found
       end
     end

@@ -105,8 +105,10 @@ module Norvel
       end
 
       def add_run(segments, paragraph, run, shown, offset, format, room)
-        insets = run.insets.each
         small = format.small_capitals
+        return add_text(segments, shown, offset, format) unless small || shown.include?(Manuscript::INSET_MARK) || shown.empty?
+
+        insets = run.insets.each
         shown.scan(small ? /\u{FFFC}|\p{Ll}+|[^\p{Ll}\u{FFFC}]+/ : /\u{FFFC}|[^\u{FFFC}]+/) do |part|
           if part == Manuscript::INSET_MARK then segments << inset_segment(offset, insets.next, format, room)
           else
