@@ -58,7 +58,7 @@ module Norvel
         @words = MarginNotes.new(@page.height)
         @code_y = -CODE_STEP
         @said = {}
-        @page.placed.chunk_while { |one, other| one.paragraph.equal?(other.paragraph) && one.area == other.area }.each { |lines| draw_paragraph(lines) }
+        @page.placed.chunk_while { |one, other| one.paragraph.equal?(other.paragraph) && one.area == other.area && one.column == other.column }.each { |lines| draw_paragraph(lines) }
         draw_margins
         @out << "<metadata>#{h(JSON.generate(WritingData.new(@layout).of(written)))}</metadata><metadata class=\"heard\">#{h(PageHeard.new(@layout, @page).to_s)}</metadata>" if @texts
         @out << "</svg>"
@@ -200,10 +200,13 @@ module Norvel
         bottom = lines.last.y + lines.last.line.height - 1
         code = @manuscript.sheet.marks.fetch(paragraph.style, "?")
         starts = lines.first.line.start.zero? || lines.first.setting.runs_in?
-        @out << %(<g class="style-mark#{" heading" if @layout.cascade.paragraph(paragraph)[:outline_level]}"><path d="M-4 #{n(top)}H-8V#{n(bottom)}H-4"/>)
+        x = lines.first.column.to_i.zero? ? 0 : lines.first.x # in the gap before its column
+        @out << %(<g class="style-mark#{" heading" if @layout.cascade.paragraph(paragraph)[:outline_level]}"><path d="M#{n(x - 4)} #{n(top)}H#{n(x - 8)}V#{n(bottom)}H#{n(x - 4)}"/>)
+        @code_y = -CODE_STEP unless @code_column == lines.first.column
+        @code_column = lines.first.column
         at = [lines.first.baseline, top + 6, @code_y + CODE_STEP].max
         if at < @page.height
-          @out << %(<text x="#{CODE_X}" y="#{n(at)}"><title>#{h(@manuscript.sheet[paragraph.style]&.name)}</title>#{h(code)}#{"…" unless starts}</text>)
+          @out << %(<text#{%( class="in-text") if x.positive?} x="#{n(x + (x.positive? ? CODE_X + 4 : CODE_X))}" y="#{n(at)}"><title>#{h(@manuscript.sheet[paragraph.style]&.name)}</title>#{h(code)}#{"…" unless starts}</text>)
           @code_y = at
         end
         @out << "</g>"

@@ -60,12 +60,18 @@ module Norvel
         @items = @flow.items(blocks, @geometry.columns.first.last, after: here ? @state.after : nil)
         after = @flow.after
         @items += endnotes(index)
-        here ? @state.geometry = @geometry : begin_part
+        here ? go_on(@geometry.columns.size) : begin_part
         fill(index)
         @state.after = after
       end
 
       def same_paper? = @state.page.design.width == @section.page.width && @state.page.design.height == @section.page.height
+
+      # Columns side by side begin at one height, under the space that the paragraph above asks for.
+      def go_on(columns)
+        @state.geometry = @geometry
+        @state.y += @state.after if columns > 1 && @state.placed_any?
+      end
 
       def begin_part
         reason = @state ? finish_part : nil
@@ -102,12 +108,7 @@ module Norvel
         start = 0
         carried = []
         loop do
-          lead = if start.positive?
-            :none
-          else
-            (@state.placed_any? ? :gap : :before)
-          end
-          leaves = band(start, carried, lead, balanced: @manuscript.sections[index + 1]&.begins == :here)
+          leaves = band(start, carried, lead(start), balanced: @manuscript.sections[index + 1]&.begins == :here)
           leaves.each_with_index { |leaf, column| place(leaf, column) }
           @approximations << Approximation.new(kind: :object, page: @state.page.number) if @section.uneven && @section.columns > 1
           start = leaves.last.to
@@ -117,6 +118,13 @@ module Norvel
 
           turn(leaves.last, start)
         end
+      end
+
+      # Which space the next item has above it.
+      def lead(start)
+        return :none if start.positive?
+
+        (@state.placed_any? && @geometry.columns.size == 1) ? :gap : :before
       end
 
       # The columns from where the page stands down.
