@@ -50,6 +50,18 @@ module Norvel
 
     def inspect = "#<#{self.class} of #{pages&.size} pages>"
 
+    # What an approximation is, in words.
+    WORDS = {text_box: "a text box of another kind", equation: "an equation", chart: "a chart", object: "an object or uneven columns", right_to_left: "text from right to left",
+             vertical_text: "upright text", font: "signs that no font here has, or a script that is not laid out", overflow: "what has to stay together is larger than its room",
+             float: "text beside something floating"}.freeze
+
+    # @param page [Page]
+    # @return [Array<String>] why it is not exact
+    def why_inexact(page)
+      kinds = approximations.select { |one| one.page == page.number }.map { |one| WORDS.fetch(one.kind, one.kind.to_s.tr("_", " ")) }.uniq
+      kinds + ((page.placed.all? { |placed| placed.setting.exact? }) ? [] : ["a font that is not here"])
+    end
+
     # @param id [Integer] of a paragraph
     # @return [Integer, nil] the physical page of its first line, from 1
     def page_of(id) = first_pages[id]
@@ -112,6 +124,12 @@ module Norvel
         script = @store.script(paragraph)
         approximate(script, paragraph) if script
       end
+      manuscript.blocks.grep(Manuscript::Table).flat_map { |block| Manuscript.tables_in(block) }.each { |table| note_untrue_table(table) }
+    end
+
+    def note_untrue_table(table)
+      approximate(:float, Manuscript.paragraphs_in(table).first) if table.floating
+      table.rows.flat_map(&:cells).each { |cell| approximate(:vertical_text, cell.blocks.flat_map { |block| Manuscript.paragraphs_in(block) }.first) if cell.turned && cell.blocks.any? }
     end
 
     def inset_kind(inset)
@@ -119,7 +137,15 @@ module Norvel
       when :equation then :equation
       when :object then :object
       when :symbol then :font
-      when :anchor then {image: :float, drawing: :object}.fetch(inset.what, inset.what)
+      when :anchor then untrue_anchor(inset)
+      end
+    end
+
+    def untrue_anchor(inset)
+      if Floating.floats?(inset) && (inset.what == :image || inset.box)
+        Floating.true?(inset) ? nil : :float
+      else
+        {image: :float, drawing: :object}.fetch(inset.what, inset.what)
       end
     end
 

@@ -13,7 +13,7 @@ module Norvel
     # Of the data that is written now. Whoever changes what data means raises it and keeps the reading of the former.
     SCHEMA = 2
 
-    KINDS = [Manuscript::Run, Manuscript::Inset, Manuscript::Paragraph, Manuscript::Table, Manuscript::Row, Manuscript::Cell, Manuscript::Section, Manuscript::PageDesign,
+    KINDS = [Manuscript::Run, Manuscript::Inset, Manuscript::Anchor, Manuscript::Paragraph, Manuscript::Table, Manuscript::Row, Manuscript::Cell, Manuscript::Section, Manuscript::PageDesign,
       Manuscript::Folio, Manuscript::NoteForm, Manuscript::Settings, Manuscript::Info, Manuscript::List, Manuscript::ListLevel, StyleSheet::Style, Properties::LineSpacing, Properties::TabStop,
       Properties::NumberRef].to_h { |kind| [kind.name.split("::").last, kind] }.freeze
     NAMES = KINDS.invert.freeze

@@ -50,7 +50,7 @@ RSpec.describe Norvel::CommandLine do
   it "checks, and exits by what it found" do
     status, out, = norvel("check", report, "--guide", "marrowby-diploma", "--json")
     data = JSON.parse(out)
-    expect([status, data.keys]).to eq([1, %w[guide version met broken rules findings]])
+    expect([status, data.keys]).to eq([1, %w[guide version met broken rules findings unmeasured]])
     expect(data["findings"].first.keys).to eq(%w[rule severity paragraph page expected measured expected_value measured_value unit message fixable waived])
     own = path("mild.yml")
     File.write(own, "guide: Mild\nversion: '1'\nrules:\n  - {id: paper, clause: A4 it is., severity: must, checks: paper, paper: A4}\n")

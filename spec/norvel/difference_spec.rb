@@ -15,7 +15,7 @@ RSpec.describe Norvel::Changes::Difference do
     border = {style: "double", width: 12_700, color: "#112233", space: 25_400}
     set = {size: 165_100, bold: true, align: :justify, line_spacing: Norvel::Properties::LineSpacing.new(rule: :exact, value: 254_000), tabs: [Norvel::Properties::TabStop.new(position: 360_000, align: :end, leader: :dot)],
            borders: {top: border}, numbering: Norvel::Properties::NumberRef.new(list: "1", level: 2), color: "#aa0000", scale: 90, language: "de-DE"}
-    inset = Norvel::Manuscript::Inset.new(kind: :anchor, ref: "word/media/a.png", width: 1, height: 2, alt: ":odd \\ text", what: :text_box)
+    inset = Norvel::Manuscript::Inset.new(kind: :anchor, ref: "word/media/a.png", width: 1, height: 2, alt: ":odd \\ text", what: :text_box, box: "text box 1", anchor: Norvel::Manuscript::Anchor.new(wrap: :around, behind: true, x_from: :page, x: :center, y_from: :margin, y: 12, gaps: {top: 1}))
     run = ->(text) { Norvel::Manuscript::Run.new(text: text, style: "Emphasis", properties: set, insets: [inset], link: true, field: :page, revised: true, generated: true, origin: 3, from: 2, home: 7) }
     one = ->(id) { Norvel::Manuscript::Paragraph.new(id: id, style: "Base", properties: set, mark_properties: set, mark_style: "Emphasis", runs: [run["\u{FFFC} :bells"], Norvel::Manuscript::Run.new(text: "plain")], carries: %i[field anchor], run_in: true) }
     cell = ->(id) { Norvel::Manuscript::Cell.new(blocks: [one[id].with(in_table: true)], span: 2, continued: true) }

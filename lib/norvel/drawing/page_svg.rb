@@ -53,12 +53,14 @@ module Norvel
       def to_s
         @out = %(<svg xmlns="http://www.w3.org/2000/svg" class="page" viewBox="#{@window ? @window.map { |side| n(side) }.join(" ") : self.class.view_box(@page)}" #{@texts ? %(aria-hidden="true") : %(role="group" aria-label="Page #{@page.number}")}>)
         @out << %(<rect class="paper" width="#{n(@page.width)}" height="#{n(@page.height)}"/>)
+        @page.floats.each { |float| draw_float(float) unless float.over }
         @page.rules.each { |rule| @out << %(<line class="rule" x1="#{n(rule.x1)}" y1="#{n(rule.y1)}" x2="#{n(rule.x2)}" y2="#{n(rule.y2)}"/>) }
         @page.frames.each { |frame| @out << FrameSvg.draw(frame) }
         @words = MarginNotes.new(@page.height)
         @code_y = -CODE_STEP
         @said = {}
         @page.placed.chunk_while { |one, other| one.paragraph.equal?(other.paragraph) && one.area == other.area && one.column == other.column }.each { |lines| draw_paragraph(lines) }
+        @page.floats.each { |float| draw_float(float) if float.over }
         draw_margins
         @out << "<metadata>#{h(JSON.generate(WritingData.new(@layout).of(written)))}</metadata><metadata class=\"heard\">#{h(PageHeard.new(@layout, @page).to_s)}</metadata>" if @texts
         @out << "</svg>"
@@ -172,11 +174,26 @@ module Norvel
         height = piece.inset.height ? [piece.inset.height / 12_700.0 * scale(piece), segment_height].min : segment_height
         x, y = placed.x + piece.x, base - height
         address = piece.inset.ref && @image&.call(piece.inset.ref)
-        if address && (piece.inset.kind == :image || piece.inset.what == :image)
-          @out << %(<image href="#{h(address)}" x="#{n(x)}" y="#{n(y)}" width="#{n(piece.width)}" height="#{n(height)}" preserveAspectRatio="none"><title>#{h(piece.inset.alt || "An image without a text alternative")}</title></image>)
+        (address && (piece.inset.kind == :image || piece.inset.what == :image)) ? draw_image(piece.inset, address, x, y, piece.width, height) : draw_box(piece.inset, x, y, piece.width, height)
+      end
+
+      def draw_image(inset, address, x, y, width, height)
+        @out << %(<image href="#{h(address)}" x="#{n(x)}" y="#{n(y)}" width="#{n(width)}" height="#{n(height)}" preserveAspectRatio="none"><title>#{h(inset.alt || "An image without a text alternative")}</title></image>)
+      end
+
+      def draw_box(inset, x, y, width, height)
+        label = (inset.what || BOX_LABELS.fetch(inset.kind)).to_s.tr("_", " ")
+        @out << %(<rect class="box" x="#{n(x)}" y="#{n(y)}" width="#{n(width)}" height="#{n(height)}"/><text class="box-label" x="#{n(x + 4)}" y="#{n(y + 10)}">#{h(label)}, not laid out</text>)
+      end
+
+      # Something floating: an image, the frame of a text box (its text is placed like any), or a box that says what is not drawn.
+      def draw_float(float)
+        place = [float.x, float.y, float.width, float.height]
+        address = float.inset.what == :image && float.inset.ref && @image&.call(float.inset.ref)
+        if address then draw_image(float.inset, address, *place)
+        elsif float.inset.box then @out << %(<rect class="text-box" x="#{n(place[0])}" y="#{n(place[1])}" width="#{n(place[2])}" height="#{n(place[3])}"/>)
         else
-          label = (piece.inset.what || BOX_LABELS.fetch(piece.inset.kind)).to_s.tr("_", " ")
-          @out << %(<rect class="box" x="#{n(x)}" y="#{n(y)}" width="#{n(piece.width)}" height="#{n(height)}"/><text class="box-label" x="#{n(x + 4)}" y="#{n(y + 10)}">#{h(label)}, not laid out</text>)
+          draw_box(float.inset, *place)
         end
       end
 

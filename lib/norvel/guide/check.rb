@@ -7,7 +7,11 @@ module Norvel
     #   check = Guide::Check.new(guide, layout)
     #   check.results.first.state     # :broken
     class Check
-      Result = Norvel::Value.define(:rule, :state, findings: [])
+      # `unmeasured` are the places that could not be measured.
+      Result = Norvel::Value.define(:rule, :state, findings: [], unmeasured: [])
+
+      # A place that could not be measured: the paragraph's id, its page, and why.
+      Unmeasured = Norvel::Value.define(:paragraph, :page, :why)
 
       attr_reader :guide, :manuscript, :layout, :cascade, :appearance, :roles
 
@@ -51,10 +55,21 @@ module Norvel
 
       def result(rule)
         return Result.new(rule: rule, state: :not_applicable) unless rule.applies?(self)
-        return Result.new(rule: rule, state: :not_measurable) if rule.pages? && !layout.exact?
-
         found = rule.findings(self)
-        Result.new(rule: rule, state: found.empty? ? :met : :broken, findings: found)
+        unmeasured = rule.pages? ? inexact_pages : []
+        found = found.reject { |finding| unmeasured.any? { |place| place.page == finding.page } } if unmeasured.any?
+        state = if found.any? then :broken
+        else
+          unmeasured.empty? ? :met : :not_measurable
+        end
+        Result.new(rule: rule, state: state, findings: found, unmeasured: unmeasured)
+      end
+
+      # What rests on page breaks is not known on pages that are not exact.
+      def inexact_pages
+        @inexact_pages ||= layout.pages.reject { |page| layout.exact_page?(page) }.map do |page|
+          Unmeasured.new(paragraph: page.placed.find { |placed| %i[body cell].include?(placed.area) }&.paragraph&.id, page: page.number, why: layout.why_inexact(page).join("; "))
+        end
       end
     end
   end

@@ -6,8 +6,8 @@ module Norvel
     # is not at the top, `before` the space its paragraph asks for; `keep` says what forbids a page break
     # before it (nil: nothing); `forced` the reason why a new page must begin with it; `run_in` the end of a run-in heading
     # that stands in the same line, as [paragraph, setting, line]; `frame` what is drawn around it, which takes `lead` above
-    # the line and `trail` below it and is `open`ed or `shut` here.
-    Item = Struct.new(:height, :gap, :before, :keep, :forced, :notes, :paragraph, :setting, :line, :row, :area, :run_in, :frame, :lead, :trail, :open, :shut)
+    # the line and `trail` below it and is `open`ed or `shut` here; `floats` go with it, for which it leaves `push` points above its text.
+    Item = Struct.new(:height, :gap, :before, :keep, :forced, :notes, :paragraph, :setting, :line, :row, :area, :run_in, :frame, :lead, :trail, :open, :shut, :push, :floats)
 
     # Turns blocks into items: the rules of orphans and widows, keeps and space between paragraphs are read here.
     class Flow
@@ -74,6 +74,7 @@ module Norvel
 
       # What holds between the lines of one paragraph, wherever it stands.
       def inner(items, format)
+        Floating.attach(items) if items.any? { |item| item.line.floats }
         items.each_with_index do |item, index|
           next if index.zero?
 

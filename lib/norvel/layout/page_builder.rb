@@ -38,6 +38,7 @@ module Norvel
         @pages.last.turn = @pages.last.turn.with(reason: :end, paragraph: nil)
         @margins.number(@pages)
         @pages.each { |page| @margins.add(page, @pages) }
+        @pages.each { |page| page.floats.each { |float| fill_box(page, float) if float.inset.box } }
       end
 
       private
@@ -89,16 +90,18 @@ module Norvel
         return :part if wanted.nil? || number % 2 == wanted
 
         @pages.last.turn = @pages.last.turn.with(reason: :recto, paragraph: @items.first&.paragraph&.id)
-        @pages << Page.new(number: number, part: last.page.part, design: last.page.design, placed: [], rules: [], frames: [], top: 0.0, bottom: 0.0, blank: true,
+        @pages << Page.new(number: number, part: last.page.part, design: last.page.design, placed: [], rules: [], frames: [], floats: [], top: 0.0, bottom: 0.0, blank: true,
           turn: Turn.new(reason: :recto, empty: last.geometry.bottom(number, false) - last.geometry.top(number, false)))
         :recto
       end
 
       def begin_page(first:)
         number = @pages.size + 1
-        page = Page.new(number: number, part: @index, design: @section.page, placed: [], rules: [], frames: [], first: first)
+        page = Page.new(number: number, part: @index, design: @section.page, placed: [], rules: [], frames: [], floats: [], first: first)
         page.top = @geometry.top(number, first)
         page.bottom = @geometry.bottom(number, first)
+        page.left = @geometry.left(number)
+        page.text_width = @geometry.width
         @pages << page
         @state = State.new(page: page, geometry: @geometry, y: page.top, after: 0.0, notes: [])
       end
@@ -199,6 +202,14 @@ module Norvel
           end
           floor -= tallest(notes)
         end
+      end
+
+      # The text of a box stands in it as on a page of its own.
+      def fill_box(page, float)
+        margin = Floating::BOX_MARGIN
+        items = Flow.new(@setter, between: @manuscript.settings.between).items(@manuscript.asides.fetch(float.inset.box, []), [float.width - 2 * margin[:x], 1.0].max, area: :text_box)
+        below = Placing.new(page).stack(items, items.each_with_index.map { |item, index| index.zero? ? item.before : item.gap }, float.x + margin[:x], float.y + margin[:y], area: :text_box)
+        @approximations << Approximation.new(kind: :overflow, page: page.number, paragraph: float.paragraph&.id) if below > float.y + float.height + 1
       end
 
       # Endnotes follow the text, or that of their section.

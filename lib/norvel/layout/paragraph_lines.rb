@@ -3,6 +3,7 @@
 require_relative "line"
 require_relative "line_breaking"
 require_relative "words"
+require_relative "floating"
 require_relative "plain_lines"
 require_relative "atoms"
 require_relative "long_text"
@@ -96,6 +97,8 @@ module Norvel
 
       def place_word(pieces, offset, length, x)
         atoms.each_part(offset, length) do |segment, from, count|
+          next x if segment.inset && Floating.floats?(segment.inset)
+
           shown = atoms.shown(segment, from, count)
           next x = place_between_soft_hyphens(pieces, segment, from, count, x) if shown.include?(Atoms::SOFT_HYPHEN)
 
@@ -367,7 +370,7 @@ module Norvel
         else [above + below, tallest + below, spacing.value / 12_700.0].max
         end
         line.baseline = line.height - below
-        line.notes = notes_in(line)
+        line.notes, line.floats = beside(line) unless @uniform
         line
       end
 
@@ -400,11 +403,12 @@ module Norvel
         [[format.above, @mark.above].max, [format.below, @mark.below].max, 0.0]
       end
 
-      def notes_in(line)
-        return if @uniform
+      # @return [Array(Array<String>, Array<Inset>)] the notes and the floating things of a line, nil where there are none
+      def beside(line)
+        return if @segments.none?(&:inset)
 
-        found = atoms.each_part(line.start, line.end - line.start).filter_map { |segment, _, _| segment.inset.ref if segment.inset&.kind == :note }
-        found.empty? ? nil : found
+        insets = atoms.each_part(line.start, line.end - line.start).filter_map { |segment, _, _| segment.inset }
+        [insets.filter_map { |inset| inset.ref if inset.kind == :note }, insets.select { |inset| Floating.floats?(inset) }].map { |found| found.empty? ? nil : found }
       end
     end
   end

@@ -50,6 +50,7 @@ module Norvel
         return if by.nil? || by <= 0
 
         @page.placed.each { |placed| placed.y += by }
+        @page.floats.each { |float| float.y += by }
         @page.rules.map! { |rule| rule.moved(0.0, by) }
         @page.frames.map! { |frame| frame.moved(0.0, by) }
       end
@@ -57,13 +58,15 @@ module Norvel
       private
 
       def line(item, area, x, y)
-        y += item.lead if item.frame
+        @page.floats.concat(Floating.place(item, @page, x, y)) if item.floats
+        y += item.lead.to_f + item.push.to_f
         @page.placed << Placed.new(area, *item.run_in, x, y, @column) if item.run_in
         @page.placed << Placed.new(area, item.paragraph, item.setting, item.line, x, y, @column)
       end
 
       def row(row, x, y)
         row.lines.each { |paragraph, setting, line, inner_x, inner_y| @page.placed << Placed.new(:cell, paragraph, setting, line, x + inner_x, y + inner_y, @column) }
+        row.floats.each { |item, inner_x, inner_y| @page.floats.concat(Floating.place(item, @page, x + inner_x, y + inner_y)) }
         row.frames.each { |frame| @page.frames << frame.moved(x, y) }
         row.rules.each { |rule| @page.rules << rule.moved(x, y) }
         y + row.height

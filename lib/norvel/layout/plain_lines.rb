@@ -16,7 +16,7 @@ module Norvel
       # @return [Boolean]
       def self.plain?(text, segments)
         !text.empty? && text.is_a?(String) && !text.start_with?(" ") && !text.end_with?(" ") && OTHERS.none? { |sign| text.include?(sign) } &&
-          (!text.include?(Manuscript::INSET_MARK) || segments.all? { |segment| segment.inset.nil? || segment.inset.kind == :note })
+          (!text.include?(Manuscript::INSET_MARK) || segments.all? { |segment| segment.inset.nil? || segment.inset.kind == :note || Floating.floats?(segment.inset) })
       end
 
       # @param text [String] @param segments [Array<Segment>] without insets but notes @param words [Words]

@@ -48,6 +48,19 @@ module Norvel
       # @return [Array<Array(Paragraph, ParagraphLines, Line, Float, Float)>] its lines with x and y
       def lines = @lines ||= cells.flat_map { |cell| cell.items.flat_map { |item, y| lines_of(item, cell.x, y) } }
 
+      # @return [Array<Array(Item, Float, Float)>] its lines with floating things, with x and y
+      def floats
+        @floats ||= cells.flat_map { |cell|
+          cell.items.flat_map { |item, y|
+            if item.row
+              item.row.floats.map { |inner, in_x, in_y| [inner, cell.x + in_x, y + in_y] }
+            else
+              (item.floats ? [[item, cell.x, y]] : [])
+            end
+          }
+        }
+      end
+
       # @return [Array<String>, nil] the notes that its lines refer to
       def notes = @notes ||= lines.flat_map { |line| line[2].notes || [] }.then { |notes| notes.empty? ? nil : notes }
 
@@ -85,7 +98,7 @@ module Norvel
       def lines_of(item, x, y)
         return item.row.lines.map { |paragraph, setting, line, inner_x, inner_y| [paragraph, setting, line, x + inner_x, y + inner_y] } if item.row
 
-        y += item.lead if item.frame
+        y += item.lead.to_f + item.push.to_f
         [([*item.run_in, x, y] if item.run_in), [item.paragraph, item.setting, item.line, x, y]].compact
       end
 

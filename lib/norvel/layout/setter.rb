@@ -133,6 +133,7 @@ module Norvel
 
       def inset_segment(offset, inset, format, room)
         return note_segment(offset, inset, format) if inset.kind == :note
+        return Segment.new(offset, 1, format, inset, "", 0.0, nil) if Floating.floats?(inset)
         return Segment.new(offset, 1, format, inset, Manuscript::INSET_MARK, format.size, format.above + format.below) if inset.kind == :symbol
 
         width = inset.width ? inset.width / POINT : BOX_WIDTH

@@ -19,7 +19,8 @@ module Norvel
       def to_h
         {guide: @check.guide.title, version: @check.guide.version, met: @check.count(:met), broken: @check.count(:broken),
          rules: @check.results.map { |result| {id: result.rule.id, severity: result.rule.severity.to_s, state: result.state.to_s, findings: result.findings.size} },
-         findings: @check.findings.map { |finding| finding_entry(finding) }}
+         findings: @check.findings.map { |finding| finding_entry(finding) },
+         unmeasured: @check.results.flat_map { |result| result.unmeasured.map { |place| {rule: result.rule.id, paragraph: place.paragraph && @check.manuscript.index_of(place.paragraph), page: place.page, why: place.why} } }}
       end
 
       # @return [String]

@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require_relative "anchor_reader"
+
 module Norvel
   module Formats
     module Docx
@@ -12,6 +14,7 @@ module Norvel
         def initialize(relationships, codecs)
           @relationships = relationships
           @codecs = codecs
+          @anchors = AnchorReader.new(codecs)
         end
 
         # @param node [Nokogiri::XML::Element] w:drawing, w:pict, w:object or mc:AlternateContent
@@ -46,7 +49,7 @@ module Norvel
           else :drawing
           end
           Manuscript::Inset.new(kind: (frame.name == "inline" && what == :image) ? :image : :anchor, what: what, ref: blip && target(blip),
-            width: extent && side(extent["cx"]), height: extent && side(extent["cy"]), alt: about && [about["descr"], about["title"]].find { |text| !text.to_s.strip.empty? })
+            anchor: (@anchors.read(frame) if frame.name == "anchor"), width: extent && side(extent["cx"]), height: extent && side(extent["cy"]), alt: about && [about["descr"], about["title"]].find { |text| !text.to_s.strip.empty? })
         end
 
         def picture(node)

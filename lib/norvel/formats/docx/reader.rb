@@ -84,7 +84,9 @@ module Norvel
         def read_box(content, document, part, sheet)
           base = @next_box
           @next_box += Walk.paragraphs(content).size
-          @asides["text box #{base - BASES[:box] + 1}"] = story_reader(document, part, sheet).read(content, base)
+          name = "text box #{base - BASES[:box] + 1}"
+          @asides[name] = story_reader(document, part, sheet).read(content, base)
+          name
         end
 
         def read_comments(sheet)

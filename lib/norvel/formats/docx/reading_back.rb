@@ -24,7 +24,7 @@ module Norvel
           by_key("style", @wanted.sheet.styles, @found.sheet.styles) { |style| style_values(style) }
           by_key("list", @wanted.lists, @found.lists) { |list| list_values(list) }
           compare("the document defaults", @spelled.set(@wanted.sheet.defaults), @spelled.set(@found.sheet.defaults))
-          compare("the settings", *[@wanted, @found].map { |one| one.settings.to_h.except(:between).merge(tab: @spelled.twips(one.settings.tab)) })
+          compare("the settings", *[@wanted, @found].map { |one| one.settings.to_h.slice(:even_differs, :records_revisions, :hyphenate).merge(tab: @spelled.twips(one.settings.tab)) })
           compare("the title", @wanted.info.title, @found.info.title)
           @differences
         end
@@ -75,7 +75,7 @@ module Norvel
         def spans(paragraph)
           paragraph.runs.each_with_object([]) do |run, joined|
             facts = [run.style, @spelled.set(run.properties), run.link || false, run.field]
-            insets = run.insets.map { |inset| inset.to_h.except(:ref) }
+            insets = run.insets.map { |inset| inset.to_h.except(:ref, :box, :anchor) }
             next if run.text.empty? && run.field.nil?
 
             text = %i[page pages].include?(run.field) ? "" : run.text # which the layout works out

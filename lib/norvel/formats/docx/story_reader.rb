@@ -240,9 +240,9 @@ module Norvel
 
         def read_inset(piece, text, insets)
           inset = @insets.read(piece) or return
-          @insets.boxes(piece).each { |content| @box.call(content) }
+          boxes = @insets.boxes(piece).map { |content| @box.call(content) }
           carry(:anchor)
-          place(text, insets, inset)
+          place(text, insets, (boxes.size == 1) ? inset.with(box: boxes.first) : inset)
         end
 
         def place(text, insets, inset)

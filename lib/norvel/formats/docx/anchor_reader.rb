@@ -1,0 +1,45 @@
+# frozen_string_literal: true
+
+module Norvel
+  module Formats
+    module Docx
+      # Reads where something floating stands (wp:anchor, ISO/IEC 29500-1 §20.4.2.3).
+      class AnchorReader
+        WRAPS = {"wrapTopAndBottom" => :above_below, "wrapSquare" => :around, "wrapTight" => :around, "wrapThrough" => :around}.freeze
+        FROM = {"page" => :page, "margin" => :margin, "column" => :column, "character" => :column, "leftMargin" => :page, "insideMargin" => :page,
+                "paragraph" => :paragraph, "line" => :paragraph, "topMargin" => :page}.freeze
+        ALIGN = {"left" => :start, "inside" => :start, "center" => :center, "right" => :end, "outside" => :end, "top" => :start, "bottom" => :end}.freeze
+        GAPS = {"distT" => :top, "distB" => :bottom, "distL" => :start, "distR" => :end}.freeze
+        FARTHEST = (-72_000_000..72_000_000) # EMU: 2 m
+
+        # @param codecs [Codecs]
+        def initialize(codecs)
+          @codecs = codecs
+        end
+
+        # @param node [Nokogiri::XML::Element] wp:anchor
+        # @return [Manuscript::Anchor]
+        def read(node)
+          children = node.element_children.to_h { |child| [child.name, child] }
+          x_from, x = place(children["positionH"], :column)
+          y_from, y = place(children["positionV"], :paragraph)
+          wrap = WRAPS.find { |name, _| children.key?(name) }&.last || :none
+          Manuscript::Anchor.new(wrap: wrap, behind: node["behindDoc"] == "1", x_from: x_from, x: x, y_from: y_from, y: y,
+            gaps: GAPS.to_h { |name, side| [side, number(node[name] || "0").clamp(0, FARTHEST.end)] })
+        end
+
+        private
+
+        def place(node, default)
+          return [default, 0] unless node
+
+          said = node.element_children.find { |child| %w[align posOffset].include?(child.name) }
+          value = (said&.name == "align") ? ALIGN.fetch(said.text.strip, :start) : number(said&.text.to_s)
+          [FROM.fetch(node["relativeFrom"], default), value]
+        end
+
+        def number(text) = @codecs.count(text.strip.empty? ? "0" : text.strip, FARTHEST, "the place of something floating") || 0
+      end
+    end
+  end
+end

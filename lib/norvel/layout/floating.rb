@@ -1,0 +1,78 @@
+# frozen_string_literal: true
+
+module Norvel
+  class Layout
+    # Something floating at its place on a page, points; `over` says that it lies over the text.
+    Floated = Struct.new(:inset, :paragraph, :x, :y, :width, :height, :over, keyword_init: true)
+
+    # What floats: which line it goes with, the room that text leaves it, and where it stands (ISO/IEC 29500-1 §20.4.2). Text stands above and
+    # below it, or takes no account of it; text beside it is not laid out, it is given the whole width and said.
+    module Floating
+      POINT = 12_700.0
+      BOX_MARGIN = {x: 7.2, y: 3.6}.freeze # points around the text of a box (§21.1.2.1.1)
+
+      module_function
+
+      # @param inset [Manuscript::Inset]
+      # @return [Boolean] whether its place is known
+      def floats?(inset) = inset.kind == :anchor && !inset.anchor.nil? && !inset.width.nil? && !inset.height.nil?
+
+      # @return [Boolean] whether it is laid out as the file asks
+      def true?(inset) = floats?(inset) && (inset.anchor.wrap == :none || (inset.anchor.wrap == :above_below && inset.anchor.y_from == :paragraph))
+
+      # Gives the lines of a paragraph what floats with them, and the room for it above them.
+      # @param items [Array<Item>] of one paragraph
+      # @return [void]
+      def attach(items)
+        floats = items.flat_map { |item| (item.line.floats || []).map { |inset| [inset, item] } }
+        floats.each do |inset, own|
+          item = (inset.anchor.y_from == :paragraph) ? beside(items, inset) : own
+          item.floats = (item.floats || []) + [inset]
+          next if inset.anchor.wrap == :none
+
+          item.push = (item.push || 0.0) + room(inset)
+          item.height += room(inset)
+        end
+      end
+
+      # @param item [Item] @param page [Page] @param x [Float] @param y [Float] points, where the item begins
+      # @return [Array<Floated>]
+      def place(item, page, x, y)
+        below = y
+        item.floats.map do |inset|
+          anchor = inset.anchor
+          top = if anchor.wrap == :none then vertical(inset, page, y)
+          else
+            below.tap { below += room(inset) } + gap(inset, :top)
+          end
+          Floated.new(inset: inset, paragraph: item.paragraph, x: horizontal(inset, page, x, item.setting.width), y: top, width: inset.width / POINT, height: inset.height / POINT, over: !anchor.behind)
+        end
+      end
+
+      def room(inset) = gap(inset, :top) + inset.height / POINT + gap(inset, :bottom)
+
+      def gap(inset, side) = inset.anchor.gaps.fetch(side, 0) / POINT
+
+      # The line that begins where the thing does, measured from the paragraph's top.
+      def beside(items, inset)
+        return items.first if inset.anchor.wrap == :none || !inset.anchor.y.is_a?(Integer)
+
+        y = 0.0
+        items.find { |item| (y += item.line.height) > inset.anchor.y / POINT + item.line.height / 2 } || items.last
+      end
+
+      def horizontal(inset, page, x, width)
+        from, room = {page: [0.0, page.width], margin: [page.left, page.text_width]}.fetch(inset.anchor.x_from) { [x, width] }
+        from + along(inset.anchor.x, inset.width / POINT, room)
+      end
+
+      def vertical(inset, page, y)
+        from, room = {page: [0.0, page.height], margin: [page.top, page.bottom - page.top]}.fetch(inset.anchor.y_from) { [y, 0.0] }
+        from + along(inset.anchor.y, inset.height / POINT, room)
+      end
+
+      def along(place, own, room) = place.is_a?(Integer) ? place / POINT : {start: 0.0, center: (room - own) / 2, end: room - own}.fetch(place)
+      private_class_method :room, :gap, :beside, :horizontal, :vertical, :along
+    end
+  end
+end

@@ -1,0 +1,56 @@
+# frozen_string_literal: true
+
+RSpec.describe Norvel::Layout::Floating do
+  let(:body) { {"Base" => {name: "Base", properties: {size: 127_000, font_family: "Liberation Serif", line_spacing: Norvel::Properties::LineSpacing.new(rule: :exact, value: 254_000)}}} }
+
+  def picture(what: :image, box: nil, width: 60, height: 40, **anchor)
+    Norvel::Manuscript::Inset.new(kind: :anchor, what: what, ref: "word/media/a.png", width: width * 12_700, height: height * 12_700, box: box, anchor: Norvel::Manuscript::Anchor.new(**anchor))
+  end
+
+  def laid(inset, text = "one\ntwo\nthree", **more)
+    run = Norvel::Manuscript::Run.new(text: Norvel::Manuscript::INSET_MARK, insets: [inset])
+    layout(on_page(paragraph(0, run, text), paragraph(1, "after"), styles: body, **more))
+  end
+
+  def ys(one) = one.pages.first.placed.select { |placed| placed.area == :body }.map { |placed| (placed.y - 50).round }
+
+  def place(one) = one.pages.first.floats.map { |float| [(float.x - 50).round, (float.y - 50).round, float.width.round, float.height.round] }
+
+  it "takes no room where text takes no account of it, and stands where the file says" do
+    one = laid(picture(x: 20 * 12_700, y: 30 * 12_700))
+    expect([ys(one), place(one), one.approximations]).to eq([[0, 20, 40, 60], [[20, 30, 60, 40]], []])
+    places = [{x_from: :page, x: 0, y_from: :page, y: 0}, {x_from: :margin, x: :end, y_from: :margin, y: :end}, {x_from: :column, x: :center}].map { |anchor| place(laid(picture(**anchor))).first.first(2) }
+    expect(places).to eq([[-50, -50], [140, 160], [70, 0]])
+  end
+
+  it "keeps its room, with what is kept free around it, where text stands above and below" do
+    one = laid(picture(wrap: :above_below, gaps: {top: 63_500, bottom: 127_000}))
+    expect([ys(one), place(one), one.approximations]).to eq([[55, 75, 95, 115], [[0, 5, 60, 40]], []])
+    lower = laid(picture(wrap: :above_below, y: 20 * 12_700))
+    expect([ys(lower), place(lower)]).to eq([[0, 60, 80, 100], [[0, 20, 60, 40]]])
+  end
+
+  it "is said where text should stand beside it, which is given the whole width" do
+    beside = laid(picture(wrap: :around))
+    expect([ys(beside), beside.approximations.map(&:kind), beside.exact_page?(beside.pages.first)]).to eq([[40, 60, 80, 100], [:float], false])
+  end
+
+  it "holds the text of a text box, laid out in it; one that is too small for it is said" do
+    box = ->(height) { laid(picture(what: :text_box, box: "text box 1", width: 100, height: height, x: 0, y: 60 * 12_700), asides: {"text box 1" => [paragraph(50_000_000, "Ring twice for the boat")]}) }
+    one = box[60]
+    lines = one.pages.first.placed.select { |placed| placed.area == :text_box }
+    expect(lines.map { |placed| [(placed.x - 50).round(1), (placed.y - 50).round(1)] }).to eq([[7.2, 63.6], [7.2, 83.6]])
+    expect([one.approximations, box[30].approximations.map(&:kind)]).to eq([[], [:overflow]])
+    drawn = Nokogiri::XML(Norvel::Drawing::PageSvg.new(one, one.pages.first).to_s).remove_namespaces!
+    expect([drawn.css("rect.text-box").size, drawn.css("rect.box").size]).to eq([1, 0])
+  end
+
+  it "goes with its row in a table" do
+    run = Norvel::Manuscript::Run.new(text: Norvel::Manuscript::INSET_MARK, insets: [picture(wrap: :above_below)])
+    cell = Norvel::Manuscript::Cell.new(blocks: [paragraph(5, run, "in a cell").with(in_table: true)])
+    table = Norvel::Manuscript::Table.new(id: "t5", rows: [Norvel::Manuscript::Row.new(cells: [cell])], columns: [100 * 12_700])
+    one = layout(on_page(paragraph(0, "above"), table, styles: body))
+    expect(place(one)).to eq([[5, 20, 60, 40]])
+    expect(one.pages.first.placed.last.y - 50).to be_within(0.1).of(60)
+  end
+end
