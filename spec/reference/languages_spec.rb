@@ -24,9 +24,8 @@ RSpec.describe "Lines and pages in four languages against Chromium" do
 
   def texts(seed, face)
     read = Norvel::Formats.read(WholeChapters.new(seed).bytes)
-    # Whatever Chromium would draw in a font of the system is left out; pdftotext reads a capital U with two dots in EB Garamond as a line
-    # of its own.
-    read.paragraphs.map { |one| one.text.tr("\t\n", "  ").squeeze(" ").strip }.select { |text| text.length > 60 && face.lacking(text).empty? && !text.include?("Ü") }.first(60)
+    # Whatever Chromium would draw in a font of the system is left out; of EB Garamond pdftotext reads Ä, Ö and Ü as lines of their own.
+    read.paragraphs.map { |one| one.text.tr("\t\n", "  ").squeeze(" ").strip }.select { |text| text.length > 60 && face.lacking(text).empty? && !(face.family == "EB Garamond" && text.match?(/[ÄÖÜ]/)) }.first(60)
   end
 
   def ours(texts, family, align, spacing, italic)
@@ -61,7 +60,7 @@ RSpec.describe "Lines and pages in four languages against Chromium" do
       it "agree: #{%w[English German French Spanish][language]} in #{family}" do
         face = Norvel::Fonts::Book.shipped.face(family)
         texts = texts(language + 4 * number, face)
-        expect(texts.size).to be > 25
+        expect(texts.size).to be > 20
         one = ours(texts, family, align, spacing, italic)
         whole = texts.each_index.select { |index| one.lines_of(index).size == 3 }
         height = (face.line_height * size * spacing).round(4)

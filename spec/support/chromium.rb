@@ -34,8 +34,8 @@ module Chromium
 
   # pdftotext may cut one printed line in two: words on one baseline belong together.
   def lines_of(page)
-    words = page.css("word").map { |word| [word["ymax"].to_f, word["xmin"].to_f, word.text] }
-    words.sort_by(&:first).slice_when { |one, other| other[0] - one[0] > 5 }.map { |line| line.sort_by { |word| word[1] }.map(&:last).join(" ") }
+    words = page.css("word").map { |word| [(word["ymin"].to_f + word["ymax"].to_f) / 2, word["xmin"].to_f, word.text] }
+    words.sort_by(&:first).slice_when { |one, other| other[0] - one[0] > 6 }.map { |line| line.sort_by { |word| word[1] }.map(&:last).join(" ") }
   end
 
   def face(name, file, weight: "normal", style: "normal") = %(@font-face{font-family:"#{name}";src:url("file://#{FONTS}/#{file}");font-weight:#{weight};font-style:#{style}})
