@@ -124,7 +124,16 @@ module Norvel
         script = @store.script(paragraph)
         approximate(script, paragraph) if script
       end
+      note_lost_sides
       manuscript.blocks.grep(Manuscript::Table).flat_map { |block| Manuscript.tables_in(block) }.each { |table| note_untrue_table(table) }
+    end
+
+    # Lines that were set beside something which stands on the page before.
+    def note_lost_sides
+      pages.each do |page|
+        lost = page.placed.find { |placed| placed.setting.beside && placed.line.width.positive? }
+        @approximations << Approximation.new(kind: :float, page: page.number, paragraph: lost.paragraph.id) if lost && page.floats.none? { |float| float.inset.anchor.wrap == :around }
+      end
     end
 
     def note_untrue_table(table)

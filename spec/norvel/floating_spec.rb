@@ -30,9 +30,29 @@ RSpec.describe Norvel::Layout::Floating do
     expect([ys(lower), place(lower)]).to eq([[0, 60, 80, 100], [[0, 20, 60, 40]]])
   end
 
-  it "is said where text should stand beside it, which is given the whole width" do
-    beside = laid(picture(wrap: :around))
-    expect([ys(beside), beside.approximations.map(&:kind), beside.exact_page?(beside.pages.first)]).to eq([[40, 60, 80, 100], [:float], false])
+  it "has text beside it on its wider side, over the paragraphs that it reaches" do
+    beside = laid(picture(wrap: :around, gaps: {end: 127_000}), "one two three four five six seven eight nine ten eleven twelve thirteen fourteen")
+    lines = beside.pages.first.placed.map { |placed| [placed.paragraph.id, placed.line.x.round] }
+    expect(lines).to eq([[0, 70], [0, 70], [0, 0], [1, 0]])
+    expect([place(beside), beside.approximations]).to eq([[[0, 0, 60, 40]], []])
+    reaching = laid(picture(wrap: :around, height: 60), "one")
+    expect(reaching.pages.first.placed.map { |placed| [placed.paragraph.id, placed.line.x.round] }).to eq([[0, 60], [1, 60]])
+    right = laid(picture(wrap: :around, x: :end), "one two three four five six seven eight nine ten eleven twelve thirteen")
+    expect(right.pages.first.placed.map { |placed| (placed.line.x + placed.line.width).round }.first(2)).to all(be <= 140)
+    expect(place(right).first.first).to eq(140)
+  end
+
+  it "is said where the lines beside it come on the next page" do
+    run = Norvel::Manuscript::Run.new(text: Norvel::Manuscript::INSET_MARK, insets: [picture(wrap: :around, height: 120)])
+    one = layout(on_page(paragraph(0, Array.new(7) { "line" }.join("\n")), paragraph(1, run, Array.new(6) { "line" }.join("\n")), styles: body))
+    expect(one.approximations.map { |each| [each.kind, each.page] }).to eq([[:float, 2]])
+  end
+
+  it "has text above and below where none fits beside it, and is said where its height depends on the page" do
+    wide = laid(picture(wrap: :around, width: 180))
+    expect([ys(wide), wide.approximations]).to eq([[40, 60, 80, 100], []])
+    on_page = laid(picture(wrap: :around, y_from: :margin))
+    expect([ys(on_page), on_page.approximations.map(&:kind), on_page.exact_page?(on_page.pages.first)]).to eq([[40, 60, 80, 100], [:float], false])
   end
 
   it "holds the text of a text box, laid out in it; one that is too small for it is said" do

@@ -6,9 +6,14 @@ module Norvel
     Floated = Struct.new(:inset, :paragraph, :x, :y, :width, :height, :over, keyword_init: true)
 
     # What floats: which line it goes with, the room that text leaves it, and where it stands (ISO/IEC 29500-1 §20.4.2). Text stands above and
-    # below it, or takes no account of it; text beside it is not laid out, it is given the whole width and said.
+    # below it, beside it on its wider side, or takes no account of it. Where the file asks for text around something whose height depends on the
+    # page, text stands above and below it instead, which is said.
     module Floating
       POINT = 12_700.0
+      # What something floating takes of the lines beside it: from and to which height below the paragraph's top, and how much of their left
+      # and right end, points.
+      Cut = Struct.new(:from, :to, :left, :right)
+      LEAST = 60.0 # points of text beside: less is none
       BOX_MARGIN = {x: 7.2, y: 3.6}.freeze # points around the text of a box (§21.1.2.1.1)
 
       module_function
@@ -18,7 +23,21 @@ module Norvel
       def floats?(inset) = inset.kind == :anchor && !inset.anchor.nil? && !inset.width.nil? && !inset.height.nil?
 
       # @return [Boolean] whether it is laid out as the file asks
-      def true?(inset) = floats?(inset) && (inset.anchor.wrap == :none || (inset.anchor.wrap == :above_below && inset.anchor.y_from == :paragraph))
+      def true?(inset) = floats?(inset) && (inset.anchor.wrap == :none || inset.anchor.y_from == :paragraph)
+
+      # @param inset [Manuscript::Inset] @param width [Float] of the column, points
+      # @return [Cut, nil] nil where no text stands beside it
+      def cut(inset, width)
+        anchor = inset.anchor
+        return unless floats?(inset) && anchor.wrap == :around && anchor.y_from == :paragraph && anchor.y.is_a?(Integer) && anchor.x_from != :page
+
+        left = along(anchor.x, own = inset.width / POINT, width)
+        before, after = left - gap(inset, :start), width - left - own - gap(inset, :end)
+        return if [before, after].max < LEAST
+
+        top = anchor.y / POINT
+        Cut.new(top - gap(inset, :top), top + inset.height / POINT + gap(inset, :bottom), *((after >= before) ? [width - after, 0.0] : [0.0, width - before]))
+      end
 
       # Gives the lines of a paragraph what floats with them, and the room for it above them.
       # @param items [Array<Item>] of one paragraph
@@ -28,7 +47,7 @@ module Norvel
         floats.each do |inset, own|
           item = (inset.anchor.y_from == :paragraph) ? beside(items, inset) : own
           item.floats = (item.floats || []) + [inset]
-          next if inset.anchor.wrap == :none
+          next if no_room?(inset, item)
 
           item.push = (item.push || 0.0) + room(inset)
           item.height += room(inset)
@@ -41,7 +60,7 @@ module Norvel
         below = y
         item.floats.map do |inset|
           anchor = inset.anchor
-          top = if anchor.wrap == :none then vertical(inset, page, y)
+          top = if no_room?(inset, item) then vertical(inset, page, y)
           else
             below.tap { below += room(inset) } + gap(inset, :top)
           end
@@ -49,13 +68,16 @@ module Norvel
         end
       end
 
+      # @return [Boolean] whether text goes on beside or under it
+      def no_room?(inset, item) = inset.anchor.wrap == :none || !cut(inset, item.setting.width).nil?
+
       def room(inset) = gap(inset, :top) + inset.height / POINT + gap(inset, :bottom)
 
       def gap(inset, side) = inset.anchor.gaps.fetch(side, 0) / POINT
 
       # The line that begins where the thing does, measured from the paragraph's top.
       def beside(items, inset)
-        return items.first if inset.anchor.wrap == :none || !inset.anchor.y.is_a?(Integer)
+        return items.first if no_room?(inset, items.first) || !inset.anchor.y.is_a?(Integer)
 
         y = 0.0
         items.find { |item| (y += item.line.height) > inset.anchor.y / POINT + item.line.height / 2 } || items.last
@@ -72,7 +94,7 @@ module Norvel
       end
 
       def along(place, own, room) = place.is_a?(Integer) ? place / POINT : {start: 0.0, center: (room - own) / 2, end: room - own}.fetch(place)
-      private_class_method :room, :gap, :beside, :horizontal, :vertical, :along
+      private_class_method :no_room?, :room, :gap, :beside, :horizontal, :vertical, :along
     end
   end
 end

@@ -22,14 +22,15 @@ module Norvel
 
       # @param blocks [Array<Manuscript::Paragraph, Manuscript::Table>]
       # @param width [Float] of the column, points
-      # @return [Array<Item>]
       # @param after [Float, nil] the space asked for by what stands above, points; nil: nothing stands there
+      # @return [Array<Item>]
       def items(blocks, width, area: :body, after: nil, **setting)
         @items = []
         @last = after && [nil, ParagraphFormat.new(after: after)]
         @break_next = nil
         @width = width
         @framed = false
+        @beside = [] # what stands beside the lines to come, measured from where they begin
         heading = nil
         blocks.each_with_index do |block, index|
           if block.is_a?(Manuscript::Table)
@@ -40,7 +41,8 @@ module Norvel
             add_run_in(heading, block, @setter.set_run_in(heading, block, width, **setting), area)
             heading = nil
           else
-            add_paragraph(block, @setter.set(block, width, **setting), area)
+            add_paragraph(block, @setter.set(block, width, beside: cuts(block, width), **setting), area)
+            pass(@last_items) if @beside.any?
           end
         end
         Frames.make_room(@items) if @framed
@@ -72,6 +74,23 @@ module Norvel
         Item.new(line.height, 0.0, 0.0, nil, nil, line.notes, paragraph, setting, line, nil, area, run_in)
       end
 
+      # What stands beside the lines of a paragraph: things of its own, and those from above that reach down to it.
+      # @return [Array<Floating::Cut>, nil]
+      def cuts(paragraph, width)
+        own = paragraph.insets.filter_map { |inset| Floating.cut(inset, width) if inset.kind == :anchor } if paragraph.insets.any?
+        return if own.nil? && @beside.empty?
+
+        gap = @last ? space_between(paragraph, @setter.format(paragraph)) : 0.0
+        @beside = @beside.map { |cut| Floating::Cut.new(cut.from - gap, cut.to - gap, cut.left, cut.right) } + (own || [])
+        @beside.empty? ? nil : @beside
+      end
+
+      # Down to the end of a paragraph.
+      def pass(items)
+        height = items.sum(&:height)
+        @beside = @beside.filter_map { |cut| Floating::Cut.new(cut.from - height, cut.to - height, cut.left, cut.right) if cut.to > height }
+      end
+
       # What holds between the lines of one paragraph, wherever it stands.
       def inner(items, format)
         Floating.attach(items) if items.any? { |item| item.line.floats }
@@ -96,6 +115,7 @@ module Norvel
         @items.concat(items.drop(1)) if items.size > 1
         @break_next = BREAKS[items.last.line.ends_with]
         @last = [paragraph, format]
+        @last_items = items
       end
 
       def framed(item, frame) = item.dup.tap { |copy| copy.frame, copy.lead, copy.trail = frame, 0.0, 0.0 }
@@ -119,12 +139,15 @@ module Norvel
         (@between == :larger) ? [under, over].max : under + over
       end
 
+      # A table stands below what floats.
       def add_table(table, width)
+        clear = @beside.map(&:to).max || 0.0
+        @beside = []
         boxes = TableRows.new(@setter, @between).rows(table, width)
         boxes.each_with_index do |row, index|
           first = row.first_setting
           forced = @break_next || (:break_before if first&.format&.break_before) if index.zero?
-          gap = (index.zero? && @last) ? @last[1].after : 0.0
+          gap = (index.zero? && @last) ? [@last[1].after, clear].max : 0.0
           @items << Item.new(row.height, gap, 0.0, (row_keep(boxes, index) unless forced), forced, row.notes, row.first_paragraph, nil, nil, row, :cell)
         end
         @break_next = nil

@@ -22,13 +22,14 @@ module Norvel
       SPLIT = 64 # code points of a word that is cut, for a beginning
       LONG_WORD = 2_000 # code points of which the rest of a cut word is not measured again
 
-      attr_reader :lines, :format, :text, :label, :width
+      attr_reader :lines, :format, :text, :label, :width, :beside
 
       # @param width [Float] of the column, points
+      # @param beside [Array<Floating::Cut>, nil] what stands beside its lines, measured from its top
       # @param mark [TextFormat] of the paragraph's end, which gives an empty line its height
       # @param default_tab [Float] points
       # @param hyphens [Array<Array(Integer, Hyphenation)>, nil] from which offset on which language divides words
-      def initialize(text:, segments:, format:, width:, mark:, label: nil, default_tab: 36.0, hyphens: nil, words: Words.new)
+      def initialize(text:, segments:, format:, width:, mark:, label: nil, default_tab: 36.0, hyphens: nil, words: Words.new, beside: nil)
         @text = LongText.of(text)
         @segments = segments
         @format = format
@@ -38,6 +39,8 @@ module Norvel
         @default_tab = default_tab
         @hyphens = hyphens
         @words = words
+        @beside = beside
+        @y = @left_cut = @right_cut = 0.0
         @uniform = segments.all? { |segment| segment.inset.nil? && segment.format.equal?(segments.first.format) }
         @lines = break_lines
       end
@@ -127,7 +130,7 @@ module Norvel
 
       def atoms = @atoms ||= Atoms.new(@text, @segments, @words)
 
-      def break_lines = (plain_lines if @hyphens.nil? && PlainLines.plain?(@text, @segments)) || broken_lines
+      def break_lines = (plain_lines if @hyphens.nil? && @beside.nil? && PlainLines.plain?(@text, @segments)) || broken_lines
 
       # @return [Array<Line>, nil] nil where the general way is asked for
       def plain_lines
@@ -149,8 +152,10 @@ module Norvel
         lines = []
         index = 0
         while index < @list.size
+          make_room if @beside
           line, index = fill(index, lines.empty?)
           lines << line
+          @y += line.height
         end
         lines << empty_line(@text.length) if lines.last.ends_with == :break
         lines.last.ends_with = :end if lines.last.ends_with == :wrap
@@ -164,9 +169,17 @@ module Norvel
         finish(Line.new(offset, offset, x, 0.0, nil, nil, 0.0, false, :end))
       end
 
-      def left(first) = @format.start + (first ? @format.first : 0.0)
+      # A line takes the width that is left at its height.
+      def make_room
+        finish = @y + @mark.above + @mark.below
+        cuts = @beside.select { |cut| cut.from < finish && cut.to > @y }
+        @left_cut, @right_cut = cuts.map(&:left).max || 0.0, cuts.map(&:right).max || 0.0
+        @stops = nil
+      end
 
-      def edge = @width - @format.end
+      def left(first) = [@format.start, @left_cut].max + (first ? @format.first : 0.0)
+
+      def edge = @width - [@format.end, @right_cut].max
 
       # Takes atoms from `index` on until the line is full.
       # @return [Array(Line, Integer)] the line and the first atom of the next

@@ -30,6 +30,8 @@ module Norvel
 
         def width = @joined.width
 
+        def beside = nil
+
         def label_x = @joined.label_x
 
         # @return [Array<Piece>]

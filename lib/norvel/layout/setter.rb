@@ -24,18 +24,19 @@ module Norvel
       # @param paragraph [Manuscript::Paragraph]
       # @param width [Float] points
       # @param folios [Hash{Symbol=>String}, nil] what stands for the fields the layout works out
+      # @param beside [Array<Floating::Cut>, nil] what stands beside its lines
       # @return [ParagraphLines]
-      def set(paragraph, width, folios: nil)
+      def set(paragraph, width, folios: nil, beside: nil)
         format = paragraph_format(paragraph)
         mark = text_format(@cascade.mark(paragraph))
         texts = paragraph.runs.map { |run| text_format(@cascade.run(paragraph, run)) }
         marks = paragraph.insets.filter_map { |inset| @note_labels[inset.ref] if inset.kind == :note } if paragraph.insets.any?
         label = label_for(paragraph)
         hyphens = hyphens(format, [paragraph])
-        @store.fetch(paragraph, [width, format.inside, mark, texts, marks, label, @tab, hyphens], folios) do
+        @store.fetch(paragraph, [width, format.inside, mark, texts, marks, label, @tab, hyphens, beside], folios) do
           text, segments = segments(paragraph, texts, width, folios, format, mark)
           ParagraphLines.new(text: text, segments: segments, format: format, width: width, mark: mark, default_tab: @tab,
-            label: label, hyphens: hyphens, words: @store.words)
+            label: label, hyphens: hyphens, words: @store.words, beside: beside)
         end.in_format(format)
       end
 
@@ -63,6 +64,9 @@ module Norvel
 
       # @return [String] the number of a note
       def note_label(ref) = @note_labels.fetch(ref, "*")
+
+      # @return [ParagraphFormat] what the layout needs of its formatting
+      def format(paragraph) = paragraph_format(paragraph)
 
       private
 
