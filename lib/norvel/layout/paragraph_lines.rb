@@ -383,7 +383,7 @@ module Norvel
         else [above + below, tallest + below, spacing.value / 12_700.0].max
         end
         line.baseline = line.height - below
-        line.notes, line.floats = beside(line) unless @uniform
+        line.notes, line.floats = hanging_on(line) unless @uniform
         line
       end
 
@@ -417,7 +417,7 @@ module Norvel
       end
 
       # @return [Array(Array<String>, Array<Inset>)] the notes and the floating things of a line, nil where there are none
-      def beside(line)
+      def hanging_on(line)
         return if @segments.none?(&:inset)
 
         insets = atoms.each_part(line.start, line.end - line.start).filter_map { |segment, _, _| segment.inset }
