@@ -68,6 +68,37 @@ RSpec.describe Norvel::Layout::LineStore do
     expect_fresh(one, changed[columns: [900_000, 1_500_000]], changed[cell_margin: 200_000], changed[indent: 300_000], changed[rows: [table.rows[0].with(height: 700_000)]], one) { true }
   end
 
+  # Rows that are split, notes that go on, columns with balanced ends, something with text beside it: a random series of changes through one
+  # store gives what fresh layouts give.
+  def of_all_kinds
+    text = "The Lamp is lit an hour before the ebb and put out when the last boat lies at the Steps; nobody is asked for more than the toll. "
+    cell = ->(id, count = 1, **more) { Norvel::Manuscript::Cell.new(blocks: [paragraph(id, (text * count).strip).with(in_table: true)], **more) }
+    table = Norvel::Manuscript::Table.new(id: "t50", rows: [Norvel::Manuscript::Row.new(cells: [cell[50], cell[51]], header: true), Norvel::Manuscript::Row.new(cells: [cell[52, 5], cell[53]]),
+      Norvel::Manuscript::Row.new(cells: [cell[54, 3], cell[55]]), Norvel::Manuscript::Row.new(cells: [cell[56, 1, continued: true], cell[57]])], columns: [1_200_000, 1_200_000])
+    mark = ->(ref) { Norvel::Manuscript::Run.new(text: "\u{FFFC}", insets: [Norvel::Manuscript::Inset.new(kind: :note, ref: ref)]) }
+    float = Norvel::Manuscript::Run.new(text: "\u{FFFC}", insets: [Norvel::Manuscript::Inset.new(kind: :anchor, what: :image, width: 900_000, height: 900_000, anchor: Norvel::Manuscript::Anchor.new(wrap: :around))])
+    blocks = [paragraph(0, text * 2, mark["footnotes:1"]), paragraph(1, float, text * 3), paragraph(2, text), table, paragraph(60, text * 2, mark["footnotes:2"]), *(61..66).map { |id| paragraph(id, text * 2) }, paragraph(70, text)]
+    sections = [[60, {}], [66, {begins: :here, columns: 2}], [nil, {begins: :here}]].map { |last, more| Norvel::Manuscript::Section.new(page: page_design(width: 320, height: 330), last: last, **more) }
+    manuscript(*blocks, sections: sections, notes: {"footnotes:1" => [paragraph(1_000_000, text * 9)], "footnotes:2" => [paragraph(1_000_001, text)]})
+  end
+
+  it "follows a random series of changes where rows are split, notes go on, columns are balanced and text stands beside things" do
+    random = Random.new(12)
+    one = of_all_kinds
+    states = [one]
+    25.times do
+      name, value = KeptLineChanges::CHANGES.except(:numbering).to_a.sample(random: random)
+      ids = [0, 1, 2, 52, 54, 57, 60, 63, 66, 70].sample(1 + random.rand(3), random: random)
+      changed = ids.to_h do |id|
+        para = states.last.paragraph(id)
+        [id, Norvel::Properties[name].text? ? para.with(runs: para.runs.map { |run| run.with(properties: run.properties.merge(name => value)) }) : para.with(properties: para.properties.merge(name => value))]
+      end
+      states << ((random.rand < 0.2) ? states.sample(random: random) : states.last.with_paragraphs(changed))
+    end
+    expect_fresh(*states) { true }
+    expect(layout(one).pages.flat_map(&:floats).size).to eq(1)
+  end
+
   # Seen: small capitals in a style changed no line until the layout was fresh.
   it "sees small capitals" do
     one = before
