@@ -19,7 +19,7 @@ module Norvel
       endnotes: NoteForm.new(format: :lower_roman))
 
     # Document properties.
-    Info = Value.define(title: nil, language: nil)
+    Info = Value.define(title: nil, language: nil, author: nil, subject: nil, keywords: nil)
 
     # Paragraphs that are not in the source are numbered from here.
     NEW_IDS = 100_000_000

@@ -26,9 +26,11 @@ RSpec.describe Norvel::CommandLine do
 
   it "surveys with every key of the format" do
     data = json("survey", report)
-    expect(data.keys).to eq(%w[format pages words language page_designs styles paragraphs looks images notes tables warnings])
+    expect(data.keys).to eq(%w[format pages words language page_designs styles paragraphs looks images notes tables info contents captions open_matters warnings])
     expect(data["page_designs"]).to eq([{"paper" => "A4", "width_pt" => 595.3, "height_pt" => 841.9, "margin_pt" => {"top" => 72.0, "bottom" => 56.7, "start" => 72.0, "end" => 65.2, "gutter" => 0.0},
-                                         "folio" => {"format" => "decimal", "start" => nil}, "first_paragraph" => 0}])
+                                         "folio" => {"format" => "decimal", "start" => nil}, "first_paragraph" => 0, "begins" => "page", "columns" => 1, "mirrored" => false, "orientation" => "portrait",
+                                         "headers" => {"default" => nil, "first" => nil, "even" => nil}, "footers" => {"default" => "1", "first" => nil, "even" => nil}}])
+    expect(data["info"].keys).to eq(%w[title author subject keywords])
     expect(data["styles"].first.keys).to eq(%w[id name kind parent next outline_level uses own])
     expect(data["paragraphs"].first.keys).to eq(%w[index text style in_table empty role role_confidence look page numbering effective direct spans])
     expect(data["paragraphs"][5]["effective"].keys).to eq(%w[font_family size_pt bold italic underline color align indent_start_pt indent_end_pt indent_first_pt space_before_pt space_after_pt line_spacing keep_next keep_together break_before orphans widows])

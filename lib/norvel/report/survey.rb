@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require_relative "page_designs"
+
 module Norvel
   module Report
     # What a manuscript is made of, as `survey --json` says it (docs: formats and the command line).
@@ -19,10 +21,11 @@ module Norvel
 
       # @return [Hash] of plain JSON values
       def to_h
-        {format: @manuscript.format, pages: @layout.pages.size, words: words, language: @manuscript.info.language, page_designs: page_designs,
+        {format: @manuscript.format, pages: @layout.pages.size, words: words, language: @manuscript.info.language, page_designs: PageDesigns.new(@layout).to_a,
          styles: @manuscript.sheet.styles.values.map { |style| style_entry(style) }, paragraphs: @manuscript.paragraphs.each_with_index.map { |paragraph, index| paragraph_entry(paragraph, index) },
          looks: @looks.map { |look| {id: look.id, paragraphs: look.paragraphs.map { |id| @manuscript.index_of(id) }, variants: look.variants.size} },
-         images: images, notes: @manuscript.notes.size, tables: @manuscript.tables.size, warnings: @manuscript.warnings}
+         images: images, notes: @manuscript.notes.size, tables: @manuscript.tables.size,
+         info: @manuscript.info.to_h.slice(:title, :author, :subject, :keywords), contents: nil, captions: nil, open_matters: nil, warnings: @manuscript.warnings}
       end
 
       # @return [Integer] runs between white space with a letter or digit, body only
@@ -35,18 +38,6 @@ module Norvel
       def empty = @manuscript.paragraphs.count(&:empty?)
 
       private
-
-      def page_designs
-        first = @manuscript.section_indexes.each_with_index.each_with_object({}) { |(section, index), found| found[section] ||= index }
-        @manuscript.sections.each_with_index.map do |section, index|
-          page = section.page
-          {paper: page.paper, width_pt: rounded(page.width), height_pt: rounded(page.height),
-           margin_pt: %i[top bottom start end gutter].to_h { |edge| [edge, Lengths.points(page.margin[edge])] },
-           folio: section.folio_printed? ? {format: section.folio.format.to_s, start: section.folio.start} : nil, first_paragraph: first[index]}
-        end
-      end
-
-      def rounded(emu) = (emu / 12_700.0).round(1)
 
       def style_entry(style)
         {id: style.id, name: style.file_name, kind: style.kind.to_s, parent: style.parent, next: style.next_style, outline_level: style_level(style), uses: uses[style.id], own: json(style.properties)}

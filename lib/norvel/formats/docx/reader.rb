@@ -142,11 +142,19 @@ module Norvel
             endnotes: SectionReader.note_form(codecs, found["endnotePr"], format: :lower_roman) || Manuscript::NoteForm.new(format: :lower_roman))
         end
 
+        # What the file says of itself (ISO/IEC 29500-2 §11), by our names.
+        CORE = {"title" => :title, "creator" => :author, "subject" => :subject, "keywords" => :keywords}.freeze
+
+        def core_properties
+          name = @package.relationships("").values.find { |link| link[:type] == "core-properties" }&.fetch(:target)
+          return {} unless name && @package.part?(name)
+
+          @package.xml(name).root.element_children.each_with_object({}) { |node, found| found[CORE[node.name]] ||= node.text if CORE.key?(node.name) && !node.text.empty? }
+        end
+
         def read_info(sheet)
           language = sheet.defaults[:language] || sheet[sheet.default_id]&.properties&.[](:language)
-          name = @package.relationships("").values.find { |link| link[:type] == "core-properties" }&.fetch(:target)
-          title = name && @package.part?(name) && @package.xml(name).root.element_children.find { |node| node.name == "title" }&.text
-          Manuscript::Info.new(title: title.to_s.empty? ? nil : title, language: language)
+          Manuscript::Info.new(language: language, **core_properties)
         rescue FileError => error
           @warnings << "The file's properties cannot be read: #{error.message}"
           Manuscript::Info.new(language: language)
