@@ -51,7 +51,7 @@ module Norvel
     def inspect = "#<#{self.class} of #{pages&.size} pages>"
 
     # What an approximation is, in words.
-    WORDS = {text_box: "a text box of another kind", equation: "an equation", chart: "a chart", object: "an object or uneven columns", right_to_left: "text from right to left",
+    WORDS = {text_box: "a text box of another kind", equation: "an equation", chart: "a chart", object: "an object, uneven columns, line numbers or lines on a grid", right_to_left: "text from right to left",
              vertical_text: "upright text", font: "signs that no font here has, or a script that is not laid out", overflow: "what has to stay together is larger than its room",
              float: "text beside something floating"}.freeze
 

@@ -170,3 +170,23 @@ RSpec.describe Norvel::Layout::NoteNumbers do
     expect(labels(sections: sections, footnotes: form(restart: :section))).to eq(%w[1 I 1 2])
   end
 end
+
+RSpec.describe "What a section asks for and no page shows" do
+  def read_with(inner)
+    read(docx(section: %(<w:pgSz w:w="11906" w:h="16838"/>#{inner})) { |file| file.paragraph("One") })
+  end
+
+  it "is said on its pages: columns of their own widths, lines on a grid, line numbers" do
+    {"" => [], %(<w:lnNumType w:countBy="5"/>) => %i[line_numbers], %(<w:docGrid w:type="lines" w:linePitch="360"/>) => %i[grid], %(<w:docGrid w:linePitch="360"/>) => [],
+     %(<w:cols w:num="2" w:equalWidth="0"><w:col w:w="3000"/><w:col w:w="5000"/></w:cols>) => %i[uneven_columns]}.each do |inner, beyond|
+      one = read_with(inner)
+      expect([inner, one.sections.first.beyond, layout(one).approximations.map(&:kind)]).to eq([inner, beyond, beyond.empty? ? [] : [:object]])
+    end
+  end
+
+  it "takes no room where a paragraph's end is hidden and nothing stands in it" do
+    hidden = Norvel::Manuscript::Paragraph.new(id: 1, style: "Base", mark_properties: {hidden: true})
+    one = layout(on_page(paragraph(0, "One"), hidden, paragraph(2, "Two")))
+    expect(one.pages.first.placed.map { |placed| placed.paragraph.id }).to eq([0, 2])
+  end
+end

@@ -33,6 +33,8 @@ module Norvel
         @beside = [] # what stands beside the lines to come, measured from where they begin
         heading = nil
         blocks.each_with_index do |block, index|
+          next if block.is_a?(Manuscript::Paragraph) && block.text.empty? && @setter.hidden?(block)
+
           if block.is_a?(Manuscript::Table)
             add_table(block, width)
           elsif heading.nil? && block.run_in && blocks[index + 1].is_a?(Manuscript::Paragraph)

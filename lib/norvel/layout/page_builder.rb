@@ -113,7 +113,7 @@ module Norvel
         loop do
           leaves = band(start, carried, lead(start), balanced: @manuscript.sections[index + 1]&.begins == :here)
           leaves.each_with_index { |leaf, column| place(leaf, column) }
-          @approximations << Approximation.new(kind: :object, page: @state.page.number) if @section.uneven && @section.columns > 1
+          @approximations << Approximation.new(kind: :object, page: @state.page.number) if @section.beyond.any?
           start = leaves.last.to
           carried = leaves.last.carried
           @state.y += leaves.map(&:used).max

@@ -65,6 +65,9 @@ module Norvel
       # @return [String] the number of a note
       def note_label(ref) = @note_labels.fetch(ref, "*")
 
+      # @return [Boolean] whether its end is hidden: without text it then takes no room, unless something else hangs on it
+      def hidden?(paragraph) = !paragraph.run_in && paragraph.carries.empty? && @cascade.mark(paragraph)[:hidden]
+
       # @return [ParagraphFormat] what the layout needs of its formatting
       def format(paragraph) = paragraph_format(paragraph)
 

@@ -39,9 +39,10 @@ module Norvel
     # A stretch of the manuscript with a page design of its own, up to the paragraph `last`
     # (nil: to the end). `begins` is :page, :recto, :verso or :here. Headers and footers are blocks by
     # :default, :first and :even. `column_gap` is EMU; `vertical` says where text stands that does not fill its page; `footnotes` and
-    # `endnotes` are how it numbers them where the manuscript's settings do not hold; `uneven` columns have widths of their own in the file.
+    # `endnotes` are how it numbers them where the manuscript's settings do not hold; `beyond` names what the file asks
+    # for and no page shows: :uneven_columns, :grid (lines on a grid), :line_numbers.
     Section = Value.define(page: PageDesign.new, last: nil, begins: :page, folio: Folio.new, headers: {}, footers: {},
-      first_differs: false, columns: 1, column_gap: 457_200, vertical: :top, footnotes: nil, endnotes: nil, uneven: false, origin: nil) do
+      first_differs: false, columns: 1, column_gap: 457_200, vertical: :top, footnotes: nil, endnotes: nil, beyond: [], origin: nil) do
       # @return [Boolean] whether a page number is printed somewhere in this section
       def folio_printed?
         (headers.values + footers.values).any? { |blocks| blocks.any? { |block| block.is_a?(Paragraph) && block.runs.any? { |run| run.field == :page } } }

@@ -56,9 +56,19 @@ module Norvel
             headers: stories(parts["headerReference"], before&.headers), footers: stories(parts["footerReference"], before&.footers),
             first_differs: parts.key?("titlePg") && @codecs.on?(parts["titlePg"].first),
             columns: (columns && @codecs.count(@codecs.attribute(columns, "num"), 1..45, "the number of columns")) || 1,
-            uneven: columns && @codecs.attribute(columns, "equalWidth").to_s.match?(/\A(?:0|false|off)\z/) && columns.element_children.map { |column| @codecs.attribute(column, "w") }.uniq.size > 1 || false,
+            beyond: beyond(parts, columns),
             footnotes: self.class.note_form(@codecs, parts["footnotePr"]&.first), endnotes: self.class.note_form(@codecs, parts["endnotePr"]&.first, format: :lower_roman),
             column_gap: (columns && @codecs.measure(@codecs.attribute(columns, "space")))&.abs || 457_200, vertical: VERTICAL.fetch(parts["vAlign"]&.first&.then { |where| @codecs.attribute(where) }, :top))
+        end
+
+        GRIDS = %w[lines linesAndChars snapToChars].freeze
+
+        # What is asked for and not laid out (§17.6.5, §17.6.8, §17.6.4).
+        def beyond(parts, columns)
+          grid = parts["docGrid"]&.first&.then { |node| @codecs.attribute(node, "type") }
+          widths = columns ? columns.element_children.map { |column| @codecs.attribute(column, "w") }.uniq : []
+          [(:uneven_columns if widths.size > 1 && Codecs::OFF.include?(@codecs.attribute(columns, "equalWidth"))), (:grid if GRIDS.include?(grid)),
+            (:line_numbers if parts.key?("lnNumType"))].compact
         end
 
         def page(parts)
