@@ -2,9 +2,9 @@
 
 module Norvel
   class Layout
-    # The line break class of code points (Unicode Character Database, LineBreak.txt, after LB1 of UAX #14), from data/unicode.
+    # The line break class of code points (Unicode Character Database, LineBreak.txt, after LB1 of UAX #14), from the folder beside it.
     module LineBreakClasses
-      FILE = File.expand_path("../../../data/unicode/line_break.txt", __dir__)
+      FILE = File.expand_path("unicode/line_break.txt", __dir__)
       NEAR = 0x3000 # code points that are looked up in a table
 
       module_function
