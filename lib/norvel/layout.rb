@@ -120,6 +120,7 @@ module Norvel
       placed_stand_ins.each { |page, placed| @approximations << Approximation.new(kind: :font, page: page.number, paragraph: placed.paragraph.id) if placed.setting.stand_ins.any? { |format| format.face.equal?(format.stands_for) } }
       manuscript.paragraphs.each do |paragraph|
         paragraph.insets.each { |inset| approximate(inset_kind(inset), paragraph) if inset_kind(inset) } if paragraph.text.include?(Manuscript::INSET_MARK)
+        approximate(:float, paragraph) if paragraph.carries.include?(:frame)
         approximate(:right_to_left, paragraph) if cascade.paragraph(paragraph)[:right_to_left]
         script = @store.script(paragraph)
         approximate(script, paragraph) if script

@@ -21,6 +21,9 @@ module Norvel
     # Document properties.
     Info = Value.define(title: nil, language: nil, author: nil, subject: nil, keywords: nil)
 
+    # Which of the asides stands between the text and its notes.
+    NOTE_SEPARATOR = "note separator"
+
     # Paragraphs that are not in the source are numbered from here.
     NEW_IDS = 100_000_000
     LAST_ID = 2**53 - 1 # what a browser counts to

@@ -51,6 +51,15 @@ RSpec.describe Norvel::Layout do
       expect(placed[5].x - placed[3].x).to be_within(0.01).of(20 - 5.4)
     end
 
+    it "have the cell margins of their table's style where neither table nor cell says any" do
+      sheet = sheet({"Grid" => {name: "Grid", kind: :table, cell_margins: {top: 127_000, start: 254_000}}, "Fine" => {name: "Fine", kind: :table, parent: "Grid", cell_margins: {top: 63_500}}})
+      places = [{style: "Grid"}, {style: "Fine"}, {style: "Fine", margins: {top: 0}}].map do |more|
+        one = layout(manuscript(table(row(cell(lines(1, 1))), **more), sections: [section]).with(sheet: sheet))
+        one.pages.first.placed.first.then { |placed| [(placed.x - 50).round, (placed.y - 50).round] }
+      end
+      expect(places).to eq([[20, 10], [20, 5], [20, 0]])
+    end
+
     it "merged over several rows take them together, over a page too" do
       merged = table(row(cell(lines(1, 5)), cell(lines(2, 1))), row(cell(lines(3, 0), continued: true), cell(lines(4, 1))), row(cell(lines(5, 0), continued: true), cell(lines(6, 1))))
       one = laid(merged, lines(9, 1))
@@ -82,6 +91,13 @@ RSpec.describe Norvel::Layout do
       expect(ys(one, :note).flatten.size).to eq(30)
       expect(ys(one).flatten.size).to eq(3)
       expect(one.pages.flat_map { |page| page.placed.map { |placed| placed.y + placed.line.height } }.max.round).to be <= 250
+    end
+
+    it "stand under the file's own separator, which takes the height of its paragraph" do
+      one = laid(noted(1), notes: {"footnotes:1" => [lines(100, 1)]}, asides: {Norvel::Manuscript::NOTE_SEPARATOR => [lines(101, 1)]})
+      expect(one.pages.first.rules.map { |rule| [rule.y1.round, (rule.x2 - rule.x1).round] }).to eq([[221, 67]]) # a note of 20 pt, over it a line of 20 pt
+      full = laid(lines(0, 7), noted(1), lines(2, 1), notes: {"footnotes:1" => [lines(100, 1)]}, asides: {Norvel::Manuscript::NOTE_SEPARATOR => [lines(101, 1)]})
+      expect(ys(full).map(&:size)).to eq([8, 1])
     end
 
     it "take their line along where not a line of theirs fits" do

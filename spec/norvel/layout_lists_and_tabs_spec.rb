@@ -105,4 +105,18 @@ RSpec.describe "Lists, tabs and special text in the layout" do
     drawn = Nokogiri::XML(Norvel::Drawing::PageSvg.new(bar, bar.pages.first).to_s).remove_namespaces!
     expect(drawn.css("line.rule").map { |line| line["x1"] }).to eq(["200"])
   end
+
+  it "sends positional tabs to a place in the line, whatever stops there are (ISO/IEC 29500-1 §17.3.3.23)" do
+    stop = Norvel::Properties::TabStop.new(position: 30 * 12_700)
+    tab = ->(place) { Norvel::Manuscript::Run.new(text: "\t", tab_to: place) }
+    one = layout(on_page(paragraph(0, "Left", tab[:center], "middle", tab[:end], "right", tabs: [stop])))
+    placed = one.pages.first.placed.first
+    pieces = placed.setting.pieces(placed.line)
+    expect(pieces[1].x + pieces[1].width / 2).to be_within(0.01).of(100)
+    expect(pieces[2].x + pieces[2].width).to be_within(0.01).of(200)
+    expect(placed.setting.text_of(placed.line)).to eq("Left\tmiddle\tright")
+    footer = %(<w:r><w:t>Marrowby</w:t></w:r><w:r><w:ptab w:relativeTo="margin" w:alignment="right" w:leader="none"/></w:r><w:r><w:t>Report</w:t></w:r>)
+    read = read(docx(section: %(<w:pgSz w:w="11906" w:h="16838"/>), footer: "<w:p>#{footer}</w:p>") { |file| file.paragraph("One") })
+    expect(read.sections.first.footers[:default].first.runs.map { |run| [run.text, run.tab_to] }).to eq([["Marrowby", nil], ["\t", :end], ["Report", nil]])
+  end
 end

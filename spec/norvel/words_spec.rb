@@ -53,7 +53,7 @@ RSpec.describe "The guard of words" do
     after = Norvel::Changes.build("format_here", "paragraphs" => before.paragraphs.map(&:id), "values" => {"bold" => "yes", "align" => "justify"}).call(before)
     again = read(Norvel::Formats.write(after, source: source))
     expect(again.words).to eq(before.words)
-    expect(again.asides.keys).to eq(["text box 1", "comment 4"])
+    expect(again.asides.keys).to eq(["text box 1", Norvel::Manuscript::NOTE_SEPARATOR, "comment 4"])
   end
 
   it "cleans what comes from outside, wherever it comes in" do

@@ -8,9 +8,11 @@ module Norvel
       # without them; widths in points. No line breaks before a `glued` atom; after a `soft` one a hyphen appears.
       Atom = Struct.new(:kind, :start, :length, :solid, :width, :space, :glued, :soft)
 
-      TOKEN = /[^ \t\n\f\v\u{FFFC}]+ *| +|[\t\n\f\v\u{FFFC}]/
+      # Tabs to a place in the line, as they stand in the text that is set.
+      PLACED_TABS = {start: "\u0001", center: "\u0002", end: "\u0003"}.freeze
+      TOKEN = /[^ \t\n\f\v\u0001-\u0003\u{FFFC}]+ *| +|[\t\n\f\v\u0001-\u0003\u{FFFC}]/
       COLUMN_BREAK = "\v" # as it stands in the text that is set
-      CONTROLS = {"\t" => :tab, "\n" => :break, "\f" => :page, COLUMN_BREAK => :column}.freeze
+      CONTROLS = {"\t" => :tab, "\n" => :break, "\f" => :page, COLUMN_BREAK => :column, **PLACED_TABS.values.to_h { |sign| [sign, :tab] }}.freeze
       SOFT_HYPHEN = "\u00AD"
 
       # @param text [String] as drawn

@@ -21,9 +21,11 @@ module Norvel
 
       # @param items [Array<Item>] rows that are split are replaced in it
       # @param note [Proc] note reference to its items
-      def initialize(items, note:)
+      # @param lead [Float] points above the notes
+      def initialize(items, note:, lead: NoteArea::LEAD)
         @items = items
         @note = note
+        @note_lead = lead
       end
 
       # @param start [Integer] the first item @param room [Float] height for text and notes, points
@@ -34,7 +36,7 @@ module Norvel
       # @return [Leaf]
       def fill(start, room, carried: [], lead: :before, top: true)
         @start, @room, @lead, @top = start, room, lead, top
-        @carried, rest = NoteArea.new(carried).fit(room)
+        @carried, rest = NoteArea.new(carried, lead: @note_lead).fit(room)
         return leaf(start, :note, carried: rest) if rest.any? && @carried.entries.any?
         return leaf(start, :end) unless @items[start]
 

@@ -80,7 +80,7 @@ module Norvel
 
       # @return [Boolean] false when no stop is left on this line
       def take_tab(atom)
-        stop = @room.stops.after(@origin + @used + @gap)
+        stop = @room.place_for(@text[atom.start]) || @room.stops.after(@origin + @used + @gap)
         return false unless stop || @index == @start
 
         stop ||= TabStops::Stop.new(@origin + @space, :start, :none)

@@ -37,6 +37,12 @@ module Norvel
 
       def stops = @stops ||= TabStops.new(@format, @default_tab, edge)
 
+      # @param sign [String] a tab @return [TabStops::Stop, nil] where one to a place in the line goes
+      def place_for(sign)
+        place = Atoms::PLACED_TABS.key(sign) or return
+        TabStops::Stop.new({start: left(false), center: (left(false) + edge) / 2, end: edge}.fetch(place), place, :none)
+      end
+
       def label_advance(origin)
         return 0.0 unless @label
 

@@ -17,7 +17,7 @@ module Norvel
         def placed_any? = y > page.top
       end
 
-      NOTE_RULE = 4.0 # points between the rule above the notes and the first of them
+      NOTE_RULE = 0.45 # of the room above the notes lies under their rule
 
       # @param approximations [Array] what gave way is added to
       def initialize(manuscript, setter, approximations)
@@ -147,7 +147,7 @@ module Norvel
       end
 
       def columns(start, height, carried, lead, dry: false)
-        filling = ColumnFill.new(dry ? @items.dup : @items, note: method(:note_items))
+        filling = ColumnFill.new(dry ? @items.dup : @items, note: method(:note_items), lead: note_lead)
         leaves = []
         @geometry.columns.each_index do |column|
           here = leaves.empty? ? start : leaves.last.to
@@ -197,7 +197,8 @@ module Norvel
         @state.notes.group_by { |_, width, _| width }.to_a.reverse_each do |width, notes|
           notes.each do |offset, _, area|
             x, y = @state.geometry.left(page.number) + offset, floor - area.text_height
-            page.rules << Rule.new(x, y - NOTE_RULE, x + width / 3, y - NOTE_RULE)
+            rule = y - note_lead * NOTE_RULE
+            page.rules << Rule.new(x, rule, x + width / 3, rule)
             Placing.new(page).entries(area.entries, x, y)
           end
           floor -= tallest(notes)
@@ -226,6 +227,14 @@ module Norvel
 
       def endnotes_in(index)
         @blocks[index].flat_map { |block| Manuscript.paragraphs_in(block) }.flat_map(&:insets).filter_map { |inset| inset.ref if inset.kind == :note && Manuscript.endnote?(inset.ref) }
+      end
+
+      # The file's own separator takes the height of its paragraph (ISO/IEC 29500-1 §17.11.23).
+      def note_lead
+        @note_lead ||= begin
+          own = @manuscript.asides[Manuscript::NOTE_SEPARATOR]
+          own ? Flow.height(Flow.new(@setter, between: @manuscript.settings.between).items(own, @geometry.columns.first.last, area: :note)) : NoteArea::LEAD
+        end
       end
 
       def note_items(ref)

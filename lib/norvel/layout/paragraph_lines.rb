@@ -4,8 +4,8 @@ require_relative "line"
 require_relative "line_breaking"
 require_relative "words"
 require_relative "floating"
-require_relative "plain_lines"
 require_relative "atoms"
+require_relative "plain_lines"
 require_relative "long_text"
 require_relative "tab_stops"
 require_relative "line_room"
@@ -51,10 +51,10 @@ module Norvel
         x = line.x
         tabs = line.tabs&.to_h { |offset, _, to, _| [offset, to] } || {}
         elastic = tabs.keys.last || -1 # only spaces after the last tab are stretched
-        @text[line.start...line.end].scan(/[^ \t\n\f\v]+| +|[\t\n\f\v]/).reduce(line.start) do |offset, token|
+        @text[line.start...line.end].scan(/[^ \t\n\f\v\u0001-\u0003]+| +|[\t\n\f\v\u0001-\u0003]/).reduce(line.start) do |offset, token|
           case token[0]
           when " " then x += atoms.measure(offset, token.length) + ((offset > elastic) ? token.length * line.stretch : 0.0)
-          when "\t" then x = tabs.fetch(offset, x)
+          when "\t", *Atoms::PLACED_TABS.values then x = tabs.fetch(offset, x)
           when "\n", "\f", "\v" then nil
           else x = place_word(pieces, offset, token.length, x)
           end
@@ -63,6 +63,9 @@ module Norvel
         add_hyphen(pieces, x) if line.hyphenated
         pieces
       end
+
+      # @return [String] the text of a line as the manuscript has it
+      def text_of(line) = @text[line.start...line.end].tr("\u0001-\u0003\v", "\t\t\t\f")
 
       # @return [Array<TextFormat>] of characters that the face asked for lacks
       def stand_ins = @stand_ins ||= @text.ascii_only? ? [] : @segments.map(&:format).select(&:stands_for).uniq

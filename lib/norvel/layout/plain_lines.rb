@@ -6,7 +6,7 @@ module Norvel
     # filled by adding up widths that are known for each different word. What it does not know it leaves to the general way
     # (ParagraphLines), which ends every line where this does.
     class PlainLines
-      OTHERS = ["\t", "\n", "\f", "\v", "\r", "  ", "\u00AD"].freeze
+      OTHERS = ["\t", "\n", "\f", "\v", "\r", "  ", "\u00AD", *Atoms::PLACED_TABS.values].freeze
       A_LETTER = "a" # as which the mark of a note stands in its word
       # Classes that hold on to what stands before or after the space beside them.
       HOLDING_FIRST = %i[CL CP CE EX IS SY NS B2 WJ OP OE].to_h { |name| [name, true] }.freeze

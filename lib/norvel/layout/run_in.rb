@@ -30,6 +30,8 @@ module Norvel
 
         def width = @joined.width
 
+        def text_of(line) = text[line.start...line.end].tr("\u0001-\u0003\v", "\t\t\t\f")
+
         def beside = nil
 
         def label_x = @joined.label_x

@@ -16,6 +16,7 @@ module Norvel
         @labels = labels
         @note_labels = note_labels
         @lists = manuscript.lists
+        @sheet = manuscript.sheet
         @tab = manuscript.settings.tab / POINT
         @hyphenate = manuscript.settings.hyphenate
         @language = manuscript.info.language
@@ -65,6 +66,10 @@ module Norvel
       # @return [String] the number of a note
       def note_label(ref) = @note_labels.fetch(ref, "*")
 
+      # @param table [Manuscript::Table]
+      # @return [Hash{Symbol=>Integer}] what its style says of the room around the text of cells, EMU by side
+      def table_margins(table) = (@table_margins ||= {})[table.style] ||= (table.style ? @sheet.chain(table.style) : []).map(&:cell_margins).reduce({}) { |under, own| under.merge(own) }
+
       # @return [Boolean] whether its end is hidden: without text it then takes no room, unless something else hangs on it
       def hidden?(paragraph) = !paragraph.run_in && paragraph.carries.empty? && @cascade.mark(paragraph)[:hidden]
 
@@ -104,6 +109,7 @@ module Norvel
         paragraph.runs.each_with_index do |run, index|
           shown = (run.field && folios) ? folios.fetch(run.field, run.text) : run.text
           shown = shown.tr("\f", Atoms::COLUMN_BREAK) if run.column_break
+          shown = shown.tr("\t", Atoms::PLACED_TABS[run.tab_to]) if run.tab_to
           add_run(segments, paragraph, run, shown, text.length, texts[index], width - format.start - format.end)
           text << shown
         end

@@ -43,7 +43,10 @@ module Norvel
         end
       end
 
-      def margin(table, cell, side) = cell.margins.fetch(side) { %i[start end].include?(side) ? table.margins.fetch(side, table.cell_margin) : table.margins.fetch(side, 0) } / POINT
+      # The cell's own margin, else the table's, else that of its style (§17.4.42, §17.4.68).
+      def margin(table, cell, side)
+        cell.margins.fetch(side) { table.margins.fetch(side) { @setter.table_margins(table).fetch(side, %i[start end].include?(side) ? table.cell_margin : 0) } } / POINT
+      end
 
       def built(table, columns, left)
         boxes = table.rows.map { |row| row_box(table, row, columns, left) }

@@ -15,10 +15,11 @@ module Norvel
 
     # A stretch of text formatted alike. `properties` is its direct formatting, `style` its character
     # style; `field` is :page, :pages or :own_number (of a note) where the layout works the text out; `generated` where any field
-    # did (a contents entry, a caption's number); the form feed of a `column_break` begins a column, otherwise a page.
+    # did (a contents entry, a caption's number); the form feed of a `column_break` begins a column, otherwise a page;
+    # its tabs go to the :start, :center or :end of the line where `tab_to` says so, whatever stops there are.
     # Where it came from: `origin` is the number of the source's run (nil for text that is new), `from` the offset in that
     # run, `home` the source's paragraph where the run stands in another one now.
-    Run = Value.define(text: "", style: nil, properties: {}, insets: [], link: nil, field: nil, revised: false, generated: false, column_break: false, origin: nil, from: 0, home: nil) do
+    Run = Value.define(text: "", style: nil, properties: {}, insets: [], link: nil, field: nil, revised: false, generated: false, column_break: false, tab_to: nil, origin: nil, from: 0, home: nil) do
       # @return [Boolean] the same formatting, so that the two may be read as one
       def alike?(other) = style == other.style && properties == other.properties && link == other.link
 
@@ -36,11 +37,12 @@ module Norvel
 
       # @return [Boolean] whether `other` carries on where this one ends, in the source as well
       def continued_by?(other)
-        alike?(other) && field.nil? && other.field.nil? && [origin, home, revised, generated, column_break] == [other.origin, other.home, other.revised, other.generated, other.column_break] &&
+        alike?(other) && field.nil? && other.field.nil? && Run::PLACE.all? { |name| self[name] == other[name] } &&
           (origin.nil? || from + text.length == other.from)
       end
     end
 
+    Run::PLACE = %i[origin home revised generated column_break tab_to].freeze
     INSET_MARK = "\u{FFFC}"
   end
 end

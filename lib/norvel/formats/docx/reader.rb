@@ -110,6 +110,7 @@ module Norvel
               type = reader.spelling.codecs.attribute(note, "type")
               size = Walk.paragraphs(note).size
               notes["#{kind}:#{reader.spelling.codecs.attribute(note, "id")}"] = reader.read(note, base) if type.nil? || type == "normal"
+              @asides[Manuscript::NOTE_SEPARATOR] = reader.read(note, base) if kind == "footnotes" && type == "separator"
               base += size
             end
           end

@@ -123,6 +123,7 @@ module Norvel
           style = child(properties, "pStyle")&.then { |reference| attribute(reference) }
           @carries = []
           carry(:section_end) if child(properties, "sectPr")
+          carry(:frame) if child(properties, "framePr")
           carry(:revision) if mark && (child(mark, "ins") || child(mark, "del"))
           runs = read_runs(node)
           mark_properties = @spelling.read(mark, :text)
@@ -185,7 +186,7 @@ module Norvel
           # The raising of a note mark is no direct formatting of the text.
           set = set.except(:raised) if insets.any? { |inset| inset.kind == :note } && text.length == insets.length
           Manuscript::Run.new(text: text.freeze, style: style, properties: set, insets: insets, link: wrappers.any? { |wrapper| wrapper.name == "hyperlink" } || nil,
-            field: field, revised: wrappers.any? { |wrapper| %w[ins moveTo].include?(wrapper.name) }, generated: generated || false, column_break: column_break?(node, text), origin: number)
+            field: field, revised: wrappers.any? { |wrapper| %w[ins moveTo].include?(wrapper.name) }, generated: generated || false, column_break: column_break?(node, text), tab_to: tab_to(node), origin: number)
         ensure
           @ended_bare = @own_number = nil
         end
@@ -213,6 +214,14 @@ module Norvel
         end
 
         def column_break?(node, text) = text.include?("\f") && node.element_children.none? { |piece| piece.name == "br" && attribute(piece, "type") == "page" }
+
+        # Where a positional tab goes (§17.3.3.23).
+        def tab_to(node)
+          tab = node.element_children.find { |piece| piece.name == "ptab" }
+          tab && PLACES.fetch(attribute(tab, "alignment"), :start)
+        end
+
+        PLACES = {"left" => :start, "center" => :center, "right" => :end}.freeze
 
         def page_break(piece)
           case attribute(piece, "type")
