@@ -40,13 +40,15 @@ module Norvel
     def exactly(emu) = show(emu, %w[cm in pt mm].find { |unit| parse(show(emu, unit)) == emu } || "pt")
 
     METRIC_STEP = 18_000 # EMU: half a millimetre, to which metric spaces are written
+    SHOWN_STEP = 127 # EMU: a hundredth of a point
 
     # Of spaces, which some write in points and some in centimetres; files round both to twips.
     # @param emu [Integer]
     # @return [String] in the unit that it was written in, as far as can be seen: "12 pt", "0.4 cm"
     def as_written(emu)
       metric = (Rational(emu) / METRIC_STEP).round * METRIC_STEP
-      ((emu % HALF_POINT).zero? || (emu - metric).abs * 2 > TWIP) ? show(emu, "pt") : show(metric, "cm")
+      shown = (Rational(emu) / SHOWN_STEP).round * SHOWN_STEP # what is shown in points is read again as it was
+      ((shown % HALF_POINT).zero? || (shown - metric).abs * 2 > TWIP) ? show(emu, "pt") : show(metric, "cm")
     end
 
     # @param emu [Integer]

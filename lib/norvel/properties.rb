@@ -33,6 +33,7 @@ module Norvel
       row(:highlight, :text, :colour, "Highlight", "none", mark: "highlight", group: :text),
       row(:background, :text, :colour, "Background", "none", mark: "background", group: :text),
       row(:letter_spacing, :text, :length, "Letter spacing", 0, unit: "pt", signed: true, mark: "spaced", group: :text),
+      row(:kerning, :text, :length, "Kerning from a size of", 0, unit: "pt", visible: false, mark: "kerned", group: :text),
       row(:scale, :text, :number, "Horizontal scale", 100, unit: "%", mark: "scaled", group: :text, least: 1, most: 600),
       row(:raised, :text, :choice, "Raised or lowered", :baseline, choices: %i[baseline superscript subscript], mark: "raised", group: :text),
       row(:shift, :text, :length, "Shift from the baseline", 0, unit: "pt", signed: true, mark: "shifted", group: :text),

@@ -2,7 +2,7 @@
 
 module DeliveredValues
   VALUES = {font_family: ["Arial"], size: [171_450, 12_700 * 12], underline: %i[none single double thick dotted dash wave words], color: ["#8a2a20", "auto"], highlight: ["#ffff00", "none"], background: ["#eeeeee", "none"],
-            letter_spacing: [12_700, -6_350], scale: [90, 100], raised: %i[superscript subscript baseline], shift: [25_400, -12_700], language: ["de-DE"], align: %i[start center end justify],
+            letter_spacing: [12_700, -6_350], kerning: [101_600, 0], scale: [90, 100], raised: %i[superscript subscript baseline], shift: [25_400, -12_700], language: ["de-DE"], align: %i[start center end justify],
             indent_start: [360_000, -360_000, 144_000], indent_end: [635_000], indent_first: [360_000, -360_000, 0], space_before: [76_200, 144_000], space_after: [152_400, 0],
             line_spacing: [Norvel::Properties::LineSpacing.multiple(1.15), Norvel::Properties::LineSpacing.new(rule: :exact, value: 254_000), Norvel::Properties::LineSpacing.new(rule: :at_least, value: 152_400)],
             tabs: [[Norvel::Properties::TabStop.new(position: 1_800_000), Norvel::Properties::TabStop.new(position: 3_600_000, align: :end, leader: :dot)]], shading: ["#dddddd", "none"],

@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 module KeptLineChanges
-  CHANGES = {font_family: "Arial", size: 190_500, underline: :single, color: "#8a2a20", highlight: "#ffff00", background: "#eeeeee", letter_spacing: 25_400, scale: 80, raised: :superscript, shift: 38_100, language: "de-DE",
+  CHANGES = {font_family: "Arial", size: 190_500, underline: :single, color: "#8a2a20", highlight: "#ffff00", background: "#eeeeee", letter_spacing: 25_400, kerning: 12_700, scale: 80, raised: :superscript, shift: 38_100, language: "de-DE",
              align: :center, indent_start: 360_000, indent_end: 635_000, indent_first: 720_000, space_before: 152_400, space_after: 152_400, line_spacing: Norvel::Properties::LineSpacing.multiple(1.7),
              tabs: [Norvel::Properties::TabStop.new(position: 1_800_000, leader: :dot)], shading: "#dddddd", borders: {top: {style: "double", width: 25_400, color: "auto", space: 50_800}}, outline_level: 2, orphans: 4, widows: 4,
              indent_start_chars: 200, indent_end_chars: 200, indent_first_chars: 200, numbering: Norvel::Properties::NumberRef.new(list: "1")}.freeze

@@ -17,6 +17,16 @@ RSpec.describe "Text widths against HarfBuzz" do
       expect(texts.map { |text| face.units(text) }).to eq(expected)
     end
 
+    it "agrees for #{File.basename(path)}, kerned" do
+      face = Norvel::Fonts::Face.new(path, family: "any")
+      words = %w[AVATAR To Wolle Tea quay, P. LT “A Yo. fjord Töpfe r, Ty. W-7]
+      shaped = words.map do |word|
+        said, = Open3.capture2("hb-shape", "--features=kern,-liga,-clig,-calt,-dlig,-locl,-ccmp,-mark,-rlig", "--output-format=json", "--no-glyph-names", path, word)
+        JSON.parse(said).sum { |glyph| glyph["ax"] }
+      end
+      expect(words.zip(words.map { |word| face.units(word, kerned: true) })).to eq(words.zip(shaped))
+    end
+
     it "agrees for every space and hyphen, those that #{File.basename(path)} lacks too" do
       face = Norvel::Fonts::Face.new(path, family: "any")
       signs = ["\u00A0", "\u2010", "\u2011", "\u202F", "\u205F", *(0x2000..0x200B).map { |code| [code].pack("U") }, "\u2060", "\u00AD"]

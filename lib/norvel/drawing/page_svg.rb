@@ -299,7 +299,7 @@ module Norvel
         end
       end
 
-      def css(format) = "f-#{format.face.name}"
+      def css(format) = "f-#{format.face.name}#{" kerned" if format.kerned}"
 
       def fill(format) = (format.color == "auto") ? "" : %( fill="#{h(format.color)}")
     end

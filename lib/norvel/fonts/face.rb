@@ -2,6 +2,7 @@
 
 require "ttfunk"
 require_relative "widths_by_rule"
+require_relative "kerning"
 
 module Norvel
   module Fonts
@@ -20,20 +21,21 @@ module Norvel
         @words = {}
         @advances = {}
         @lacking = {}
+        @pairs = {}
         read(TTFunk::File.open(path))
       end
 
       # @return [String] the name under which the file is drawn: "LiberationSerif-BoldItalic"
       def name = @name ||= File.basename(path, ".*")
 
-      # @param text [String]
+      # @param text [String] @param kerned [Boolean] whether pairs of letters stand as the face has them; a space is a pair with nothing
       # @return [Integer] the sum of its advance widths, font units
-      def units(text)
-        @words.fetch(text) do
-          sum = 0
-          text.each_codepoint { |code| sum += width_of(code) }
-          @words.clear if @words.size > 200_000
-          @words[text] = sum
+      def units(text, kerned: false)
+        plain = plain_units(text)
+        if kerned
+          plain + ((@pairs.size > 200_000) ? @pairs.clear : @pairs).fetch(text) { @pairs[text] = pairs(text) }
+        else
+          plain
         end
       end
 
@@ -69,6 +71,20 @@ module Norvel
       def line_height = (ascent + descent + gap).fdiv(units_per_em)
 
       private
+
+      def plain_units(text)
+        @words.fetch(text) do
+          sum = 0
+          text.each_codepoint { |code| sum += width_of(code) }
+          @words.clear if @words.size > 200_000
+          @words[text] = sum
+        end
+      end
+
+      def pairs(text)
+        @kerning ||= Kerning.new(TTFunk::File.open(path))
+        text.split(" ").sum { |word| word.codepoints.map { |code| @map[code].to_i }.each_cons(2).sum { |left, right| @kerning.between(left, right) } }
+      end
 
       # Typographic values where the file asks for them, otherwise those of hhea, as browser engines do.
       def read(file)

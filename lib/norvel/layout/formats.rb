@@ -4,10 +4,10 @@ module Norvel
   class Layout
     # What the layout needs of text formatting, in points. `above` and `below` are the parts of a single
     # line over and under the baseline, the font's gap half on each side; `small_capitals` says that its lower-case letters are set in
-    # another format; `match` how good the face is for the family that was asked for, and `stands_for` the face whose missing
+    # another format; `kerned` says that pairs of letters stand as the face has them; `match` how good the face is for the family that was asked for, and `stands_for` the face whose missing
     # characters it is for (itself, where no face has them).
     TextFormat = Value.define(:face, :size, color: "auto", underline: :none, strike: false, highlight: "none", letter_spacing: 0.0,
-      scale: 1.0, rise: 0.0, transform: nil, small_capitals: false, above: 0.0, below: 0.0, match: :exact, stands_for: nil) do
+      scale: 1.0, rise: 0.0, transform: nil, small_capitals: false, above: 0.0, below: 0.0, match: :exact, stands_for: nil, kerned: false) do
       # `word_widths` are the words measured in it so far, of PlainLines.
       attr_reader :per_unit, :word_widths
 
@@ -15,7 +15,7 @@ module Norvel
       def width(text)
         return 0.0 if text.empty?
 
-        width = face.units(text) * per_unit
+        width = face.units(text, kerned: kerned) * per_unit
         letter_spacing.zero? ? width : width + letter_spacing * text.length
       end
 
@@ -52,7 +52,7 @@ module Norvel
       POINT = Lengths::PT.to_f
       RAISED = {superscript: [0.65, 0.33], subscript: [0.65, -0.14], baseline: [1.0, 0.0]}.freeze
       SMALL_CAPITAL = 0.8
-      NAMES = %i[font_family size bold italic color underline strike highlight background letter_spacing scale raised shift caps small_caps].freeze
+      NAMES = %i[font_family size bold italic color underline strike highlight background letter_spacing kerning scale raised shift caps small_caps].freeze
 
       KEPT = 4_000 # formats of each kind
 
@@ -101,7 +101,7 @@ module Norvel
         size = full * factor * (small ? SMALL_CAPITAL : 1.0)
         em = full.fdiv(face.units_per_em)
         background = (set[:highlight] == "none") ? set[:background] : set[:highlight]
-        TextFormat.new(face: face, match: match, size: size, color: set[:color], underline: set[:underline], strike: set[:strike], highlight: background,
+        TextFormat.new(face: face, match: match, kerned: set[:kerning].positive? && set[:size] >= set[:kerning], size: size, color: set[:color], underline: set[:underline], strike: set[:strike], highlight: background,
           letter_spacing: set[:letter_spacing] / POINT, scale: set[:scale] / 100.0, rise: full * rise + set[:shift] / POINT,
           transform: (set[:caps] || small) ? :upper : nil, small_capitals: set[:small_caps] && !set[:caps] && !small, above: (face.ascent + face.gap / 2.0) * em, below: (face.descent + face.gap / 2.0) * em)
       end

@@ -60,6 +60,8 @@ module Norvel
         [/background (#{COLOUR})/, :background],
         [/shading (#{COLOUR})/, :shading],
         [/spaced (#{LENGTH})/, :letter_spacing],
+        [/kerned from (#{LENGTH})/, :kerning],
+        [/not kerned/, ->(*) { {kerning: "0 pt"} }],
         [/scaled (\d+) ?%/, :scale],
         [/(superscript|subscript)/, :raised],
         [/on the line/, ->(*) { {raised: "baseline"} }],
@@ -87,7 +89,7 @@ module Norvel
       # What a line is written with, the commonest first: for its completion.
       VOCABULARY = (%w[bold italic centred justified] + ["flush left", "flush right", "before", "after", "before and after", "lines double", "lines single", "lines exactly", "lines at least", "indent", "no indent",
         "hanging", "in at end", "keep with next", "keep together", "new page", "close up", "small capitals", "capitals", "underscore", "no underscore", "struck through", "colour", "automatic colour", "background",
-        "highlight", "shading", "no shading", "borders", "no borders", "spaced", "scaled", "superscript", "subscript", "shifted", "language", "level", "orphans", "widows", "tab stops", "no tab stops",
+        "highlight", "shading", "no shading", "borders", "no borders", "spaced", "kerned from", "not kerned", "scaled", "superscript", "subscript", "shifted", "language", "level", "orphans", "widows", "tab stops", "no tab stops",
         "hyphenated", "not hyphenated", "not bold", "not italic", "not keep with next"] + Colours::NAMED.keys).freeze
 
       module_function
@@ -131,6 +133,7 @@ module Norvel
         when :color then (value == "auto") ? "automatic colour" : "colour #{value}"
         when :highlight, :background, :shading then (value == "none") ? "no #{property.name}" : "#{property.name} #{value}"
         when :letter_spacing then "spaced #{shown}"
+        when :kerning then value.zero? ? "not kerned" : "kerned from #{shown}"
         when :scale then "scaled #{shown}"
         when :raised then (value == :baseline) ? "on the line" : value.to_s
         when :shift then "shifted #{shown}"

@@ -19,6 +19,7 @@ module Norvel
           highlight: {el: "highlight", codec: :highlight},
           background: {el: "shd", codec: :fill},
           letter_spacing: {el: "spacing", codec: :twips},
+          kerning: {el: "kern", codec: :half_points},
           scale: {el: "w", codec: :percent},
           raised: {el: "vertAlign", codec: :choice},
           shift: {el: "position", codec: :half_points},
