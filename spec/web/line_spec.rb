@@ -132,6 +132,9 @@ RSpec.describe "The line, choosing and trying", type: :feature do
     expect(page).to have_field("Space before", with: "12 pt")
     visit "/manuscripts/#{row.id}"
     select "cm", from: "Unit of lengths"
+    execute_script("document.body.dataset.before = 'yes'")
+    within(".foot-set") { click_button "Set" }
+    expect(page).to have_no_css("body[data-before]")
     expect(page).to have_select("Unit of lengths", selected: "cm")
     visit "/manuscripts/#{row.id}/styles?style=Heading1"
     expect(page).to have_field("Space before", with: "0.42 cm")
