@@ -108,7 +108,10 @@ module Norvel
 
     def untrue_pages = @untrue_pages ||= approximations.to_h { |one| [one.page, true] }
 
-    def placed_stand_ins = @placed_stand_ins ||= pages.flat_map { |page| page.placed.map { |placed| [page, placed] } }.reject { |_, placed| placed.setting.stand_ins.empty? }
+    # @return [Array<Array(Page, Placed)>] lines with characters that their face lacks
+    def placed_stand_ins
+      @placed_stand_ins ||= pages.each_with_object([]) { |page, found| page.placed.each { |placed| found << [page, placed] unless placed.setting.stand_ins.empty? } }
+    end
 
     # Faces that stand in for single characters.
     def characters_elsewhere

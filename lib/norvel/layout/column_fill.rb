@@ -99,12 +99,14 @@ module Norvel
         head, rest = row.fit(@room - y - notes.height) || (row.fit(@room - y - notes.height, anyway: true) if alone)
         return unless head
 
-        @items[index, 1] = [with_row(@items[index], head), with_row(@items[index], rest).tap { |item| item.keep = item.forced = nil }]
+        notes = @items[index].notes || NONE
+        above = with_row(@items[index], head, head.notes)
+        @items[index, 1] = [above, with_row(@items[index], rest, notes - (head.notes || NONE)).tap { |item| item.keep = item.forced = nil }]
         gave_way = alone && !row.splits
         leaf(index + 1, gave_way ? :overflow : :table_row, gave_way: gave_way)
       end
 
-      def with_row(item, row) = item.dup.tap { |copy| copy.row, copy.height, copy.notes = row, row.height, row.notes }
+      def with_row(item, row, notes) = item.dup.tap { |copy| copy.row, copy.height, copy.notes = row, row.height, (notes.nil? || notes.empty?) ? nil : notes }
 
       def ended_before(index, notes, below)
         if index == @start

@@ -54,7 +54,7 @@ module Norvel
 
       def uniform_extent(last)
         format = @segments.first.format
-        return [format.above, format.below, 0.0] unless last
+        return @inner ||= [format.above, format.below, 0.0] unless last
 
         [[format.above, @mark.above].max, [format.below, @mark.below].max, 0.0]
       end

@@ -2,28 +2,37 @@
 
 module Norvel
   class Layout
-    # One cell in a row: `items` are [item, y] with y from the row's top; `x` is where its text begins, `outer` its edges; `above` and
-    # `below` say whether it is open there, being merged with the cell of the next row. Points from the column's left edge.
-    CellBox = Struct.new(:x, :outer, :items, :above, :below, :bottom, keyword_init: true) do
+    # One cell in a row: `items` are [item, y] from the top down, y from the row's top and `cut` points too low where the cell began on a page
+    # before; `x` is where its text begins, `outer` its edges; `above` and `below` say whether it is open there, being merged with the cell
+    # of the next row or split. Points from the column's left edge.
+    CellBox = Struct.new(:x, :outer, :items, :above, :below, :bottom, :cut, keyword_init: true) do
+      # @return [Array<Array(Item, Float)>] its items with their y from the row's top
+      def places = cut.to_f.zero? ? items : items.map { |item, y| [item, y - cut] }
+
       # @return [Float] how far its text reaches, with the room under it
-      def reach = items.empty? ? 0.0 : items.map { |item, y| y + item.height }.max + bottom
+      def reach = items.empty? ? 0.0 : items.last.then { |item, y| y - cut.to_f + item.height } + bottom
 
       # How much of it fits in a height, and what is left.
       # @return [Array(CellBox, CellBox)]
       def fit(room)
-        count = fitting(room - bottom)
-        inside, split, rest = items.first(count), nil, items.drop(count)
-        if rest.any? && rest.first[0].row && (parts = rest.first[0].row.fit(room - bottom - rest.first[1]))
-          split, left = parts.map { |row| rest.first[0].dup.tap { |copy| copy.row, copy.height = row, row.height } }
-          inside += [[split, rest.first[1]]]
-          rest = [[left, rest.first[1]]] + rest.drop(1)
-        end
-        [with(items: inside, below: rest.any?), with(items: raised(rest), above: rest.any? || above)]
+        room += cut.to_f - bottom
+        count = fitting(room)
+        inside, rest = items.first(count), items.drop(count)
+        inside, rest = with_part_of_row(inside, rest, room) if rest.any? && rest.first[0].row
+        [with(items: inside, below: rest.any?), with(items: rest, cut: rest.any? ? rest.first[1] : 0.0, above: rest.any? || above)]
       end
 
       private
 
       def with(**changed) = self.class.new(**to_h, **changed)
+
+      # A table in the cell is split as well.
+      def with_part_of_row(inside, rest, room)
+        item, y = rest.first
+        parts = item.row.fit(room - y) or return [inside, rest]
+        head, left = parts.map { |row| item.dup.tap { |copy| copy.row, copy.height = row, row.height } }
+        [inside + [[head, y]], [[left, y]] + rest.drop(1).map { |other, below| [other, below + head.height + left.height - item.height] }]
+      end
 
       # The most items that fit where a break after them is allowed.
       def fitting(room)
@@ -32,13 +41,6 @@ module Norvel
 
         most.downto(1).find { |count| items[count][0].keep.nil? } || most
       end
-
-      def raised(rest)
-        return rest if rest.empty?
-
-        by = rest.first[1]
-        rest.map { |item, y| [item, y - by] }
-      end
     end
     CellBox::HAIR = 0.01 # points
 
@@ -46,7 +48,7 @@ module Norvel
     # `fixed` that its height is exact.
     RowBox = Struct.new(:height, :cells, :header, :splits, :fixed, :heads, :first_paragraph, :first_setting, keyword_init: true) do
       # @return [Array<Array(Paragraph, ParagraphLines, Line, Float, Float)>] its lines with x and y
-      def lines = @lines ||= cells.flat_map { |cell| cell.items.flat_map { |item, y| lines_of(item, cell.x, y) } }
+      def lines = @lines ||= cells.flat_map { |cell| cell.places.flat_map { |item, y| lines_of(item, cell.x, y) } }
 
       # @return [Array<Array(Item, Float, Float)>] its lines with floating things, with x and y
       def floats
@@ -67,14 +69,14 @@ module Norvel
       # @return [Array<Frames::Placed>]
       def frames
         @frames ||= cells.flat_map do |cell|
-          around = Frames.place(cell.items.select { |item, _| item.frame }).map { |frame| frame.moved(cell.x, 0.0) }
-          around + cell.items.select { |item, _| item.row }.flat_map { |item, y| item.row.frames.map { |frame| frame.moved(cell.x, y) } }
+          around = Frames.place(cell.places.select { |item, _| item.frame }).map { |frame| frame.moved(cell.x, 0.0) }
+          around + cell.places.select { |item, _| item.row }.flat_map { |item, y| item.row.frames.map { |frame| frame.moved(cell.x, y) } }
         end
       end
 
       # @return [Array<Rule>] the lines around its cells
       def rules
-        @rules ||= cells.flat_map { |cell| around(cell) + cell.items.select { |item, _| item.row }.flat_map { |item, y| item.row.rules.map { |rule| rule.moved(cell.x, y) } } }
+        @rules ||= cells.flat_map { |cell| around(cell) + cell.places.select { |item, _| item.row }.flat_map { |item, y| item.row.rules.map { |rule| rule.moved(cell.x, y) } } }
       end
 
       # How much of it fits in a height, and what is left: each cell is a column of its own. A row that may not be split, or of which not a line
