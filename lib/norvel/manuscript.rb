@@ -56,8 +56,17 @@ module Norvel
     # @return [Boolean] whether it stands at the end of the text, not at the foot of its page
     def self.endnote?(ref) = ref.start_with?("endnotes:")
 
-    # @return [Manuscript] the same with some members changed
-    def with(**changed) = Manuscript.new(**MEMBERS.to_h { |name| [name, public_send(name)] }, **changed)
+    # @return [Manuscript] the same with some members changed; what is known of its stories goes along where they stay
+    def with(**changed)
+      stay = STORIES.all? { |name| !changed.key?(name) || changed[name].equal?(public_send(name)) }
+      Manuscript.new(**MEMBERS.to_h { |name| [name, public_send(name)] }, **changed).tap { |other| other.know(@memo.except(:conditions)) if stay }
+    end
+
+    STORIES = %i[blocks notes sections asides].freeze
+
+    # @param facts [Hash] worked out for the same stories
+    def know(facts) = @memo.merge!(facts)
+    protected :know
 
     # @return [Boolean] whether every member is equal
     def ==(other) = equal?(other) || (other.is_a?(Manuscript) && MEMBERS.all? { |name| public_send(name) == other.public_send(name) })

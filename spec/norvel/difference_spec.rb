@@ -108,3 +108,19 @@ RSpec.describe Norvel::Changes::Difference do
     expect { described_class.apply(full, "schema" => Norvel::Stored::SCHEMA + 1) }.to raise_error(Norvel::FileError, /later Norvel/)
   end
 end
+
+RSpec.describe Norvel::Manuscript do
+  it "hands on what is known of its stories only to one that has the same" do
+    one = manuscript(paragraph(0, "Bells"), paragraph(1, "Lamps"))
+    known = one.paragraphs
+    styled = one.with(sheet: one.sheet.with_style(one.sheet["Base"].with_values(bold: true)))
+    expect(styled.paragraphs).to equal(known)
+    other = one.with(blocks: [paragraph(5, "Tolls")])
+    expect([other.paragraphs.map(&:id), other.index_of(5), other.paragraph(0)]).to eq([[5], 0, nil])
+    table = Norvel::Manuscript::Table.new(id: "t7", style: "Grid", rows: [Norvel::Manuscript::Row.new(cells: [Norvel::Manuscript::Cell.new(blocks: [paragraph(7, "x").with(in_table: true)])])])
+    plain = manuscript(table)
+    expect(plain.table_conditions(7)).to eq([])
+    grid = Norvel::StyleSheet::Style.new(id: "Grid", name: "Grid", kind: :table, conditions: {first_row: {bold: true}})
+    expect(plain.with(sheet: plain.sheet.with_style(grid)).table_conditions(7)).to include(:first_row)
+  end
+end
