@@ -51,8 +51,10 @@ module Norvel
     def inspect = "#<#{self.class} of #{pages&.size} pages>"
 
     # What an approximation is, in words.
-    WORDS = {text_box: "a text box of another kind", equation: "an equation", chart: "a chart", object: "an object, uneven columns, line numbers or lines on a grid", right_to_left: "text from right to left",
-             vertical_text: "upright text", font: "signs that no font here has, or a script that is not laid out", overflow: "what has to stay together is larger than its room",
+    WORDS = {text_box: "a text box of another kind", equation: "an equation", chart: "a chart",
+             object: "an object, uneven columns, line numbers or lines on a grid", right_to_left: "text from right to left",
+             vertical_text: "upright text", font: "signs that no font here has, or a script that is not laid out",
+             overflow: "what has to stay together is larger than its room",
              float: "text beside something floating"}.freeze
 
     # @param page [Page]
@@ -80,7 +82,8 @@ module Norvel
 
     # @return [Array<Placed>] the body lines of a paragraph, over all pages
     def lines_of(id)
-      @lines_of ||= pages.flat_map(&:placed).select { |placed| %i[body cell].include?(placed.area) }.group_by { |placed| placed.paragraph.id }
+      text = -> { pages.flat_map(&:placed).select { |placed| %i[body cell].include?(placed.area) } }
+      @lines_of ||= text.call.group_by { |placed| placed.paragraph.id }
       @lines_of.fetch(id, [])
     end
 
@@ -110,19 +113,25 @@ module Norvel
 
     # @return [Array<Array(Page, Placed)>] lines with characters that their face lacks
     def placed_stand_ins
-      @placed_stand_ins ||= pages.each_with_object([]) { |page, found| page.placed.each { |placed| found << [page, placed] unless placed.setting.stand_ins.empty? } }
+      @placed_stand_ins ||= pages.each_with_object([]) do |page, found|
+        page.placed.each { |placed| found << [page, placed] unless placed.setting.stand_ins.empty? }
+      end
     end
 
     # Faces that stand in for single characters.
     def characters_elsewhere
-      placed_stand_ins.flat_map { |_, placed| placed.setting.stand_ins }.reject { |format| format.face.equal?(format.stands_for) }.map { |format| [format.stands_for.family, format.face.family] }.uniq
-        .map { |asked, used| Fonts::Book::Match.new(asked: asked, used: used, match: :fallback) }
+      formats = placed_stand_ins.flat_map { |_, placed| placed.setting.stand_ins }.reject { |format| format.face.equal?(format.stands_for) }
+      pairs = formats.map { |format| [format.stands_for.family, format.face.family] }.uniq
+      pairs.map { |asked, used| Fonts::Book::Match.new(asked: asked, used: used, match: :fallback) }
     end
 
     def note_untrue_things
-      placed_stand_ins.each { |page, placed| @approximations << Approximation.new(kind: :font, page: page.number, paragraph: placed.paragraph.id) if placed.setting.stand_ins.any? { |format| format.face.equal?(format.stands_for) } }
+      placed_stand_ins.each do |page, placed|
+        nowhere = placed.setting.stand_ins.any? { |format| format.face.equal?(format.stands_for) }
+        @approximations << Approximation.new(kind: :font, page: page.number, paragraph: placed.paragraph.id) if nowhere
+      end
       manuscript.paragraphs.each do |paragraph|
-        paragraph.insets.each { |inset| approximate(inset_kind(inset), paragraph) if inset_kind(inset) } if paragraph.text.include?(Manuscript::INSET_MARK)
+        paragraph.insets.filter_map { |inset| inset_kind(inset) }.each { |kind| approximate(kind, paragraph) } if paragraph.insets.any?
         approximate(:float, paragraph) if paragraph.carries.include?(:frame)
         approximate(:right_to_left, paragraph) if cascade.paragraph(paragraph)[:right_to_left]
         script = @store.script(paragraph)
@@ -136,13 +145,18 @@ module Norvel
     def note_lost_sides
       pages.each do |page|
         lost = page.placed.find { |placed| placed.setting.beside && placed.line.width.positive? }
-        @approximations << Approximation.new(kind: :float, page: page.number, paragraph: lost.paragraph.id) if lost && page.floats.none? { |float| float.inset.anchor.wrap == :around }
+        next if lost.nil? || page.floats.any? { |float| float.inset.anchor.wrap == :around }
+
+        @approximations << Approximation.new(kind: :float, page: page.number, paragraph: lost.paragraph.id)
       end
     end
 
     def note_untrue_table(table)
       approximate(:float, Manuscript.paragraphs_in(table).first) if table.floating
-      table.rows.flat_map(&:cells).each { |cell| approximate(:vertical_text, cell.blocks.flat_map { |block| Manuscript.paragraphs_in(block) }.first) if cell.turned && cell.blocks.any? }
+      table.rows.flat_map(&:cells).select(&:turned).each do |cell|
+        first = cell.blocks.flat_map { |block| Manuscript.paragraphs_in(block) }.first
+        approximate(:vertical_text, first) if first
+      end
     end
 
     def inset_kind(inset)
@@ -162,7 +176,9 @@ module Norvel
       end
     end
 
-    def approximate(kind, paragraph) = @approximations << Approximation.new(kind: kind, page: page_of(paragraph.id), paragraph: paragraph.id)
+    def approximate(kind, paragraph)
+      @approximations << Approximation.new(kind: kind, page: page_of(paragraph.id), paragraph: paragraph.id)
+    end
 
     def first_pages
       @first_pages ||= pages.each_with_object({}) do |page, found|

@@ -157,7 +157,8 @@ module Norvel
       with(blocks: self.class.refill(changed.fetch("body", blocks), changed), notes: notes.to_h { |ref, inner| [ref, self.class.refill(changed.fetch("note #{ref}", inner), changed)] })
     end
 
-    # @param changed [Hash{Integer=>Paragraph, Array<Paragraph>, nil}] by id; several stand in its place one after the other, nil takes it out
+    # @param changed [Hash{Integer=>Paragraph, Array<Paragraph>, nil}] by id; several stand in its place one after the other, nil takes it
+    #   out
     # @return [Manuscript]
     def with_paragraphs(changed)
       return self if changed.empty?

@@ -2,7 +2,8 @@
 
 module Norvel
   # The clean-up of a manuscript against a guide, as a list of changes: the guide's page design, its sheet of styles brought in and given
-  # to each role, typed lists and numbers made real ones, white space, direct formatting and blank lines removed. Each line can be read before it is applied.
+  # to each role, typed lists and numbers made real ones, white space, direct formatting and blank lines removed. Each line can be read
+  # before it is applied.
   #
   #   plan = Plan.new(manuscript, guide)
   #   plan.lines.map(&:sentence)

@@ -74,8 +74,8 @@ module Norvel
       (manuscript.paragraphs + manuscript.note_paragraphs).map { |paragraph| words_of(paragraph, labels) }.reject(&:empty?)
     end
 
-    # Whether every word of every story is still there: in a paragraph whose text is another one now, its number or bullet counted in. A number that
-    # a paragraph gains besides its text alters no word.
+    # Whether every word of every story is still there: in a paragraph whose text is another one now, its number or bullet counted in. A
+    # number that a paragraph gains besides its text alters no word.
     # @param before [Manuscript] @param after [Manuscript]
     def same_words?(before, after)
       labels = [before, after].map { |manuscript| self.for(manuscript, Cascade.new(manuscript)) }

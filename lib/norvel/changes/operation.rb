@@ -42,7 +42,8 @@ module Norvel
       def sentence(manuscript) = told(manuscript, call(manuscript))
 
       # @param before [Manuscript] @param after [Manuscript] what `call` made of it
-      # @return [Array<Array(String, Array<Manuscript::Paragraph>)>] what somebody might expect of it and it leaves, in a sentence, and where
+      # @return [Array<Array(String, Array<Manuscript::Paragraph>)>] what somebody might expect of it and it leaves, in a sentence, and
+      #   where
       def remarks(_before, _after) = []
 
       # @return [String] what its remarks begin with when they are shown
@@ -108,8 +109,8 @@ module Norvel
 
       IN_EMS = /\d ?em\s*\z/i
 
-      # What a person typed, as values; "em" is the type size, "ch" is the width of a zero in the formatting at hand, and an indent said so keeps it beside
-      # its width.
+      # What a person typed, as values; "em" is the type size, "ch" is the width of a zero in the formatting at hand, and an indent said so
+      # keeps it beside its width.
       # @param blank [Object] what an empty field means
       # @param under [Proc] of a property's name: its value as inherited, asked for only where pieces of it are to go
       # @yieldreturn [Cascade::Formatting] asked for only where a length is in characters

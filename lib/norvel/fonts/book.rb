@@ -64,7 +64,8 @@ module Norvel
         return @stand_ins_for[key] if @stand_ins_for.key?(key)
 
         @stand_ins_for.clear if @stand_ins_for.size > KEPT
-        @stand_ins_for[key] = near_to(face.family).map { |family| face(family, bold: face.bold, italic: face.italic) }.find { |other| other.draws?(char) }
+        others = near_to(face.family).map { |family| face(family, bold: face.bold, italic: face.italic) }
+        @stand_ins_for[key] = others.find { |other| other.draws?(char) }
       end
 
       # @return [Array<String>] paths of all files, for the browser's font rules

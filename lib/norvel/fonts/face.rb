@@ -83,7 +83,9 @@ module Norvel
 
       def pairs(text)
         @kerning ||= Kerning.new(TTFunk::File.open(path))
-        text.split(" ").sum { |word| word.codepoints.map { |code| @map[code].to_i }.each_cons(2).sum { |left, right| @kerning.between(left, right) } }
+        text.split(" ").sum do |word|
+          word.codepoints.map { |code| @map[code].to_i }.each_cons(2).sum { |left, right| @kerning.between(left, right) }
+        end
       end
 
       # Typographic values where the file asks for them, otherwise those of hhea, as browser engines do.

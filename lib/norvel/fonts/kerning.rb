@@ -21,7 +21,10 @@ module Norvel
 
       # @param left [Integer] @param right [Integer] glyphs
       # @return [Integer] font units to add to the advance of the left one
-      def between(left, right) = @known[[left, right]] ||= @lookups.sum { |subtables| first_answer(subtables, left, right) } + @older.fetch([left, right], 0)
+      def between(left, right)
+        pair = [left, right]
+        @known[pair] ||= @lookups.sum { |subtables| first_answer(subtables, left, right) } + @older.fetch(pair, 0)
+      end
 
       private
 
@@ -82,8 +85,10 @@ module Norvel
         pairs = {}
         lambda do |left, right|
           set = sets[left] or return
-          own = pairs[left] ||= Array.new(u16(set)) { |index| set + 2 + index * (2 + size.sum) }.to_h { |pair| [u16(pair), advance ? i16(pair + 2 + advance) : 0] }
-          own[right]
+          pairs[left] ||= Array.new(u16(set)) { |index| set + 2 + index * (2 + size.sum) }.to_h do |pair|
+            [u16(pair), advance ? i16(pair + 2 + advance) : 0]
+          end
+          pairs[left][right]
         end
       end
 

@@ -43,7 +43,8 @@ module Norvel
 
       private
 
-      # The manuscript's styles that are exactly those of the family, by their names and values; the base says nothing of what a paragraph is.
+      # The manuscript's styles that are exactly those of the family, by their names and values; the base says nothing of what a paragraph
+      # is.
       # @return [Hash{String=>Symbol}]
       def styled(family)
         family.members.values.filter_map do |member|

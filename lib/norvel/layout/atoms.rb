@@ -12,7 +12,8 @@ module Norvel
       PLACED_TABS = {start: "\u0001", center: "\u0002", end: "\u0003"}.freeze
       TOKEN = /[^ \t\n\f\v\u0001-\u0003\u{FFFC}]+ *| +|[\t\n\f\v\u0001-\u0003\u{FFFC}]/
       COLUMN_BREAK = "\v" # as it stands in the text that is set
-      CONTROLS = {"\t" => :tab, "\n" => :break, "\f" => :page, COLUMN_BREAK => :column, **PLACED_TABS.values.to_h { |sign| [sign, :tab] }}.freeze
+      CONTROLS = {"\t" => :tab, "\n" => :break, "\f" => :page, COLUMN_BREAK => :column,
+                  **PLACED_TABS.values.to_h { |sign| [sign, :tab] }}.freeze
       SOFT_HYPHEN = "\u00AD"
 
       # @param text [String] as drawn
@@ -43,7 +44,9 @@ module Norvel
         return 0.0 if length.zero?
         return @single.width(visible(@text[start, length])) if @single
 
-        each_part(start, length).sum { |segment, from, count| segment.inset ? segment.width : segment.format.width(visible(shown(segment, from, count))) }
+        each_part(start, length).sum do |segment, from, count|
+          segment.inset ? segment.width : segment.format.width(visible(shown(segment, from, count)))
+        end
       end
 
       # The parts of a stretch that lie in one segment each.
@@ -113,7 +116,8 @@ module Norvel
         from = known.cuts.empty? ? 0 : add_parts(atoms, word, known.cuts, offset, glued)
         width = (@single && from.zero?) ? @single.width(visible(word)) : measure(offset + from, solid - from)
         length = token.length
-        atoms << Atom.new(:word, offset + from, length - from, solid - from, width, space_width(offset + solid, length - solid), glued && from.zero?, false)
+        space = space_width(offset + solid, length - solid)
+        atoms << Atom.new(:word, offset + from, length - from, solid - from, width, space, glued && from.zero?, false)
       end
 
       # Spaces where nothing stands before them.
@@ -126,7 +130,9 @@ module Norvel
       # @return [Integer] where the rest begins
       def add_parts(atoms, word, cuts, offset, glued)
         cuts.reduce(0) do |from, cut|
-          atoms << Atom.new(:word, offset + from, cut - from, cut - from, measure(offset + from, cut - from), 0.0, glued && from.zero?, word[cut - 1] == SOFT_HYPHEN)
+          length = cut - from
+          width = measure(offset + from, length)
+          atoms << Atom.new(:word, offset + from, length, length, width, 0.0, glued && from.zero?, word[cut - 1] == SOFT_HYPHEN)
           cut
         end
       end

@@ -8,13 +8,14 @@ module Norvel
     # way in the order of GIVES_WAY. A row that does not fit is split, a note that does not fit goes on in the next column.
     class ColumnFill
       # Reasons of a page turn, outermost first.
-      ORDER = %i[part recto column manual break_before keep_with_next keep_together table_row image note widow orphan overflow full end].freeze
+      ORDER = %i[part recto column manual break_before keep_with_next keep_together table_row image note widow orphan overflow full
+        end].freeze
       GIVES_WAY = %i[keep_with_next keep_together widow orphan].freeze
       HAIR = 0.01 # points
       TALL = 40 # points: lines with a picture of this height are moved for its sake
 
-      # One column's worth: items `from...to`, why it ends, the space above its first item, what it uses and leaves empty, the notes at its foot, those that go on in the
-      # next column, and whether a constraint gave way.
+      # One column's worth: items `from...to`, why it ends, the space above its first item, what it uses and leaves empty, the notes at its
+      # foot, those that go on in the next column, and whether a constraint gave way.
       Leaf = Struct.new(:from, :to, :reason, :lead, :used, :empty, :notes, :carried, :gave_way, keyword_init: true)
 
       attr_reader :items
@@ -106,7 +107,9 @@ module Norvel
         leaf(index + 1, gave_way ? :overflow : :table_row, gave_way: gave_way)
       end
 
-      def with_row(item, row, notes) = item.dup.tap { |copy| copy.row, copy.height, copy.notes = row, row.height, (notes.nil? || notes.empty?) ? nil : notes }
+      def with_row(item, row, notes)
+        item.dup.tap { |copy| copy.row, copy.height, copy.notes = row, row.height, (notes.nil? || notes.empty?) ? nil : notes }
+      end
 
       def ended_before(index, notes, below)
         if index == @start
@@ -151,7 +154,8 @@ module Norvel
       def leaf(finish, reason, notes: nil, carried: NONE, used: nil, gave_way: false)
         notes ||= @carried + (@start...finish).flat_map { |index| entries(@items[index]) }
         used ||= (@start...finish).sum((finish > @start) ? heads_height : 0.0) { |index| space_above(index) + @items[index].height }
-        Leaf.new(from: @start, to: finish, reason: reason, lead: (finish > @start) ? space_above(@start) : 0.0, used: used, empty: [@room - used - notes.height, 0.0].max, notes: notes, carried: carried, gave_way: gave_way)
+        Leaf.new(from: @start, to: finish, reason: reason, lead: (finish > @start) ? space_above(@start) : 0.0, used: used,
+          empty: [@room - used - notes.height, 0.0].max, notes: notes, carried: carried, gave_way: gave_way)
       end
     end
   end

@@ -5,9 +5,9 @@ module Norvel
     # Something floating at its place on a page, points; `over` says that it lies over the text.
     Floated = Struct.new(:inset, :paragraph, :x, :y, :width, :height, :over, keyword_init: true)
 
-    # What floats: which line it goes with, the room that text leaves it, and where it stands (ISO/IEC 29500-1 §20.4.2). Text stands above and
-    # below it, beside it on its wider side, or takes no account of it. Where the file asks for text around something whose height depends on the
-    # page, text stands above and below it instead, which is said.
+    # What floats: which line it goes with, the room that text leaves it, and where it stands (ISO/IEC 29500-1 §20.4.2). Text stands above
+    # and below it, beside it on its wider side, or takes no account of it. Where the file asks for text around something whose height
+    # depends on the page, text stands above and below it instead, which is said.
     module Floating
       POINT = 12_700.0
       # What something floating takes of the lines beside it: from and to which height below the paragraph's top, and how much of their left
@@ -29,14 +29,16 @@ module Norvel
       # @return [Cut, nil] nil where no text stands beside it
       def cut(inset, width)
         anchor = inset.anchor
-        return unless floats?(inset) && anchor.wrap == :around && anchor.y_from == :paragraph && anchor.y.is_a?(Integer) && anchor.x_from != :page
+        return unless floats?(inset) && anchor.wrap == :around && anchor.x_from != :page
+        return unless anchor.y_from == :paragraph && anchor.y.is_a?(Integer)
 
         left = along(anchor.x, own = inset.width / POINT, width)
         before, after = left - gap(inset, :start), width - left - own - gap(inset, :end)
         return if [before, after].max < LEAST
 
         top = anchor.y / POINT
-        Cut.new(top - gap(inset, :top), top + inset.height / POINT + gap(inset, :bottom), *((after >= before) ? [width - after, 0.0] : [0.0, width - before]))
+        sides = (after >= before) ? [width - after, 0.0] : [0.0, width - before]
+        Cut.new(top - gap(inset, :top), top + inset.height / POINT + gap(inset, :bottom), *sides)
       end
 
       # Gives the lines of a paragraph what floats with them, and the room for it above them.
@@ -64,7 +66,8 @@ module Norvel
           else
             below.tap { below += room(inset) } + gap(inset, :top)
           end
-          Floated.new(inset: inset, paragraph: item.paragraph, x: horizontal(inset, page, x, item.setting.width), y: top, width: inset.width / POINT, height: inset.height / POINT, over: !anchor.behind)
+          Floated.new(inset: inset, paragraph: item.paragraph, x: horizontal(inset, page, x, item.setting.width), y: top,
+            width: inset.width / POINT, height: inset.height / POINT, over: !anchor.behind)
         end
       end
 
@@ -93,7 +96,10 @@ module Norvel
         from + along(inset.anchor.y, inset.height / POINT, room)
       end
 
-      def along(place, own, room) = place.is_a?(Integer) ? place / POINT : {start: 0.0, center: (room - own) / 2, end: room - own}.fetch(place)
+      def along(place, own, room)
+        place.is_a?(Integer) ? place / POINT : {start: 0.0, center: (room - own) / 2, end: room - own}.fetch(place)
+      end
+
       private_class_method :no_room?, :room, :gap, :beside, :horizontal, :vertical, :along
     end
   end

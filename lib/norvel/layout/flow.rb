@@ -7,7 +7,8 @@ module Norvel
     # before it (nil: nothing); `forced` the reason why a new page must begin with it; `run_in` the end of a run-in heading
     # that stands in the same line, as [paragraph, setting, line]; `frame` what is drawn around it, which takes `lead` above
     # the line and `trail` below it and is `open`ed or `shut` here; `floats` go with it, for which it leaves `push` points above its text.
-    Item = Struct.new(:height, :gap, :before, :keep, :forced, :notes, :paragraph, :setting, :line, :row, :area, :run_in, :frame, :lead, :trail, :open, :shut, :push, :floats)
+    Item = Struct.new(:height, :gap, :before, :keep, :forced, :notes, :paragraph, :setting, :line, :row, :area, :run_in,
+      :frame, :lead, :trail, :open, :shut, :push, :floats)
 
     # Turns blocks into items: the rules of orphans and widows, keeps and space between paragraphs are read here.
     class Flow
@@ -54,13 +55,17 @@ module Norvel
       # @return [Float] the space that the last paragraph asks for below it, points
       def after = (@last && @last[0].is_a?(Manuscript::Paragraph)) ? @last[1].after : 0.0
 
-      # @return [Float] the height of items stacked without a page break
-      def self.height(items) = items.each_with_index.sum { |item, index| item.height + (index.zero? ? item.before : item.gap) }
+      # @return [Array<Float>] the space above each of items stacked without a page break
+      def self.leads(items) = items.each_with_index.map { |item, index| index.zero? ? item.before : item.gap }
+
+      # @return [Float] their height
+      def self.height(items) = items.sum(&:height) + leads(items).sum
 
       private
 
       def add_paragraph(paragraph, setting, area)
-        add_items(paragraph, setting.format, setting.kept_items(area) { inner(setting.lines.map { |line| item(paragraph, setting, line, area) }, setting.format) })
+        items = setting.kept_items(area) { inner(setting.lines.map { |line| item(paragraph, setting, line, area) }, setting.format) }
+        add_items(paragraph, setting.format, items)
       end
 
       # The line that heading and body share is one item.
@@ -111,7 +116,8 @@ module Norvel
         @framed = true if frame
         items = frame ? items.map { |item| framed(item, frame) } : items
         first = items.first.dup
-        first.gap, first.before, first.forced = space_between(paragraph, format), format.before, @break_next || (:break_before if format.break_before)
+        first.gap, first.before = space_between(paragraph, format), format.before
+        first.forced = @break_next || (:break_before if format.break_before)
         first.keep = :keep_with_next if @last && @last[1].keep_next && !first.forced
         @items << first
         @items.concat(items.drop(1)) if items.size > 1
@@ -150,7 +156,8 @@ module Norvel
           first = row.first_setting
           forced = @break_next || (:break_before if first&.format&.break_before) if index.zero?
           gap = (index.zero? && @last) ? [@last[1].after, clear].max : 0.0
-          @items << Item.new(row.height, gap, 0.0, (row_keep(boxes, index) unless forced), forced, row.notes, row.first_paragraph, nil, nil, row, :cell)
+          keep = row_keep(boxes, index) unless forced
+          @items << Item.new(row.height, gap, 0.0, keep, forced, row.notes, row.first_paragraph, nil, nil, row, :cell)
         end
         @break_next = nil
         @last = [table, ParagraphFormat.new(keep_next: boxes.last&.first_setting&.format&.keep_next || false)]

@@ -4,10 +4,11 @@ module Norvel
   class Layout
     # What the layout needs of text formatting, in points. `above` and `below` are the parts of a single
     # line over and under the baseline, the font's gap half on each side; `small_capitals` says that its lower-case letters are set in
-    # another format; `kerned` says that pairs of letters stand as the face has them; `match` how good the face is for the family that was asked for, and `stands_for` the face whose missing
-    # characters it is for (itself, where no face has them).
+    # another format; `kerned` says that pairs of letters stand as the face has them; `match` how good the face is for the family that was
+    # asked for, and `stands_for` the face whose missing characters it is for (itself, where no face has them).
     TextFormat = Value.define(:face, :size, color: "auto", underline: :none, strike: false, highlight: "none", letter_spacing: 0.0,
-      scale: 1.0, rise: 0.0, transform: nil, small_capitals: false, above: 0.0, below: 0.0, match: :exact, stands_for: nil, kerned: false) do
+      scale: 1.0, rise: 0.0, transform: nil, small_capitals: false, above: 0.0, below: 0.0, match: :exact, stands_for: nil,
+      kerned: false) do
       # `word_widths` are the words measured in it so far, of PlainLines.
       attr_reader :per_unit, :word_widths
 
@@ -36,7 +37,8 @@ module Norvel
 
     # What the layout needs of paragraph formatting, in points.
     ParagraphFormat = Value.define(align: :start, start: 0.0, end: 0.0, first: 0.0, before: 0.0, after: 0.0, spacing: nil, tabs: [],
-      keep_next: false, keep_together: false, break_before: false, orphans: 2, widows: 2, close_to_same: false, shading: "none", borders: {}, hyphenate: true) do
+      keep_next: false, keep_together: false, break_before: false, orphans: 2, widows: 2, close_to_same: false, shading: "none",
+      borders: {}, hyphenate: true) do
       # @return [Array] what the lines of a paragraph depend on; the rest is for the flow alone
       attr_reader :inside
 
@@ -52,7 +54,8 @@ module Norvel
       POINT = Lengths::PT.to_f
       RAISED = {superscript: [0.65, 0.33], subscript: [0.65, -0.14], baseline: [1.0, 0.0]}.freeze
       SMALL_CAPITAL = 0.8
-      NAMES = %i[font_family size bold italic color underline strike highlight background letter_spacing kerning scale raised shift caps small_caps].freeze
+      NAMES = %i[font_family size bold italic color underline strike highlight background letter_spacing kerning scale raised shift caps
+        small_caps].freeze
 
       KEPT = 4_000 # formats of each kind
 
@@ -101,22 +104,28 @@ module Norvel
         size = full * factor * (small ? SMALL_CAPITAL : 1.0)
         em = full.fdiv(face.units_per_em)
         background = (set[:highlight] == "none") ? set[:background] : set[:highlight]
-        TextFormat.new(face: face, match: match, kerned: set[:kerning].positive? && set[:size] >= set[:kerning], size: size, color: set[:color], underline: set[:underline], strike: set[:strike], highlight: background,
+        TextFormat.new(face: face, match: match, kerned: set[:kerning].positive? && set[:size] >= set[:kerning], size: size,
+          color: set[:color], underline: set[:underline], strike: set[:strike], highlight: background,
           letter_spacing: set[:letter_spacing] / POINT, scale: set[:scale] / 100.0, rise: full * rise + set[:shift] / POINT,
-          transform: (set[:caps] || small) ? :upper : nil, small_capitals: set[:small_caps] && !set[:caps] && !small, above: (face.ascent + face.gap / 2.0) * em, below: (face.descent + face.gap / 2.0) * em)
+          transform: (set[:caps] || small) ? :upper : nil, small_capitals: set[:small_caps] && !set[:caps] && !small,
+          above: (face.ascent + face.gap / 2.0) * em, below: (face.descent + face.gap / 2.0) * em)
       end
 
       def build_paragraph(set)
-        ParagraphFormat.new(align: set[:align], start: set[:indent_start] / POINT, end: set[:indent_end] / POINT, first: set[:indent_first] / POINT,
+        ParagraphFormat.new(align: set[:align],
+          start: set[:indent_start] / POINT, end: set[:indent_end] / POINT, first: set[:indent_first] / POINT,
           before: set[:space_before] / POINT, after: set[:space_after] / POINT, spacing: set[:line_spacing], tabs: set[:tabs],
           keep_next: set[:keep_next], keep_together: set[:keep_together], break_before: set[:break_before],
-          orphans: set[:orphans], widows: set[:widows], close_to_same: set[:close_to_same], shading: set[:shading], borders: sides(set[:borders]), hyphenate: set[:hyphenate])
+          orphans: set[:orphans], widows: set[:widows], close_to_same: set[:close_to_same], shading: set[:shading],
+          borders: sides(set[:borders]), hyphenate: set[:hyphenate])
       end
 
       def sides(borders)
         return borders if borders.empty?
 
-        borders.transform_values { |line| Frames::Side.new(width: line[:width] / POINT, space: line[:space] / POINT, style: line[:style], color: line[:color]) }
+        borders.transform_values do |line|
+          Frames::Side.new(width: line[:width] / POINT, space: line[:space] / POINT, style: line[:style], color: line[:color])
+        end
       end
     end
   end

@@ -41,7 +41,9 @@ module Norvel
           group.last.shut = true
           widen(group.first, :lead, sides[:top])
           widen(group.last, :trail, sides[:bottom])
-          group.each_cons(2) { |one, other| widen(other, :lead, sides[:between]) if sides[:between] && !one.paragraph.equal?(other.paragraph) }
+          next unless sides[:between]
+
+          group.each_cons(2) { |one, other| widen(other, :lead, sides[:between]) unless one.paragraph.equal?(other.paragraph) }
         end
       end
 
@@ -63,11 +65,14 @@ module Norvel
         end
       end
 
-      def self.between(group) = group.each_cons(2).filter_map { |(one, _), (other, y)| y if other.lead.positive? && !one.paragraph.equal?(other.paragraph) }
+      def self.between(group)
+        group.each_cons(2).filter_map { |(one, _), (other, y)| y if other.lead.positive? && !one.paragraph.equal?(other.paragraph) }
+      end
 
       def self.around(frame, first, last, top, bottom, between)
         left, right = frame.sides.values_at(:left, :right)
-        Placed.new(frame: frame, x1: frame.left - (left&.room || 0.0), x2: frame.right + (right&.room || 0.0), y1: top, y2: bottom, top: first.open, bottom: last.shut, between: between)
+        Placed.new(frame: frame, x1: frame.left - (left&.room || 0.0), x2: frame.right + (right&.room || 0.0), y1: top, y2: bottom,
+          top: first.open, bottom: last.shut, between: between)
       end
       private_class_method :between, :around
     end

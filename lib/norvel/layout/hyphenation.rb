@@ -8,7 +8,8 @@ module Norvel
     #
     #   Hyphenation.for("en-GB").points("ferries")   # offsets in the word, ascending
     class Hyphenation
-      PATTERNS = {"en-us" => "en_us", "en" => "en_uk", "de" => "de1", "fr" => "fr", "es" => "es", "it" => "it", "nl" => "nl", "pt" => "pt", "sv" => "sv", "da" => "da",
+      PATTERNS = {"en-us" => "en_us", "en" => "en_uk", "de" => "de1", "fr" => "fr", "es" => "es", "it" => "it", "nl" => "nl", "pt" => "pt",
+                  "sv" => "sv", "da" => "da",
                   "fi" => "fi", "pl" => "pl", "cs" => "cs", "nb" => "no2", "nn" => "no2", "ca" => "ca", "hu" => "hu2"}.freeze
       LEAST = 5 # letters of a word that is divided
       MOST = 80 # longer ones are none of a language

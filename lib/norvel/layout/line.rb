@@ -5,7 +5,8 @@ module Norvel
     # One line of a paragraph. `start...end` are offsets in its text, trailing white space included; `x` and
     # `width` are points from the left edge of the column, trailing space and an inserted hyphen excluded;
     # `baseline` is the distance from the line's top; `stretch` is what justification adds to each space;
-    # `tabs` are [offset, from, to, leader]; `notes` are references, `floats` insets anchored in it; `ends_with` is :wrap, :break, :page, :column or :end.
+    # `tabs` are [offset, from, to, leader]; `notes` are references, `floats` insets anchored in it; `ends_with` is :wrap, :break, :page,
+    # :column or :end.
     Line = Struct.new(:start, :end, :x, :width, :height, :baseline, :stretch, :hyphenated, :ends_with, :tabs, :notes, :floats)
 
     # A word, or part of one in a single format, with its own place; x in points from the column's left edge.

@@ -167,7 +167,8 @@ module Norvel
         def held?(a, b, c)
           return true if a == :WJ || a == :GL || (b == :GL && !%i[BA HY].include?(a)) # LB11, LB12, LB12a
           return true if b == :EX || (NOT_AFTER_NUMBERS.include?(b) && (a != :NU || @number)) # LB13
-          return true if OPENING.include?(a) || (a == :QU && OPENING.include?(b)) || (CLOSING.include?(a) && b == :NS) || (a == :B2 && b == :B2) # LB14 to LB17
+          return true if OPENING.include?(a) || (a == :QU && OPENING.include?(b)) # LB14, LB15
+          return true if (CLOSING.include?(a) && b == :NS) || (a == :B2 && b == :B2) # LB16, LB17
           return true if b == :QU || a == :QU # LB19
           return false if a == :CB || b == :CB # LB20
           return true if HELD_BY_ANY.include?(b) || a == :BB || @hebrew # LB21, LB21a, LB22

@@ -8,7 +8,8 @@ module Norvel
       SPLIT = 64 # code points of a word that is cut, for a beginning
       LONG_WORD = 2_000 # code points of which the rest of a cut word is not measured again
 
-      # @param text [String] @param length [Integer] its code points @param atoms [Atoms] @param room [LineRoom] @param heights [LineHeights]
+      # @param text [String] @param length [Integer] its code points @param atoms [Atoms] @param room [LineRoom] @param heights
+      #   [LineHeights]
       # @param hyphens [Array<Array(Integer, Hyphenation)>, nil] from which offset on which language divides words
       def initialize(text, length, atoms, room, heights, hyphens)
         @text = text
@@ -166,7 +167,9 @@ module Norvel
         stop.x - origin - ((stop.align == :center) ? width / 2 : width)
       end
 
-      def width_of(following) = following.each_with_index.sum { |atom, place| atom.width + ((place == following.size - 1) ? 0.0 : atom.space) }
+      def width_of(following)
+        following.each_with_index.sum { |atom, place| atom.width + ((place == following.size - 1) ? 0.0 : atom.space) }
+      end
 
       # Numbers stand with their decimal sign at the stop, those without one end there: the last point or comma between digits.
       def width_to_decimal(following)

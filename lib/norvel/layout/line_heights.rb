@@ -4,7 +4,8 @@ module Norvel
   class Layout
     # The height of lines and what hangs on them.
     class LineHeights
-      # @param format [ParagraphFormat] @param segments [Array<Segment>] @param atoms [Proc] gives the Atoms @param length [Integer] of the text
+      # @param format [ParagraphFormat] @param segments [Array<Segment>] @param atoms [Proc] gives the Atoms @param length [Integer] of the
+      #   text
       def initialize(format, mark, segments, length, atoms)
         @format = format
         @mark = mark
@@ -64,7 +65,9 @@ module Norvel
         return if @segments.none?(&:inset)
 
         insets = @atoms.call.each_part(line.start, line.end - line.start).filter_map { |segment, _, _| segment.inset }
-        [insets.filter_map { |inset| inset.ref if inset.kind == :note }, insets.select { |inset| Floating.floats?(inset) }].map { |found| found.empty? ? nil : found }
+        notes = insets.filter_map { |inset| inset.ref if inset.kind == :note }
+        floats = insets.select { |inset| Floating.floats?(inset) }
+        [notes, floats].map { |found| found.empty? ? nil : found }
       end
     end
   end

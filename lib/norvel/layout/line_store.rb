@@ -52,7 +52,8 @@ module Norvel
       # @return [Array<RowBox>]
       def rows(table, room, settings)
         kept = @rows[table] || @old_rows[table]
-        boxes = (kept && kept[0] == room && kept[1].size == settings.size && kept[1].zip(settings).all? { |was, now| was.equal?(now) }) ? kept[2] : yield
+        alike = kept && kept[0] == room && kept[1].size == settings.size && kept[1].zip(settings).all? { |was, now| was.equal?(now) }
+        boxes = alike ? kept[2] : yield
         @rows[table] = [room, settings, boxes]
         boxes
       end

@@ -39,7 +39,9 @@ module Norvel
         return [self, []] if height <= room + 0.01
 
         used = @lead
-        most = entries.each_with_index.take_while { |entry, index| (used += entry.item.height + (index.zero? ? 0.0 : entry.lead)) <= room + 0.01 }.size
+        most = entries.each_with_index.take_while do |entry, index|
+          (used += entry.item.height + (index.zero? ? 0.0 : entry.lead)) <= room + 0.01
+        end.size
         count = most.downto(1).find { |place| entries[place].item.keep.nil? } || [most, 1].max
         [self.class.new(entries.first(count), lead: @lead), entries.drop(count)]
       end

@@ -45,7 +45,11 @@ module Norvel
         @manuscript.sections[section][kind] || @manuscript.settings[kind]
       end
 
-      def pages_of_marks(pages) = pages.each_with_object({}) { |page, found| page.placed.each { |placed| placed.line.notes&.each { |ref| found[ref] ||= page.number } } }
+      def pages_of_marks(pages)
+        pages.each_with_object({}) do |page, found|
+          page.placed.each { |placed| placed.line.notes&.each { |ref| found[ref] ||= page.number } }
+        end
+      end
     end
   end
 end

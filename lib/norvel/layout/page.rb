@@ -18,9 +18,10 @@ module Norvel
       def moved(x, y) = self.class.new(x1 + x, y1 + y, x2 + x, y2 + y)
     end
 
-    # One physical page. `part` is the index of its section; `frames` are what is drawn around and behind paragraphs, `floats` what floats; `first`
-    # pages begin their part, `blank` ones only see to it that the next is a recto or verso.
-    Page = Struct.new(:number, :folio, :part, :design, :placed, :rules, :frames, :turn, :top, :bottom, :left, :text_width, :floats, :first, :blank, keyword_init: true) do
+    # One physical page. `part` is the index of its section; `frames` are what is drawn around and behind paragraphs, `floats` what floats;
+    # `first` pages begin their part, `blank` ones only see to it that the next is a recto or verso.
+    Page = Struct.new(:number, :folio, :part, :design, :placed, :rules, :frames, :floats, :turn, :top, :bottom, :left, :text_width,
+      :first, :blank, keyword_init: true) do
       def width = design.width / 12_700.0
 
       def height = design.height / 12_700.0

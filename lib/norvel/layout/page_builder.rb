@@ -48,7 +48,8 @@ module Norvel
         groups = [[]]
         @manuscript.blocks.each do |block|
           groups.last << block
-          groups << [] if groups.size < @manuscript.sections.size && Manuscript.paragraphs_in(block).any? { |paragraph| ends.include?(paragraph.id) }
+          ended = Manuscript.paragraphs_in(block).any? { |paragraph| ends.include?(paragraph.id) }
+          groups << [] if ended && groups.size < @manuscript.sections.size
         end
         groups
       end
@@ -90,8 +91,9 @@ module Norvel
         return :part if wanted.nil? || number % 2 == wanted
 
         @pages.last.turn = @pages.last.turn.with(reason: :recto, paragraph: @items.first&.paragraph&.id)
-        @pages << Page.new(number: number, part: last.page.part, design: last.page.design, placed: [], rules: [], frames: [], floats: [], top: 0.0, bottom: 0.0, blank: true,
-          turn: Turn.new(reason: :recto, empty: last.geometry.bottom(number, false) - last.geometry.top(number, false)))
+        empty = last.geometry.bottom(number, false) - last.geometry.top(number, false)
+        @pages << Page.new(number: number, part: last.page.part, design: last.page.design, placed: [], rules: [], frames: [], floats: [],
+          top: 0.0, bottom: 0.0, blank: true, turn: Turn.new(reason: :recto, empty: empty))
         :recto
       end
 
@@ -151,7 +153,8 @@ module Norvel
         leaves = []
         @geometry.columns.each_index do |column|
           here = leaves.empty? ? start : leaves.last.to
-          leaf = filling.fill(here, height - reserved(column), carried: notes_of(column) + (leaves.empty? ? carried : leaves.last.carried), lead: leaves.empty? ? lead : :none, top: !@state.placed_any?)
+          notes = notes_of(column) + (leaves.empty? ? carried : leaves.last.carried)
+          leaf = filling.fill(here, height - reserved(column), carried: notes, lead: leaves.empty? ? lead : :none, top: !@state.placed_any?)
           leaves << leaf
           break if (leaf.to >= filling.items.size && leaf.carried.empty?) || %i[manual break_before].include?(leaf.reason)
         end
@@ -164,7 +167,10 @@ module Norvel
       def notes_of(column) = @state.notes.find { |x, width, _| [x, width] == @geometry.columns[column] }&.last&.entries || []
 
       # The height of notes in bands with other columns.
-      def reserved(column) = @state.notes.reject { |_, width, _| width == @geometry.columns[column].last }.group_by { |_, width, _| width }.sum { |_, notes| tallest(notes) }
+      def reserved(column)
+        others = @state.notes.reject { |_, width, _| width == @geometry.columns[column].last }
+        others.group_by { |_, width, _| width }.sum { |_, notes| tallest(notes) }
+      end
 
       def tallest(notes) = notes.map { |_, _, area| area.height }.max || 0.0
 
@@ -174,7 +180,7 @@ module Norvel
         Placing.new(@state.page, column).items(@items, leaf, x, @state.y)
         @state.notes.reject! { |one, other, _| [one, other] == [offset, width] }
         @state.notes << [offset, width, leaf.notes] unless leaf.notes.empty?
-        @approximations << Approximation.new(kind: :overflow, page: @state.page.number, paragraph: @items[leaf.to - 1]&.paragraph&.id) if leaf.gave_way
+        overflow(@state.page, @items[leaf.to - 1]&.paragraph) if leaf.gave_way
       end
 
       # From one page to the next.
@@ -208,10 +214,16 @@ module Norvel
       # The text of a box stands in it as on a page of its own.
       def fill_box(page, float)
         margin = Floating::BOX_MARGIN
-        items = Flow.new(@setter, between: @manuscript.settings.between).items(@manuscript.asides.fetch(float.inset.box, []), [float.width - 2 * margin[:x], 1.0].max, area: :text_box)
-        below = Placing.new(page).stack(items, items.each_with_index.map { |item, index| index.zero? ? item.before : item.gap }, float.x + margin[:x], float.y + margin[:y], area: :text_box)
-        @approximations << Approximation.new(kind: :overflow, page: page.number, paragraph: float.paragraph&.id) if below > float.y + float.height + 1
+        width = [float.width - 2 * margin[:x], 1.0].max
+        items = beside_text.items(@manuscript.asides.fetch(float.inset.box, []), width, area: :text_box)
+        below = Placing.new(page).stack(items, Flow.leads(items), float.x + margin[:x], float.y + margin[:y], area: :text_box)
+        overflow(page, float.paragraph) if below > float.y + float.height + 1
       end
+
+      def overflow(page, paragraph) = @approximations << Approximation.new(kind: :overflow, page: page.number, paragraph: paragraph&.id)
+
+      # A flow for what is not the text itself.
+      def beside_text = Flow.new(@setter, between: @manuscript.settings.between)
 
       # Endnotes follow the text, or that of their section.
       # @return [Array<Item>]
@@ -221,19 +233,21 @@ module Norvel
         return [] if !last && (@section.endnotes || @manuscript.settings.endnotes).place != :section
 
         @due.slice!(0..).flat_map do |ref|
-          @flow.items(@manuscript.notes.fetch(ref, []), @geometry.columns.first.last, area: :note, folios: {own_number: @setter.note_label(ref)})
+          own_number = {own_number: @setter.note_label(ref)}
+          @flow.items(@manuscript.notes.fetch(ref, []), @geometry.columns.first.last, area: :note, folios: own_number)
         end
       end
 
       def endnotes_in(index)
-        @blocks[index].flat_map { |block| Manuscript.paragraphs_in(block) }.flat_map(&:insets).filter_map { |inset| inset.ref if inset.kind == :note && Manuscript.endnote?(inset.ref) }
+        insets = @blocks[index].flat_map { |block| Manuscript.paragraphs_in(block) }.flat_map(&:insets)
+        insets.filter_map { |inset| inset.ref if inset.kind == :note && Manuscript.endnote?(inset.ref) }
       end
 
       # The file's own separator takes the height of its paragraph (ISO/IEC 29500-1 §17.11.23).
       def note_lead
         @note_lead ||= begin
           own = @manuscript.asides[Manuscript::NOTE_SEPARATOR]
-          own ? Flow.height(Flow.new(@setter, between: @manuscript.settings.between).items(own, @geometry.columns.first.last, area: :note)) : NoteArea::LEAD
+          own ? Flow.height(beside_text.items(own, @geometry.columns.first.last, area: :note)) : NoteArea::LEAD
         end
       end
 
@@ -241,7 +255,8 @@ module Norvel
         return [] if Manuscript.endnote?(ref)
 
         width = @geometry.columns.first.last
-        @note_items[[ref, width]] ||= Flow.new(@setter, between: @manuscript.settings.between).items(@manuscript.notes.fetch(ref, []), width, area: :note, folios: {own_number: @setter.note_label(ref)})
+        own_number = {own_number: @setter.note_label(ref)}
+        @note_items[[ref, width]] ||= beside_text.items(@manuscript.notes.fetch(ref, []), width, area: :note, folios: own_number)
       end
     end
   end

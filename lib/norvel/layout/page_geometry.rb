@@ -32,11 +32,15 @@ module Norvel
       # The text begins under the top margin, or under the header where that is taller.
       def top(number, first)
         gutter = @settings.gutter_above ? page.margin[:gutter] : 0
-        [(page.margin[:top] + gutter) / POINT, page.margin[:header] / POINT + @margin_height.call(@section, @section.headers, number, first)].max
+        header = @margin_height.call(@section, @section.headers, number, first)
+        [(page.margin[:top] + gutter) / POINT, page.margin[:header] / POINT + header].max
       end
 
       # @return [Float] y of the text's lower end
-      def bottom(number, first) = height - [page.margin[:bottom] / POINT, page.margin[:footer] / POINT + @margin_height.call(@section, @section.footers, number, first)].max
+      def bottom(number, first)
+        footer = @margin_height.call(@section, @section.footers, number, first)
+        height - [page.margin[:bottom] / POINT, page.margin[:footer] / POINT + footer].max
+      end
 
       # @return [Array<Array(Float, Float)>] of each column its x from the text's left edge and its width
       def columns

@@ -68,7 +68,7 @@ module Norvel
         @flows.items(blocks, width, area: :header, folios: folios)
       end
 
-      def put(page, items, x, y, area) = Placing.new(page).stack(items, items.each_with_index.map { |item, index| index.zero? ? item.before : item.gap }, x, y, area: area)
+      def put(page, items, x, y, area) = Placing.new(page).stack(items, Flow.leads(items), x, y, area: area)
     end
   end
 end

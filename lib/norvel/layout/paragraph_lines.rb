@@ -71,7 +71,11 @@ module Norvel
       def stand_ins = @stand_ins ||= @text.ascii_only? ? [] : @segments.map(&:format).select(&:stands_for).uniq
 
       # @return [Boolean] whether all its widths are those of the faces that were asked for
-      def exact? = @exact.nil? ? @exact = @segments.all? { |segment| %i[exact metric].include?(segment.format.match) && segment.format.stands_for.nil? } : @exact
+      def exact?
+        return @exact unless @exact.nil?
+
+        @exact = @segments.all? { |segment| %i[exact metric].include?(segment.format.match) && segment.format.stands_for.nil? }
+      end
 
       # What a flow makes of the lines, kept as long as they are.
       # @param area [Symbol]
@@ -115,7 +119,8 @@ module Norvel
       def place_between_soft_hyphens(pieces, segment, from, count, x)
         @text[from, count].split(/(\u00AD)/).each do |part|
           width = atoms.measure(from, part.length)
-          pieces << Piece.new(atoms.shown(segment, from, part.length), x, width, from, segment.format, segment.inset) unless part.empty? || part == Atoms::SOFT_HYPHEN
+          drawn = !part.empty? && part != Atoms::SOFT_HYPHEN
+          pieces << Piece.new(atoms.shown(segment, from, part.length), x, width, from, segment.format, segment.inset) if drawn
           x += width
           from += part.length
         end
@@ -144,7 +149,8 @@ module Norvel
         found = PlainLines.new(@text, @segments, @words).lines(first + LineFiller::HAIR, others + LineFiller::HAIR, indent) or return
         found.each_with_index.map do |(start, finish, used, spaces), index|
           line = Line.new(start, finish, nil, nil, nil, nil, nil, false, (index == found.size - 1) ? :end : :wrap)
-          room.place(line, room.left(index.zero?), (index.zero? ? first : others) - used, index.zero? ? indent : 0.0, (line.ends_with == :wrap) ? spaces : 0)
+          rest = (index.zero? ? first : others) - used
+          room.place(line, room.left(index.zero?), rest, index.zero? ? indent : 0.0, (line.ends_with == :wrap) ? spaces : 0)
           line.width += used
           heights.finish(line)
         end

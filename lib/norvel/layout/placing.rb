@@ -22,7 +22,10 @@ module Norvel
 
       # @param entries [Array<NoteArea::Entry>]
       # @return [void]
-      def entries(entries, x, y) = stack(entries.map(&:item), entries.each_with_index.map { |entry, index| index.zero? ? 0.0 : entry.lead }, x, y, area: :note)
+      def entries(entries, x, y)
+        leads = entries.each_with_index.map { |entry, index| index.zero? ? 0.0 : entry.lead }
+        stack(entries.map(&:item), leads, x, y, area: :note)
+      end
 
       # @param items [Array<Item>] @param leads [Array<Float>] the space above each
       # @param area [Symbol, nil] nil: each item's own
@@ -65,7 +68,9 @@ module Norvel
       end
 
       def row(row, x, y)
-        row.lines.each { |paragraph, setting, line, inner_x, inner_y| @page.placed << Placed.new(:cell, paragraph, setting, line, x + inner_x, y + inner_y, @column) }
+        row.lines.each do |paragraph, setting, line, inner_x, inner_y|
+          @page.placed << Placed.new(:cell, paragraph, setting, line, x + inner_x, y + inner_y, @column)
+        end
         row.floats.each { |item, inner_x, inner_y| @page.floats.concat(Floating.place(item, @page, x + inner_x, y + inner_y)) }
         row.frames.each { |frame| @page.frames << frame.moved(x, y) }
         row.rules.each { |rule| @page.rules << rule.moved(x, y) }

@@ -15,9 +15,14 @@ module Norvel
       # @param text [String] @param segments [Array<Segment>]
       # @return [Boolean]
       def self.plain?(text, segments)
-        !text.empty? && text.is_a?(String) && !text.start_with?(" ") && !text.end_with?(" ") && OTHERS.none? { |sign| text.include?(sign) } &&
-          (!text.include?(Manuscript::INSET_MARK) || segments.all? { |segment| segment.inset.nil? || segment.inset.kind == :note || Floating.floats?(segment.inset) })
+        return false if text.empty? || !text.is_a?(String) || text.start_with?(" ") || text.end_with?(" ")
+        return false if OTHERS.any? { |sign| text.include?(sign) }
+
+        !text.include?(Manuscript::INSET_MARK) || segments.all? { |segment| segment.inset.nil? || takes_no_line?(segment.inset) }
       end
+
+      def self.takes_no_line?(inset) = inset.kind == :note || Floating.floats?(inset)
+      private_class_method :takes_no_line?
 
       # @param text [String] @param segments [Array<Segment>] without insets but notes @param words [Words]
       def initialize(text, segments, words)
@@ -26,7 +31,8 @@ module Norvel
         @words = words
       end
 
-      # @param first [Float] room of the first line, points @param others [Float] of the others @param indent [Float] what stands before the text
+      # @param first [Float] room of the first line, points @param others [Float] of the others @param indent [Float] what stands before
+      #   the text
       # @return [Array<Array(Integer, Integer, Float, Integer)>, nil] of each line the start, the end, the width with what stands before it,
       #   and its spaces; nil where the general way is asked for
       def lines(first, others, indent)

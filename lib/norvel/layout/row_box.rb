@@ -2,9 +2,9 @@
 
 module Norvel
   class Layout
-    # One cell in a row: `items` are [item, y] from the top down, y from the row's top and `cut` points too low where the cell began on a page
-    # before; `x` is where its text begins, `outer` its edges; `above` and `below` say whether it is open there, being merged with the cell
-    # of the next row or split. Points from the column's left edge.
+    # One cell in a row: `items` are [item, y] from the top down, y from the row's top and `cut` points too low where the cell began on a
+    # page before; `x` is where its text begins, `outer` its edges; `above` and `below` say whether it is open there, being merged with the
+    # cell of the next row or split. Points from the column's left edge.
     CellBox = Struct.new(:x, :outer, :items, :above, :below, :bottom, :cut, keyword_init: true) do
       # @return [Array<Array(Item, Float)>] its items with their y from the row's top
       def places = cut.to_f.zero? ? items : items.map { |item, y| [item, y - cut] }
@@ -76,11 +76,14 @@ module Norvel
 
       # @return [Array<Rule>] the lines around its cells
       def rules
-        @rules ||= cells.flat_map { |cell| around(cell) + cell.places.select { |item, _| item.row }.flat_map { |item, y| item.row.rules.map { |rule| rule.moved(cell.x, y) } } }
+        @rules ||= cells.flat_map do |cell|
+          nested = cell.places.select { |item, _| item.row }
+          around(cell) + nested.flat_map { |item, y| item.row.rules.map { |rule| rule.moved(cell.x, y) } }
+        end
       end
 
-      # How much of it fits in a height, and what is left: each cell is a column of its own. A row that may not be split, or of which not a line
-      # of each cell fits, goes whole.
+      # How much of it fits in a height, and what is left: each cell is a column of its own. A row that may not be split, or of which not a
+      # line of each cell fits, goes whole.
       # @param room [Float] points @param anyway [Boolean] split it though it may not be
       # @return [Array(RowBox, RowBox), nil]
       def fit(room, anyway: false)
@@ -98,7 +101,7 @@ module Norvel
       def part(cells, least) = self.class.new(**to_h, cells: cells, height: [least, *cells.map(&:reach)].max)
 
       def lines_of(item, x, y)
-        return item.row.lines.map { |paragraph, setting, line, inner_x, inner_y| [paragraph, setting, line, x + inner_x, y + inner_y] } if item.row
+        return item.row.lines.map { |*line, inner_x, inner_y| [*line, x + inner_x, y + inner_y] } if item.row
 
         y += item.lead.to_f + item.push.to_f
         [([*item.run_in, x, y] if item.run_in), [item.paragraph, item.setting, item.line, x, y]].compact
@@ -106,7 +109,8 @@ module Norvel
 
       def around(cell)
         left, right = cell.outer
-        [Rule.new(left, 0.0, left, height), Rule.new(right, 0.0, right, height), (Rule.new(left, 0.0, right, 0.0) unless cell.above), (Rule.new(left, height, right, height) unless cell.below)].compact
+        [Rule.new(left, 0.0, left, height), Rule.new(right, 0.0, right, height), (Rule.new(left, 0.0, right, 0.0) unless cell.above),
+          (Rule.new(left, height, right, height) unless cell.below)].compact
       end
     end
   end

@@ -37,7 +37,9 @@ module Norvel
         def label_x = @joined.label_x
 
         # @return [Array<Piece>]
-        def pieces(line) = pieces_of(@sources.fetch(line)).map { |piece| piece.dup.tap { |copy| copy.start = piece.start && piece.start - @range.begin } }
+        def pieces(line)
+          pieces_of(@sources.fetch(line)).map { |piece| piece.dup.tap { |copy| copy.start = piece.start && piece.start - @range.begin } }
+        end
 
         # @return [Boolean] whether its first line begins with the other's end
         def runs_in? = @range.begin.positive? && @sources.fetch(@lines.first).start < @range.begin
@@ -76,7 +78,8 @@ module Norvel
       # @return [Array<Array(Line, Line)>] for each line of both, the heading's part and the body's (nil where there is none)
       def rows
         heads, bodies = @heading.lines.dup, @body.lines.dup
-        @lines.lines.map { |line| [(heads.shift if line.start < @heading.text.length), (bodies.shift if line.end > @heading.text.length || line.equal?(@lines.lines.last))] }
+        length, last = @heading.text.length, @lines.lines.last
+        @lines.lines.map { |line| [(heads.shift if line.start < length), (bodies.shift if line.end > length || line.equal?(last))] }
       end
     end
   end

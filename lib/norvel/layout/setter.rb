@@ -57,9 +57,12 @@ module Norvel
         label = label_for(heading) || label_for(body)
         hyphens = hyphens(format, [heading, body])
         @store.fetch(body, [width, format, mark, parts, marks, label, @tab, hyphens], folios) do
-          (head_text, head_segments), (text, segments) = parts.map { |paragraph, texts| segments(paragraph, texts, width, folios, format, mark) }
+          set = parts.map { |paragraph, texts| segments(paragraph, texts, width, folios, format, mark) }
+          (head_text, head_segments), (text, segments) = set
           moved = segments.each { |segment| segment.start += head_text.length }
-          RunIn.new(ParagraphLines.new(text: head_text + text, segments: joined(head_segments + moved), format: format, width: width, mark: mark, default_tab: @tab, label: label, hyphens: hyphens, words: @store.words), head_text.length)
+          lines = ParagraphLines.new(text: head_text + text, segments: joined(head_segments + moved), format: format, width: width,
+            mark: mark, default_tab: @tab, label: label, hyphens: hyphens, words: @store.words)
+          RunIn.new(lines, head_text.length)
         end
       end
 
@@ -68,7 +71,10 @@ module Norvel
 
       # @param table [Manuscript::Table]
       # @return [Hash{Symbol=>Integer}] what its style says of the room around the text of cells, EMU by side
-      def table_margins(table) = (@table_margins ||= {})[table.style] ||= (table.style ? @sheet.chain(table.style) : []).map(&:cell_margins).reduce({}) { |under, own| under.merge(own) }
+      def table_margins(table)
+        chain = -> { table.style ? @sheet.chain(table.style) : [] }
+        (@table_margins ||= {})[table.style] ||= chain.call.map(&:cell_margins).reduce({}) { |under, own| under.merge(own) }
+      end
 
       # @return [Boolean] whether its end is hidden: without text it then takes no room, unless something else hangs on it
       def hidden?(paragraph) = !paragraph.run_in && paragraph.carries.empty? && @cascade.mark(paragraph)[:hidden]
@@ -125,7 +131,8 @@ module Norvel
         shown.scan(small ? /\u{FFFC}|\p{Ll}+|[^\p{Ll}\u{FFFC}]+/ : /\u{FFFC}|[^\u{FFFC}]+/) do |part|
           if part == Manuscript::INSET_MARK then segments << inset_segment(offset, insets.next, format, room)
           else
-            add_text(segments, part, offset, (small && part.match?(/\A\p{Ll}/)) ? text_format(@cascade.run(paragraph, run), small: true) : format)
+            lower = small && part.match?(/\A\p{Ll}/)
+            add_text(segments, part, offset, lower ? text_format(@cascade.run(paragraph, run), small: true) : format)
           end
           offset += part.length
         end
@@ -137,8 +144,9 @@ module Norvel
         return segments << Segment.new(offset, part.length, format) if lacking.empty?
 
         part.each_char.chunk_while { |one, other| lacking.include?(one) == lacking.include?(other) }.each do |chars|
-          chars.slice_when { |one, other| !@store.formats.with_char(format, one).equal?(@store.formats.with_char(format, other)) }.each do |alike|
-            segments << Segment.new(offset, alike.size, @store.formats.with_char(format, alike.first))
+          in_face = ->(char) { @store.formats.with_char(format, char) }
+          chars.slice_when { |one, other| !in_face[one].equal?(in_face[other]) }.each do |alike|
+            segments << Segment.new(offset, alike.size, in_face[alike.first])
             offset += alike.size
           end
         end
@@ -147,7 +155,8 @@ module Norvel
       def inset_segment(offset, inset, format, room)
         return note_segment(offset, inset, format) if inset.kind == :note
         return Segment.new(offset, 1, format, inset, "", 0.0, nil) if Floating.floats?(inset)
-        return Segment.new(offset, 1, format, inset, Manuscript::INSET_MARK, format.size, format.above + format.below) if inset.kind == :symbol
+        tall = format.above + format.below
+        return Segment.new(offset, 1, format, inset, Manuscript::INSET_MARK, format.size, tall) if inset.kind == :symbol
 
         width = inset.width ? inset.width / POINT : BOX_WIDTH
         height = inset.height ? inset.height / POINT : format.above + format.below
@@ -158,7 +167,8 @@ module Norvel
       # A note mark is a raised number, whether the file raises it by style or by hand.
       def note_segment(offset, inset, format)
         label = @note_labels.fetch(inset.ref, "*")
-        raised = format.rise.positive? ? format : format.with(size: format.size * FormatTable::RAISED[:superscript][0], rise: format.size * FormatTable::RAISED[:superscript][1])
+        small, rise = FormatTable::RAISED[:superscript]
+        raised = format.rise.positive? ? format : format.with(size: format.size * small, rise: format.size * rise)
         Segment.new(offset, 1, raised, inset, label, raised.width(label), nil)
       end
 
@@ -177,7 +187,8 @@ module Norvel
         text = @labels[paragraph.id] or return
         ref = @cascade.numbering(paragraph)
         level = @lists[ref.list].levels[ref.level]
-        formatting = @cascade.mark(paragraph).under(Cascade::Layer.new(kind: :direct, properties: level.label_properties.except(:font_family)))
+        own = Cascade::Layer.new(kind: :direct, properties: level.label_properties.except(:font_family))
+        formatting = @cascade.mark(paragraph).under(own)
         Label.new(text: text, format: @store.formats.text(formatting), suffix: level.suffix)
       end
     end

@@ -11,7 +11,8 @@ module Norvel
       # @param default [Float] distance of default stops, points
       # @param edge [Float] the right end of the line, points from the column's left edge
       def initialize(format, default, edge)
-        @stops = format.tabs.reject { |tab| %i[clear bar].include?(tab.align) }.map { |tab| Stop.new(tab.position / 12_700.0, tab.align, tab.leader) }
+        tabs = format.tabs.reject { |tab| %i[clear bar].include?(tab.align) }
+        @stops = tabs.map { |tab| Stop.new(tab.position / 12_700.0, tab.align, tab.leader) }
         # A hanging indent is a stop of its own.
         @stops << Stop.new(format.start, :start, :none) if format.first.negative?
         @stops.sort_by!(&:x)

@@ -19,7 +19,7 @@ module Norvel
       def rows(table, width)
         columns = columns(table, width)
         left = left(table, columns.sum, width)
-        return built(table, columns, left) if table.rows.any? { |row| row.cells.any? { |cell| cell.blocks.any? { |block| block.is_a?(Manuscript::Table) || block.run_in } } }
+        return built(table, columns, left) if table.blocks.any? { |block| block.is_a?(Manuscript::Table) || block.run_in }
 
         @setter.rows(table, [width, @between], settings(table, columns)) { built(table, columns, left) }
       end
@@ -27,11 +27,12 @@ module Norvel
       private
 
       def settings(table, columns)
-        table.rows.flat_map { |row| places(table, row, columns).flat_map { |cell, _, inner, _| cell.blocks.map { |block| @setter.set(block, inner) } } }
+        cells = table.rows.flat_map { |row| places(table, row, columns) }
+        cells.flat_map { |cell, _, inner, _| cell.blocks.map { |block| @setter.set(block, inner) } }
       end
 
-      # @return [Array<Array(Manuscript::Cell, Integer, Float, Array<Float>)>] the cells of a row with the number of their first column, the width
-      #   of their text and their edges, points
+      # @return [Array<Array(Manuscript::Cell, Integer, Float, Array<Float>)>] the cells of a row with the number of their first column,
+      #   the width of their text and their edges, points
       def places(table, row, columns)
         column = row.before
         row.cells.map do |cell|
@@ -45,7 +46,8 @@ module Norvel
 
       # The cell's own margin, else the table's, else that of its style (§17.4.42, §17.4.68).
       def margin(table, cell, side)
-        cell.margins.fetch(side) { table.margins.fetch(side) { @setter.table_margins(table).fetch(side, %i[start end].include?(side) ? table.cell_margin : 0) } } / POINT
+        plain = %i[start end].include?(side) ? table.cell_margin : 0
+        cell.margins.fetch(side) { table.margins.fetch(side) { @setter.table_margins(table).fetch(side, plain) } } / POINT
       end
 
       def built(table, columns, left)
@@ -83,11 +85,13 @@ module Norvel
       def row_box(table, row, columns, left)
         least = row.height / POINT
         cells = places(table, row, columns).map { |place| cell_box(table, *place, left) }
-        tallest = cells.zip(row.cells).reject { |_, cell| cell.continued || starts_merge?(table, row, cell) }.map { |box, _| box.reach }.max || 0.0
+        alone = cells.zip(row.cells).reject { |_, cell| cell.continued || starts_merge?(table, row, cell) }
+        tallest = alone.map { |box, _| box.reach }.max || 0.0
         height = row.exact ? least : [least, tallest].max
-        row.cells.zip(cells) { |cell, box| anchor(box, cell.anchor, height) unless cell.continued || starts_merge?(table, row, cell) }
+        alone.each { |box, cell| anchor(box, cell.anchor, height) }
         first = cells.flat_map(&:items).first&.first
-        RowBox.new(height: height, cells: cells, header: row.header, splits: row.splits, fixed: row.exact, heads: [], first_paragraph: first&.paragraph, first_setting: first&.setting || first&.row&.first_setting)
+        RowBox.new(height: height, cells: cells, header: row.header, splits: row.splits, fixed: row.exact, heads: [],
+          first_paragraph: first&.paragraph, first_setting: first&.setting || first&.row&.first_setting)
       end
 
       def cell_box(table, cell, _column, inner, outer, left)
@@ -99,7 +103,8 @@ module Norvel
           y += item.height
           place
         end
-        CellBox.new(x: left + outer.first + margin(table, cell, :start), outer: outer.map { |edge| left + edge }, items: items, above: cell.continued, below: false, bottom: flow.after + margin(table, cell, :bottom))
+        CellBox.new(x: left + outer.first + margin(table, cell, :start), outer: outer.map { |edge| left + edge }, items: items,
+          above: cell.continued, below: false, bottom: flow.after + margin(table, cell, :bottom))
       end
 
       def anchor(box, where, height)
@@ -109,7 +114,9 @@ module Norvel
 
       # Cells merged over several rows (§17.4.84): their text takes the rows together, each line in the row where it begins.
       def merge(table, boxes, columns)
-        grid = table.rows.map { |row| places(table, row, columns).each_with_index.to_h { |(cell, column, _, _), index| [column, [cell, index]] } }
+        grid = table.rows.map do |row|
+          places(table, row, columns).each_with_index.to_h { |(cell, column, _, _), index| [column, [cell, index]] }
+        end
         grid.each_with_index do |cells, top|
           cells.each do |column, (cell, index)|
             next if cell.continued

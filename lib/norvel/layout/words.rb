@@ -2,8 +2,8 @@
 
 module Norvel
   class Layout
-    # What line breaking asks of a word, worked out once a word: where a line may break inside, and the classes of its two ends, which decide
-    # what holds across the spaces beside it. A text has few different words.
+    # What line breaking asks of a word, worked out once a word: where a line may break inside, and the classes of its two ends, which
+    # decide what holds across the spaces beside it. A text has few different words.
     class Words
       # `cuts` are offsets in the word; `first` and `last` classes of UAX #14.
       Word = Struct.new(:cuts, :first, :last)

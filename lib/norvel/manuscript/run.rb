@@ -4,13 +4,13 @@ module Norvel
   class Manuscript
     # What stands in the text but is not text; one U+FFFC holds its place.
     # `kind` is :image, :note, :equation, :anchor (anything floating), :symbol (a sign of a font that is not here) or :object;
-    # width and height are EMU where the file says so; `anchor` says where something floating stands, `box` which of the asides is the text of
-    # a text box.
+    # width and height are EMU where the file says so; `anchor` says where something floating stands, `box` which of the asides is the text
+    # of a text box.
     Inset = Value.define(:kind, ref: nil, width: nil, height: nil, alt: nil, what: nil, anchor: nil, box: nil)
 
-    # Where something floating stands: `x` and `y` are EMU, or :start, :center or :end, from the :page, :margin, :column or :paragraph; `wrap` says
-    # whether text stands :around it, only :above_below, or takes no account of it (:none), `behind` whether it lies behind the text; `gaps`
-    # are kept free by side.
+    # Where something floating stands: `x` and `y` are EMU, or :start, :center or :end, from the :page, :margin, :column or :paragraph;
+    # `wrap` says whether text stands :around it, only :above_below, or takes no account of it (:none), `behind` whether it lies behind the
+    # text; `gaps` are kept free by side.
     Anchor = Value.define(wrap: :none, behind: false, x_from: :column, x: 0, y_from: :paragraph, y: 0, gaps: {})
 
     # A stretch of text formatted alike. `properties` is its direct formatting, `style` its character

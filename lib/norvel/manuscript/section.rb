@@ -32,8 +32,8 @@ module Norvel
     # :upper_letter; `start` nil where the count goes on.
     Folio = Value.define(format: :decimal, start: nil)
 
-    # How notes are numbered: `format` as of folios, `start` the first number, `restart` :never, :section or :page; endnotes stand at the end of the
-    # text or, where `place` is :section, of their section.
+    # How notes are numbered: `format` as of folios, `start` the first number, `restart` :never, :section or :page; endnotes stand at the
+    # end of the text or, where `place` is :section, of their section.
     NoteForm = Value.define(format: :decimal, start: 1, restart: :never, place: :text)
 
     # A stretch of the manuscript with a page design of its own, up to the paragraph `last`

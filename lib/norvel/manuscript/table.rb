@@ -2,10 +2,10 @@
 
 module Norvel
   class Manuscript
-    # `columns` are widths in EMU; `cell_margin` is the room left and right of a cell's text, where `margins` (by :start, :end, :top and :bottom)
-    # say no other; `floating` tables stand beside the text in the file. `style_parts` names the parts of its
-    # style that it uses (:first_row, :last_row, :first_column, :last_column, :row_bands, :column_bands); `by_hand` what of its frame was set
-    # on itself or its cells (:borders, :shading).
+    # `columns` are widths in EMU; `cell_margin` is the room left and right of a cell's text, where `margins` (by :start, :end, :top and
+    # :bottom) say no other; `floating` tables stand beside the text in the file. `style_parts` names the parts of its
+    # style that it uses (:first_row, :last_row, :first_column, :last_column, :row_bands, :column_bands); `by_hand` what of its frame was
+    # set on itself or its cells (:borders, :shading).
     Table = Value.define(:id, :rows, columns: [], style: nil, indent: 0, cell_margin: 68_580, margins: {}, align: :start, floating: false, style_parts: %i[first_row first_column row_bands], by_hand: []) do
       # Which conditions of the table style hold at a cell, farthest first (ISO/IEC 29500-1 §17.7.6).
       # @return [Array<Symbol>]
@@ -40,12 +40,12 @@ module Norvel
       def blocks = rows.flat_map { |row| row.cells.flat_map(&:blocks) }
     end
 
-    # `header` rows are repeated on every page of the table; `height` is the least height in EMU, or, where `exact`, the height; `splits` says
-    # whether it may go on over a page, `before` how many columns it leaves out at its start.
+    # `header` rows are repeated on every page of the table; `height` is the least height in EMU, or, where `exact`, the height; `splits`
+    # says whether it may go on over a page, `before` how many columns it leaves out at its start.
     Row = Value.define(:cells, header: false, height: 0, exact: false, splits: true, before: 0)
 
-    # `span` counts the columns it covers; `continued` cells carry on the one above. `margins` are its own by side, `width` what it asks for,
-    # both EMU; its text stands at the :top, :center or :bottom (`anchor`), and is `turned` where it runs upwards or downwards.
+    # `span` counts the columns it covers; `continued` cells carry on the one above. `margins` are its own by side, `width` what it asks
+    # for, both EMU; its text stands at the :top, :center or :bottom (`anchor`), and is `turned` where it runs upwards or downwards.
     Cell = Value.define(:blocks, span: 1, continued: false, margins: {}, anchor: :top, width: nil, turned: false)
   end
 end

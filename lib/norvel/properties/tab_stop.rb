@@ -3,7 +3,8 @@
 module Norvel
   module Properties
     # A tab stop: its position from the start margin (EMU), how text stands at it
-    # (:start, :center, :end, :decimal; :bar is an upright line instead, :clear none) and what fills the gap (:none, :dot, :hyphen, :underscore).
+    # (:start, :center, :end, :decimal; :bar is an upright line instead, :clear none) and what fills the gap (:none, :dot, :hyphen,
+    # :underscore).
     TabStop = Value.define(:position, align: :start, leader: :none) do
       # @param written [String] "5 cm", "10 cm end with dot leader"
       # @return [TabStop]

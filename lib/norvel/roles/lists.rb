@@ -30,7 +30,8 @@ module Norvel
         end
       end
 
-      # @return [Boolean] whether the file numbers it, though it catches the eye and stands by itself above running text: a heading made by hand
+      # @return [Boolean] whether the file numbers it, though it catches the eye and stands by itself above running text: a heading made by
+      #   hand
       def heads_text?(paragraph)
         ref = @reading.cascade.numbering(paragraph)
         return false if ref.nil? || @reading.level(paragraph) || @reading.long?(paragraph) || !@reading.striking?(paragraph)

@@ -55,7 +55,8 @@ module Norvel
 
     def self.lists_of(styles) = styles.each_value.filter_map { |style| style.properties[:numbering]&.list }.uniq
 
-    # For each paragraph style the slot that the standard's name, its level or its name tells, else the role that most of its paragraphs have.
+    # For each paragraph style the slot that the standard's name, its level or its name tells, else the role that most of its paragraphs
+    # have.
     # @return [Hash{String=>Symbol}]
     def self.roles_of(manuscript, roles)
       named = Roles::StyleVotes.new(manuscript, nil)

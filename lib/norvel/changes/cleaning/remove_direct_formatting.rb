@@ -3,8 +3,8 @@
 module Norvel
   module Changes
     # Takes direct formatting off the chosen paragraphs ("paragraphs": ids or "all"; "kinds": property
-    # names, all when missing), or off the words of "text" alone. Italics and bold inside a sentence become the emphasis and strong character
-    # styles (or stay, or go, where "meaning" says so by kind; "emphasis" names the
+    # names, all when missing), or off the words of "text" alone. Italics and bold inside a sentence become the emphasis and strong
+    # character styles (or stay, or go, where "meaning" says so by kind; "emphasis" names the
     # styles by kind where they are others); superscripts, links, languages, numbering and forced breaks stay.
     class RemoveDirectFormatting < Operation
       STAYS = (DirectFormatting::STAYS + %i[numbering break_before language]).freeze

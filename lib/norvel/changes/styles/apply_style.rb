@@ -2,8 +2,8 @@
 
 module Norvel
   module Changes
-    # Gives the chosen paragraphs a paragraph style. Direct formatting stays (with "shed": but for what the style says too), and so does a number or bullet: one that came
-    # from the old style is set on the paragraph where the new style brings none.
+    # Gives the chosen paragraphs a paragraph style. Direct formatting stays (with "shed": but for what the style says too), and so does a
+    # number or bullet: one that came from the old style is set on the paragraph where the new style brings none.
     class ApplyStyle < Operation
       def carry_out(manuscript)
         style = manuscript.sheet.fetch(parameters["style"])

@@ -7,7 +7,8 @@ module Norvel
       module_function
 
       # @param style [String] id of the style that changes @param names [Array<Symbol>] the properties that change
-      # @return [Array<Manuscript::Paragraph>] in this style, or in one under it that does not speak for itself either, with one of them by hand
+      # @return [Array<Manuscript::Paragraph>] in this style, or in one under it that does not speak for itself either, with one of them by
+      #   hand
       def of(manuscript, style, names)
         sheet = manuscript.sheet
         return [] unless sheet[style]&.kind == :paragraph && names.any?

@@ -2,8 +2,8 @@
 
 module Norvel
   module Changes
-    # What a line means that is written about chosen paragraphs or words: a style, by its name, its code or the beginning of its name; values
-    # that are tried on them; a style that is changed; or one that is made for them.
+    # What a line means that is written about chosen paragraphs or words: a style, by its name, its code or the beginning of its name;
+    # values that are tried on them; a style that is changed; or one that is made for them.
     #
     #   OneLine.new(manuscript, "bl.quot", paragraphs: [3]).operation           # gives the style
     #   OneLine.new(manuscript, "11 pt, centred", paragraphs: [3]).operation    # tries the values

@@ -24,7 +24,8 @@ module Norvel
         # @return [Nokogiri::XML::Element, nil] the w:p of a paragraph
         def node(id) = @nodes[id]
 
-        # @param before [Hash{String=>Array}] the containers of this story as read (Manuscript.containers_in) @param now [Hash] as they are now
+        # @param before [Hash{String=>Array}] the containers of this story as read (Manuscript.containers_in) @param now [Hash] as they are
+        #   now
         # @return [void]
         def patch(before, now)
           @before = before
