@@ -157,6 +157,8 @@ RSpec.describe Norvel::Layout do
     it "may stand in the middle or at the foot of their page" do
       tops = %i[top center bottom].map { |where| ys(laid(lines(0, 2), sections: [section(vertical: where)])).first.first }
       expect(tops).to eq([0, 80, 160])
+      title = laid(lines(0, 2), lines(1, 2), sections: [section(last: 0, vertical: :center), section])
+      expect(ys(title).map(&:first)).to eq([80, 0])
     end
   end
 end

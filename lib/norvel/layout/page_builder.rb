@@ -2,6 +2,7 @@
 
 require_relative "page_geometry"
 require_relative "column_fill"
+require_relative "notes"
 require_relative "page_margins"
 require_relative "placing"
 
@@ -26,7 +27,7 @@ module Norvel
         @approximations = approximations
         @flow = Flow.new(setter, between: manuscript.settings.between)
         @margins = PageMargins.new(manuscript, setter)
-        @note_items = {}
+        @notes = Notes.new(manuscript, setter)
         @pages = []
       end
 
@@ -59,13 +60,19 @@ module Norvel
         @section = @manuscript.sections[index]
         @geometry = PageGeometry.new(@section, @manuscript.settings, @margins.method(:height))
         here = @state && @section.begins == :here && same_paper?
-        @items = @flow.items(blocks, @geometry.columns.first.last, after: here ? @state.after : nil)
+        @items = @flow.items(blocks, column_width, after: here ? @state.after : nil)
         after = @flow.after
-        @items += endnotes(index)
+        @items += @notes.at_end(blocks, column_width, ends: index == @blocks.size - 1 || endnotes_here?)
         here ? go_on(@geometry.columns.size) : begin_part
         fill(index)
         @state.after = after
       end
+
+      def endnotes_here? = (@section.endnotes || @manuscript.settings.endnotes).place == :section
+
+      def column_width = @geometry.columns.first.last
+
+      def note_lead = @notes.lead(column_width)
 
       def same_paper? = @state.page.design.width == @section.page.width && @state.page.design.height == @section.page.height
 
@@ -149,7 +156,7 @@ module Norvel
       end
 
       def columns(start, height, carried, lead, dry: false)
-        filling = ColumnFill.new(dry ? @items.dup : @items, note: method(:note_items), lead: note_lead)
+        filling = ColumnFill.new(dry ? @items.dup : @items, note: ->(ref) { @notes.at_foot(ref, column_width) }, lead: note_lead)
         leaves = []
         @geometry.columns.each_index do |column|
           here = leaves.empty? ? start : leaves.last.to
@@ -193,7 +200,7 @@ module Norvel
         page = @state.page
         empty ||= [room - tallest(@state.notes), 0.0].max
         page.turn = Turn.new(reason: reason, paragraph: paragraph, empty: empty)
-        Placing.new(page).shift(@section.vertical, empty)
+        Placing.new(page).shift(@state.geometry.vertical, empty)
         place_notes(page)
       end
 
@@ -215,49 +222,12 @@ module Norvel
       def fill_box(page, float)
         margin = Floating::BOX_MARGIN
         width = [float.width - 2 * margin[:x], 1.0].max
-        items = beside_text.items(@manuscript.asides.fetch(float.inset.box, []), width, area: :text_box)
+        items = Flow.new(@setter, between: @manuscript.settings.between).items(@manuscript.asides.fetch(float.inset.box, []), width, area: :text_box)
         below = Placing.new(page).stack(items, Flow.leads(items), float.x + margin[:x], float.y + margin[:y], area: :text_box)
         overflow(page, float.paragraph) if below > float.y + float.height + 1
       end
 
       def overflow(page, paragraph) = @approximations << Approximation.new(kind: :overflow, page: page.number, paragraph: paragraph&.id)
-
-      # A flow for what is not the text itself.
-      def beside_text = Flow.new(@setter, between: @manuscript.settings.between)
-
-      # Endnotes follow the text, or that of their section.
-      # @return [Array<Item>]
-      def endnotes(index)
-        (@due ||= []).concat(endnotes_in(index))
-        last = index == @blocks.size - 1
-        return [] if !last && (@section.endnotes || @manuscript.settings.endnotes).place != :section
-
-        @due.slice!(0..).flat_map do |ref|
-          own_number = {own_number: @setter.note_label(ref)}
-          @flow.items(@manuscript.notes.fetch(ref, []), @geometry.columns.first.last, area: :note, folios: own_number)
-        end
-      end
-
-      def endnotes_in(index)
-        insets = @blocks[index].flat_map { |block| Manuscript.paragraphs_in(block) }.flat_map(&:insets)
-        insets.filter_map { |inset| inset.ref if inset.kind == :note && Manuscript.endnote?(inset.ref) }
-      end
-
-      # The file's own separator takes the height of its paragraph (ISO/IEC 29500-1 §17.11.23).
-      def note_lead
-        @note_lead ||= begin
-          own = @manuscript.asides[Manuscript::NOTE_SEPARATOR]
-          own ? Flow.height(beside_text.items(own, @geometry.columns.first.last, area: :note)) : NoteArea::LEAD
-        end
-      end
-
-      def note_items(ref)
-        return [] if Manuscript.endnote?(ref)
-
-        width = @geometry.columns.first.last
-        own_number = {own_number: @setter.note_label(ref)}
-        @note_items[[ref, width]] ||= beside_text.items(@manuscript.notes.fetch(ref, []), width, area: :note, folios: own_number)
-      end
     end
   end
 end

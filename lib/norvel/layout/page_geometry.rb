@@ -16,6 +16,9 @@ module Norvel
 
       def page = @section.page
 
+      # @return [Symbol] where text stands that does not fill its page
+      def vertical = @section.vertical
+
       def height = page.height / POINT
 
       # @return [Float] width of the text, points
