@@ -132,8 +132,8 @@ RSpec.describe "From a messy report to house style", type: :feature do
     require "axe-rspec"
     Web.bring("quayside-notice.docx")
     long, short = row.id, NorvelWeb::ManuscriptRecord.last.id
-    views = ["?chosen=40", "?chosen=6,40", "?sweep=yes&chosen=6", "/outline", "/styles", "/plan", "/findings"].map { |view| "/manuscripts/#{long}#{view}" }
-    others = ["/styles?show=specimen", "/styles?show=sheets", "?swap=guide:marrowby-handbook", "/survey", "/looks", "/ledger", "/deliver"].map { |view| "/manuscripts/#{short}#{view}" }
+    views = ["?chosen=40", "?chosen=6,40", "/findings"].map { |view| "/manuscripts/#{long}#{view}" }
+    others = ["?sweep=yes&chosen=6", "/outline", "/styles", "/plan", "/styles?show=specimen", "/styles?show=sheets", "?swap=guide:marrowby-handbook", "/survey", "/looks", "/ledger", "/deliver"].map { |view| "/manuscripts/#{short}#{view}" }
     (["/", "/jobs", "/guides/marrowby-diploma"] + views + others).each do |path|
       visit path
       expect(page).to have_no_css(".at-work, .htmx-request")
