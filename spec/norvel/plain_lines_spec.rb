@@ -42,4 +42,17 @@ RSpec.describe Norvel::Layout::PlainLines do
   it "leaves to the general way what it does not know" do
     expect(["a\tb", "two  spaces", " before", "after ", "soft\u00ADhyphen", "a\nb", ""].map { |text| described_class.plain?(text, []) }).to all(be(false))
   end
+
+  it "keeps no more measured words than it says, however many sizes were tried" do
+    words = (0..3_000).map { |number| "w#{number.to_s(36)}x" }.join(" ")
+    one = on_page(paragraph(0, words), page: page_design(width: 500, height: 700))
+    store = Norvel::Layout::LineStore.new(Norvel::Fonts::Book.shipped)
+    stub_const("Norvel::Layout::FormatTable::WORDS_KEPT", 20_000)
+    (100_000..112_000).step(500) do |size|
+      Norvel::Layout.new(one.with(sheet: one.sheet.with_style(one.sheet["Base"].with_values(size: size))), store: store)
+    end
+    store.turn
+    kept = store.formats.instance_variable_get(:@texts).values.sum { |format| format.word_widths.size }
+    expect(kept).to be <= 20_000
+  end
 end

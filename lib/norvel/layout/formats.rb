@@ -58,6 +58,7 @@ module Norvel
         small_caps].freeze
 
       KEPT = 4_000 # formats of each kind
+      WORDS_KEPT = 200_000 # words measured, in all formats together
 
       # @param fonts [Fonts::Book]
       def initialize(fonts)
@@ -69,7 +70,11 @@ module Norvel
 
       # Lets go of formats when there are too many; asked between two layouts.
       # @return [void]
-      def trim = [@texts, @paragraphs, @stand_ins].each { |kept| kept.clear if kept.size > KEPT }
+      def trim
+        words = [*@texts.values, *@stand_ins.values].map(&:word_widths)
+        words.each(&:clear) if words.sum(&:size) > WORDS_KEPT
+        [@texts, @paragraphs, @stand_ins].each { |kept| kept.clear if kept.size > KEPT }
+      end
 
       # @param format [TextFormat] @param char [String]
       # @return [TextFormat] in the face that draws the character; the same where its own does

@@ -7,7 +7,7 @@ module Norvel
     class Words
       # `cuts` are offsets in the word; `first` and `last` classes of UAX #14.
       Word = Struct.new(:cuts, :first, :last)
-      KEPT = 200_000
+      KEPT = 50_000
       LONGEST_KEPT = 200 # code points
 
       def initialize
@@ -38,10 +38,13 @@ module Norvel
         NAMES.to_h { |before| [before, NAMES.to_h { |after| [after, LineBreaking.held?([before, *between], after)] }] }.freeze
       end
 
+      NONE = [].freeze
+
       private
 
       def look(text)
         cuts = LineBreaking.offsets(text)
+        cuts = NONE if cuts.empty?
         ends = LineBreaking.ends(text)
         Word.new(cuts, *ends).freeze
       end
