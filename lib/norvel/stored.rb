@@ -11,7 +11,11 @@ module Norvel
   #   Stored.load(Stored.dump(run)) == run
   module Stored
     # Of the data that is written now. Whoever changes what data means raises it and keeps the reading of the former.
-    SCHEMA = 2
+    SCHEMA = 3
+
+    # Number formats of lists as data of schemas 1 and 2 has them.
+    FORMER_NUMBER_FORMATS = {"lowerRoman" => "lower_roman", "upperRoman" => "upper_roman", "lowerLetter" => "lower_letter",
+                             "upperLetter" => "upper_letter", "decimalZero" => "decimal_zero"}.freeze
 
     KINDS = [Manuscript::Run, Manuscript::Inset, Manuscript::Anchor, Manuscript::Paragraph, Manuscript::Table, Manuscript::Row, Manuscript::Cell, Manuscript::Section, Manuscript::PageDesign,
       Manuscript::Folio, Manuscript::NoteForm, Manuscript::Settings, Manuscript::Info, Manuscript::List, Manuscript::ListLevel, StyleSheet::Style, Properties::LineSpacing, Properties::TabStop,
@@ -44,6 +48,10 @@ module Norvel
       else data
       end
     end
+
+    # @param word [String] the number format of a list's level, of any schema
+    # @return [String] as it is called now
+    def number_format(word) = FORMER_NUMBER_FORMATS.fetch(word, word)
 
     # @param value [Value] one of KINDS
     # @param than [Value, nil] what it is compared with; nil: the defaults
@@ -78,7 +86,9 @@ module Norvel
       return load_members(data["set"]).freeze if data.key?("set")
       return data["map"].to_h { |key, one| [load(key), load(one)] }.freeze if data.key?("map")
 
-      KINDS.fetch(data["is"]).new(**load_members(data.except("is")))
+      members = load_members(data.except("is"))
+      members[:format] = number_format(members[:format]) if data["is"] == "ListLevel" && members.key?(:format)
+      KINDS.fetch(data["is"]).new(**members)
     end
     private_class_method :dump_hash, :dump_members, :load_string, :load_hash
   end

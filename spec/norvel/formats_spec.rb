@@ -27,7 +27,7 @@ RSpec.describe Norvel::Formats::Docx::PropertySpelling do
 end
 
 RSpec.describe Norvel::Manuscript::ListLevel do
-  it "is the same level that a ledger of version 0.2 wrote" do
+  it "of a ledger of version 0.2 is the same level now" do
     old = Norvel::Stored.load({"is" => "ListLevel", "format" => "lowerRoman", "text" => "(%1)"})
     expect(old).to eq(described_class.new(format: "lower_roman", text: "(%1)"))
   end

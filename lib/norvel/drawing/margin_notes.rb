@@ -16,14 +16,10 @@ module Norvel
       Note = Value.define(:base, :words, :from, y: nil)
 
       # @param height [Float] points of paper
-      # @param step [Float] points between baselines
-      def initialize(height, step: STEP)
+      def initialize(height)
         @height = height
-        @step = step
         @notes = []
       end
-
-      def empty? = @notes.empty?
 
       # @param base [Float] @param words [Array<String>] @param from [Object] what the drawing wants to know again
       def add(base, words, from: nil) = @notes << Note.new(base: base, words: cut(words, WORDS), from: from)
@@ -38,17 +34,13 @@ module Norvel
 
       def cut(words, most) = (words.size > most) ? words.first(most - 1) + ["#{words.size - most + 1} more"] : words
 
+      def counted(words) = (words.size > 1) ? ["#{words.size} by hand"] : words
+
       def shortened(notes)
         (WORDS - 1).downto(1) do |most|
-          break if notes.sum { |note| note.words.size } * @step <= @height - @step
+          break if notes.sum { |note| note.words.size } * STEP <= @height - STEP
 
-          notes = notes.map { |note|
-            if note.words.size > most
-              note.with(words: (most == 1) ? ["#{note.words.size} by hand"] : cut(note.words, most))
-            else
-              note
-            end
-          }
+          notes = notes.map { |note| note.with(words: (most == 1) ? counted(note.words) : cut(note.words, most)) }
         end
         notes
       end
@@ -57,7 +49,7 @@ module Norvel
         free = 0.0
         notes.map do |note|
           y = [note.base, free].max
-          free = y + note.words.size * @step
+          free = y + note.words.size * STEP
           note.with(y: y)
         end
       end
@@ -65,8 +57,8 @@ module Norvel
       def upwards(notes)
         free = @height - 2
         notes.reverse.map do |note|
-          y = [note.y, free - (note.words.size - 1) * @step].min
-          free = y - @step
+          y = [note.y, free - (note.words.size - 1) * STEP].min
+          free = y - STEP
           note.with(y: y)
         end.reverse
       end

@@ -8,6 +8,7 @@ module Norvel
   module Fonts
     # One font file: advance widths and vertical measures in font units. Kerning and ligatures are off.
     class Face
+      WORDS_KEPT = 200_000 # of which the width is remembered
       USE_TYPO_METRICS = 1 << 7 # OpenType, OS/2 table, fsSelection
 
       attr_reader :path, :family, :bold, :italic, :units_per_em, :ascent, :descent, :gap
@@ -31,12 +32,7 @@ module Norvel
       # @param text [String] @param kerned [Boolean] whether pairs of letters stand as the face has them; a space is a pair with nothing
       # @return [Integer] the sum of its advance widths, font units
       def units(text, kerned: false)
-        plain = plain_units(text)
-        if kerned
-          plain + ((@pairs.size > 200_000) ? @pairs.clear : @pairs).fetch(text) { @pairs[text] = pairs(text) }
-        else
-          plain
-        end
+        kerned ? plain_units(text) + pair_units(text) : plain_units(text)
       end
 
       # @param code [Integer] a code point
@@ -76,15 +72,18 @@ module Norvel
         @words.fetch(text) do
           sum = 0
           text.each_codepoint { |code| sum += width_of(code) }
-          @words.clear if @words.size > 200_000
+          @words.clear if @words.size > WORDS_KEPT
           @words[text] = sum
         end
       end
 
-      def pairs(text)
-        @kerning ||= Kerning.new(TTFunk::File.open(path))
-        text.split(" ").sum do |word|
-          word.codepoints.map { |code| @map[code].to_i }.each_cons(2).sum { |left, right| @kerning.between(left, right) }
+      def pair_units(text)
+        @pairs.fetch(text) do
+          @kerning ||= Kerning.new(TTFunk::File.open(path))
+          @pairs.clear if @pairs.size > WORDS_KEPT
+          @pairs[text] = text.split(" ").sum do |word|
+            word.codepoints.map { |code| @map[code].to_i }.each_cons(2).sum { |left, right| @kerning.between(left, right) }
+          end
         end
       end
 

@@ -55,9 +55,10 @@ module Norvel
 
       def result(rule)
         return Result.new(rule: rule, state: :not_applicable) unless rule.applies?(self)
+
         found = rule.findings(self)
         unmeasured = rule.pages? ? inexact_pages : []
-        found = found.reject { |finding| unmeasured.any? { |place| place.page == finding.page } } if unmeasured.any?
+        found = found.reject { |finding| layout.inexact.key?(finding.page) } if unmeasured.any?
         state = if found.any? then :broken
         else
           unmeasured.empty? ? :met : :not_measurable
@@ -67,8 +68,8 @@ module Norvel
 
       # What rests on page breaks is not known on pages that are not exact.
       def inexact_pages
-        @inexact_pages ||= layout.pages.reject { |page| layout.exact_page?(page) }.map do |page|
-          Unmeasured.new(paragraph: page.placed.find { |placed| %i[body cell].include?(placed.area) }&.paragraph&.id, page: page.number, why: layout.why_inexact(page).join("; "))
+        @inexact_pages ||= layout.pages.select { |page| layout.inexact.key?(page.number) }.map do |page|
+          Unmeasured.new(paragraph: page.text_lines.first&.paragraph&.id, page: page.number, why: layout.inexact[page.number].join("; "))
         end
       end
     end

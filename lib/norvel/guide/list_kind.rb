@@ -6,7 +6,6 @@ module Norvel
     # one above it: the sign is the same, the indent one step deeper.
     class ListKind < Norvel::Value.define(:kind, :levels, name: nil)
       KINDS = %i[bullets numbers].freeze
-      FORMATS = %w[decimal lower_roman upper_roman lower_letter upper_letter].freeze
       DEPTH = 9
       INDENTS = %i[indent_start indent_first].freeze
 

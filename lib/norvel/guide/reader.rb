@@ -117,7 +117,7 @@ module Norvel
       def read_list(kind, list)
         levels = (list["levels"] || []).each_with_index.map do |level, index|
           indents = read_values("/lists/#{kind}/levels/#{index}", level.slice("indent_start", "indent_first"))
-          ListKind::Level.new(sign: level["sign"], format: ListKind::FORMATS.find { |one| one == level["format"] }, text: level["text"], indents: indents)
+          ListKind::Level.new(sign: level["sign"], format: level["format"], text: level["text"], indents: indents)
         end
         {name: list["name"], levels: levels}
       end

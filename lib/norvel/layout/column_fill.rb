@@ -100,15 +100,12 @@ module Norvel
         head, rest = row.fit(@room - y - notes.height) || (row.fit(@room - y - notes.height, anyway: true) if alone)
         return unless head
 
-        notes = @items[index].notes || NONE
-        above = with_row(@items[index], head, head.notes)
-        @items[index, 1] = [above, with_row(@items[index], rest, notes - (head.notes || NONE)).tap { |item| item.keep = item.forced = nil }]
+        item = @items[index]
+        above = head.notes || NONE
+        below = (item.notes || NONE) - above
+        @items[index, 1] = [item.with_row(head, above), item.with_row(rest, below).tap { |copy| copy.keep = copy.forced = nil }]
         gave_way = alone && !row.splits
         leaf(index + 1, gave_way ? :overflow : :table_row, gave_way: gave_way)
-      end
-
-      def with_row(item, row, notes)
-        item.dup.tap { |copy| copy.row, copy.height, copy.notes = row, row.height, (notes.nil? || notes.empty?) ? nil : notes }
       end
 
       def ended_before(index, notes, below)

@@ -8,7 +8,13 @@ module Norvel
     # that stands in the same line, as [paragraph, setting, line]; `frame` what is drawn around it, which takes `lead` above
     # the line and `trail` below it and is `open`ed or `shut` here; `floats` go with it, for which it leaves `push` points above its text.
     Item = Struct.new(:height, :gap, :before, :keep, :forced, :notes, :paragraph, :setting, :line, :row, :area, :run_in,
-      :frame, :lead, :trail, :open, :shut, :push, :floats)
+      :frame, :lead, :trail, :open, :shut, :push, :floats) do
+      # @param row [RowBox] a part of its row @param notes [Array<String>] that the part refers to
+      # @return [Item] the same with that part alone
+      def with_row(row, notes)
+        dup.tap { |copy| copy.row, copy.height, copy.notes = row, row.height, notes.empty? ? nil : notes }
+      end
+    end
 
     # Turns blocks into items: the rules of orphans and widows, keeps and space between paragraphs are read here.
     class Flow
@@ -34,18 +40,17 @@ module Norvel
         @beside = [] # what stands beside the lines to come, measured from where they begin
         heading = nil
         blocks.each_with_index do |block, index|
-          next if block.is_a?(Manuscript::Paragraph) && block.text.empty? && @setter.hidden?(block)
+          next if heading.nil? && block.is_a?(Manuscript::Paragraph) && block.text.empty? && @setter.hidden?(block)
 
           if block.is_a?(Manuscript::Table)
             add_table(block, width)
           elsif heading.nil? && block.run_in && blocks[index + 1].is_a?(Manuscript::Paragraph)
             heading = block
           elsif heading
-            add_run_in(heading, block, @setter.set_run_in(heading, block, width, **setting), area)
+            add_run_in(heading, block, @setter.set_run_in(heading, block, width, beside: cuts([heading, block], width), **setting), area)
             heading = nil
           else
-            add_paragraph(block, @setter.set(block, width, beside: cuts(block, width), **setting), area)
-            pass(@last_items) if @beside.any?
+            add_paragraph(block, @setter.set(block, width, beside: cuts([block], width), **setting), area)
           end
         end
         Frames.make_room(@items) if @framed
@@ -81,21 +86,20 @@ module Norvel
         Item.new(line.height, 0.0, 0.0, nil, nil, line.notes, paragraph, setting, line, nil, area, run_in)
       end
 
-      # What stands beside the lines of a paragraph: things of its own, and those from above that reach down to it.
+      # What stands beside lines that are set as one: things of their own paragraphs, and those from above that reach down to them.
       # @return [Array<Floating::Cut>, nil]
-      def cuts(paragraph, width)
-        own = paragraph.insets.filter_map { |inset| Floating.cut(inset, width) if inset.kind == :anchor } if paragraph.insets.any?
-        return if own.nil? && @beside.empty?
+      def cuts(paragraphs, width)
+        return if @beside.empty? && paragraphs.all? { |paragraph| paragraph.insets.empty? }
 
-        gap = @last ? space_between(paragraph, @setter.format(paragraph)) : 0.0
-        @beside = @beside.map { |cut| Floating::Cut.new(cut.from - gap, cut.to - gap, cut.left, cut.right) } + (own || [])
+        own = paragraphs.flat_map(&:insets).filter_map { |inset| Floating.cut(inset, width) }
+        pass(@last ? space_between(paragraphs.last, @setter.format(paragraphs.last)) : 0.0)
+        @beside += own
         @beside.empty? ? nil : @beside
       end
 
-      # Down to the end of a paragraph.
-      def pass(items)
-        height = items.sum(&:height)
-        @beside = @beside.filter_map { |cut| Floating::Cut.new(cut.from - height, cut.to - height, cut.left, cut.right) if cut.to > height }
+      # Down by a height.
+      def pass(height)
+        @beside = @beside.filter_map { |cut| cut.below(height) if cut.to > height }
       end
 
       # What holds between the lines of one paragraph, wherever it stands.
@@ -123,7 +127,7 @@ module Norvel
         @items.concat(items.drop(1)) if items.size > 1
         @break_next = BREAKS[items.last.line.ends_with]
         @last = [paragraph, format]
-        @last_items = items
+        pass(items.sum(&:height)) if @beside.any?
       end
 
       def framed(item, frame) = item.dup.tap { |copy| copy.frame, copy.lead, copy.trail = frame, 0.0, 0.0 }

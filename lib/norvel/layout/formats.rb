@@ -12,6 +12,9 @@ module Norvel
       # `word_widths` are the words measured in it so far, of PlainLines.
       attr_reader :per_unit, :word_widths
 
+      # @return [Boolean] whether it is for characters that no face has
+      def nowhere? = face.equal?(stands_for)
+
       # @return [Float] the width of a text in points
       def width(text)
         return 0.0 if text.empty?

@@ -46,29 +46,29 @@ module Norvel
 
       # @param text [String]
       # @return [Array<Integer>] offsets in code points, ascending, where a line may begin; neither the start nor the end
-      def offsets(text)
-        codes = text.codepoints
-        return [].freeze if codes.size < 2
+      def offsets(text) = places(*combined(text.codepoints))
 
-        classes, follows = combined(codes)
+      # @param text [String] not empty
+      # @return [Array(Array<Integer>, Symbol, Symbol)] its offsets, and the classes of its first and last letter, those of marks being what
+      #   they stand on
+      def look(text)
+        classes, follows = combined(text.codepoints)
+        [places(classes, follows), classes.first, classes.last]
+      end
+
+      def places(classes, follows)
         found = []
+        return found if classes.size < 2
+
         run = Run.new
         run.see(classes[0])
-        (1...codes.size).each do |at|
+        (1...classes.size).each do |at|
           next if follows[at]
 
           found << at if run.breaks_before?(classes[at], classes[at - 1], following(classes, follows, at))
           run.see(classes[at])
         end
         found
-      end
-
-      # @param text [String]
-      # @return [Array(Symbol, Symbol)] the classes of its first and last letter, those of marks being what they stand on
-      def ends(text)
-        codes = text.codepoints
-        classes, = combined((codes.size > 40) ? codes.first(2) + codes.last(38) : codes)
-        [classes.first, classes.last]
       end
 
       # @param before [Array<Symbol>] classes @param after [Symbol] the class behind them
@@ -108,7 +108,7 @@ module Norvel
         nxt += 1 while follows[nxt]
         classes[nxt]
       end
-      private_class_method :combined, :following
+      private_class_method :places, :combined, :following
 
       # What has been seen on the way: the class before any spaces, where in a number we are, how many regional indicators stand in a row.
       class Run

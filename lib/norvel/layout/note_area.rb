@@ -8,7 +8,7 @@ module Norvel
       Entry = Struct.new(:item, :lead)
       LEAD = 9.0 # points: the rule above the notes and its room, where the file has no separator of its own
 
-      attr_reader :entries
+      attr_reader :entries, :lead
 
       # @param entries [Array<Entry>] @param lead [Float] points of the rule above them and its room
       def initialize(entries = [], lead: LEAD)

@@ -10,6 +10,7 @@ module Norvel
         @setter = setter
         @footnotes = {}
         @due = []
+        @leads = {}
       end
 
       # @param ref [String] of a note @param width [Float] of its column, points
@@ -29,7 +30,7 @@ module Norvel
       # @return [Float] points above the first note
       def lead(width)
         own = @manuscript.asides[Manuscript::NOTE_SEPARATOR]
-        @lead ||= own ? Flow.height(flow.items(own, width, area: :note)) : NoteArea::LEAD
+        @leads[width] ||= own ? Flow.height(flow.items(own, width, area: :note)) : NoteArea::LEAD
       end
 
       private

@@ -25,9 +25,21 @@ module Norvel
       def width = design.width / 12_700.0
 
       def height = design.height / 12_700.0
+
+      # @return [Array<Placed>] lines of the body, those in cells too
+      def text_lines = placed.select { |one| %i[body cell].include?(one.area) }
     end
 
     # What is not laid out truly: its kind, page and paragraph id.
-    Approximation = Value.define(:kind, page: nil, paragraph: nil)
+    Approximation = Value.define(:kind, page: nil, paragraph: nil) do
+      # @return [String] what it is
+      def words = Approximation::WORDS.fetch(kind)
+    end
+    Approximation::WORDS = {
+      text_box: "a text box of another kind", equation: "an equation", chart: "a chart",
+      object: "an object, uneven columns, line numbers or lines on a grid", right_to_left: "text from right to left",
+      vertical_text: "upright text", font: "signs that no font here has, or a script that is not laid out",
+      overflow: "what has to stay together is larger than its room", float: "text beside something floating"
+    }.freeze
   end
 end

@@ -210,7 +210,7 @@ module Norvel
         @state.notes.group_by { |_, width, _| width }.to_a.reverse_each do |width, notes|
           notes.each do |offset, _, area|
             x, y = @state.geometry.left(page.number) + offset, floor - area.text_height
-            rule = y - note_lead * NOTE_RULE
+            rule = y - area.lead * NOTE_RULE
             page.rules << Rule.new(x, rule, x + width / 3, rule)
             Placing.new(page).entries(area.entries, x, y)
           end

@@ -57,10 +57,7 @@ module Norvel
       private
 
       def kind(section, number, first)
-        if first && section.first_differs then :first
-        elsif number.even? && @manuscript.settings.even_differs then :even
-        else :default
-        end
+        section.margin_kind(number: number, first: first, even_differs: @manuscript.settings.even_differs)
       end
 
       def items(blocks, section, folios)

@@ -30,7 +30,7 @@ module Norvel
       def with_part_of_row(inside, rest, room)
         item, y = rest.first
         parts = item.row.fit(room - y) or return [inside, rest]
-        head, left = parts.map { |row| item.dup.tap { |copy| copy.row, copy.height = row, row.height } }
+        head, left = parts.map { |row| item.with_row(row, row.notes || []) }
         [inside + [[head, y]], [[left, y]] + rest.drop(1).map { |other, below| [other, below + head.height + left.height - item.height] }]
       end
 

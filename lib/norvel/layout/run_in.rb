@@ -32,7 +32,7 @@ module Norvel
 
         def text_of(line) = text[line.start...line.end].tr("\u0001-\u0003\v", "\t\t\t\f")
 
-        def beside = nil
+        def beside = @joined.beside
 
         def label_x = @joined.label_x
 

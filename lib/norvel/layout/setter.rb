@@ -49,19 +49,19 @@ module Norvel
 
       # @param heading [Manuscript::Paragraph] a run-in heading @param body [Manuscript::Paragraph] the one that goes on in its line
       # @return [RunIn]
-      def set_run_in(heading, body, width, folios: nil)
+      def set_run_in(heading, body, width, folios: nil, beside: nil)
         format = paragraph_format(body)
         mark = text_format(@cascade.mark(body))
         parts = [heading, body].map { |paragraph| [paragraph, paragraph.runs.map { |run| text_format(@cascade.run(paragraph, run)) }] }
         marks = [heading, body].flat_map(&:insets).filter_map { |inset| @note_labels[inset.ref] if inset.kind == :note }
         label = label_for(heading) || label_for(body)
         hyphens = hyphens(format, [heading, body])
-        @store.fetch(body, [width, format, mark, parts, marks, label, @tab, hyphens], folios) do
+        @store.fetch(body, [width, format, mark, parts, marks, label, @tab, hyphens, beside], folios) do
           set = parts.map { |paragraph, texts| segments(paragraph, texts, width, folios, format, mark) }
           (head_text, head_segments), (text, segments) = set
           moved = segments.each { |segment| segment.start += head_text.length }
           lines = ParagraphLines.new(text: head_text + text, segments: joined(head_segments + moved), format: format, width: width,
-            mark: mark, default_tab: @tab, label: label, hyphens: hyphens, words: @store.words)
+            mark: mark, default_tab: @tab, label: label, hyphens: hyphens, words: @store.words, beside: beside)
           RunIn.new(lines, head_text.length)
         end
       end
@@ -72,8 +72,7 @@ module Norvel
       # @param table [Manuscript::Table]
       # @return [Hash{Symbol=>Integer}] what its style says of the room around the text of cells, EMU by side
       def table_margins(table)
-        chain = -> { table.style ? @sheet.chain(table.style) : [] }
-        (@table_margins ||= {})[table.style] ||= chain.call.map(&:cell_margins).reduce({}) { |under, own| under.merge(own) }
+        (@table_margins ||= {})[table.style] ||= (table.style ? @sheet.chain(table.style) : []).map(&:cell_margins).reduce({}, :merge)
       end
 
       # @return [Boolean] whether its end is hidden: without text it then takes no room, unless something else hangs on it

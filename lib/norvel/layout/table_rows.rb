@@ -51,13 +51,22 @@ module Norvel
       end
 
       def built(table, columns, left)
-        boxes = table.rows.map { |row| row_box(table, row, columns, left) }
-        merge(table, boxes, columns)
+        grid = table.rows.map do |row|
+          places(table, row, columns).each_with_index.to_h { |(cell, column, _, _), index| [column, [cell, index]] }
+        end
+        boxes = table.rows.each_with_index.map { |row, at| row_box(table, row, columns, left, alone(grid, at)) }
+        merge(grid, boxes)
         heads = boxes.take_while(&:header)
         heads = [] if heads.size == boxes.size
         boxes.drop(heads.size).each { |box| box.heads = heads }
         boxes
       end
+
+      # The places in a row of the cells that no merging concerns.
+      # @return [Array<Integer>]
+      def alone(grid, at) = grid[at].filter_map { |column, (cell, index)| index unless cell.continued || goes_on?(grid, at, column) }
+
+      def goes_on?(grid, at, column) = grid[at + 1]&.dig(column, 0)&.continued || false
 
       def columns(table, width)
         count = table.rows.map { |row| row.before + row.cells.sum(&:span) }.max || 1
@@ -82,13 +91,11 @@ module Norvel
         end
       end
 
-      def row_box(table, row, columns, left)
+      def row_box(table, row, columns, left, alone)
         least = row.height / POINT
         cells = places(table, row, columns).map { |place| cell_box(table, *place, left) }
-        alone = cells.zip(row.cells).reject { |_, cell| cell.continued || starts_merge?(table, row, cell) }
-        tallest = alone.map { |box, _| box.reach }.max || 0.0
-        height = row.exact ? least : [least, tallest].max
-        alone.each { |box, cell| anchor(box, cell.anchor, height) }
+        height = row.exact ? least : [least, *cells.values_at(*alone).map(&:reach)].max
+        alone.each { |index| anchor(cells[index], row.cells[index].anchor, height) }
         first = cells.flat_map(&:items).first&.first
         RowBox.new(height: height, cells: cells, header: row.header, splits: row.splits, fixed: row.exact, heads: [],
           first_paragraph: first&.paragraph, first_setting: first&.setting || first&.row&.first_setting)
@@ -113,16 +120,13 @@ module Norvel
       end
 
       # Cells merged over several rows (§17.4.84): their text takes the rows together, each line in the row where it begins.
-      def merge(table, boxes, columns)
-        grid = table.rows.map do |row|
-          places(table, row, columns).each_with_index.to_h { |(cell, column, _, _), index| [column, [cell, index]] }
-        end
+      def merge(grid, boxes)
         grid.each_with_index do |cells, top|
           cells.each do |column, (cell, index)|
             next if cell.continued
 
             depth = 1
-            depth += 1 while grid[top + depth]&.dig(column)&.first&.continued
+            depth += 1 while goes_on?(grid, top + depth - 1, column)
             spread(boxes[top, depth], grid[top, depth].map { |row| row[column][1] }, index, cell.anchor) if depth > 1
           end
         end
@@ -141,31 +145,6 @@ module Norvel
           own.below = number < rows.size - 1
           top = finish
         end
-      end
-
-      def starts_merge?(table, row, cell)
-        (@merges ||= {}.compare_by_identity)[table] ||= merges(table)
-        @merges[table].key?([row.object_id, cell.object_id])
-      end
-
-      def merges(table)
-        table.rows.each_cons(2).each_with_object({}) do |(row, under), found|
-          column = row.before
-          row.cells.each do |cell|
-            found[[row.object_id, cell.object_id]] = true if continued_at?(under, column)
-            column += cell.span
-          end
-        end
-      end
-
-      def continued_at?(row, wanted)
-        column = row.before
-        row.cells.each do |cell|
-          return cell.continued if column == wanted
-
-          column += cell.span
-        end
-        false
       end
     end
   end

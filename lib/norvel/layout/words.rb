@@ -43,10 +43,8 @@ module Norvel
       private
 
       def look(text)
-        cuts = LineBreaking.offsets(text)
-        cuts = NONE if cuts.empty?
-        ends = LineBreaking.ends(text)
-        Word.new(cuts, *ends).freeze
+        cuts, first, last = LineBreaking.look(text)
+        Word.new(cuts.empty? ? NONE : cuts, first, last).freeze
       end
     end
   end

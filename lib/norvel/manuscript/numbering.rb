@@ -4,14 +4,8 @@ module Norvel
   class Manuscript
     # One level of a list. `text` holds %1, %2 … for the counters; `properties` are the indents it brings,
     # `label_properties` the formatting of the label; `style` the paragraph style tied to it.
-    ListLevel = Value.define(format: "decimal", text: "%1.", start: 1, properties: {}, label_properties: {}, style: nil, suffix: :tab, restart_after: nil, legal: false) do
-      # As ledgers before version 0.3 have it.
-      def prepare = self.format = FORMERLY.fetch(format, format)
-
-      private :prepare
-    end
-    FORMERLY = {"lowerRoman" => "lower_roman", "upperRoman" => "upper_roman", "lowerLetter" => "lower_letter", "upperLetter" => "upper_letter",
-                "decimalZero" => "decimal_zero"}.freeze
+    ListLevel = Value.define(format: "decimal", text: "%1.", start: 1, properties: {}, label_properties: {}, style: nil,
+      suffix: :tab, restart_after: nil, legal: false)
 
     # `counter` is what lists share when one continues another; `starts` the levels that begin anew with it, `name`
     # what a list style is called.

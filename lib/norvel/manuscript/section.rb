@@ -43,6 +43,16 @@ module Norvel
     # for and no page shows: :uneven_columns, :grid (lines on a grid), :line_numbers.
     Section = Value.define(page: PageDesign.new, last: nil, begins: :page, folio: Folio.new, headers: {}, footers: {},
       first_differs: false, columns: 1, column_gap: 457_200, vertical: :top, footnotes: nil, endnotes: nil, beyond: [], origin: nil) do
+      # Which of its headers and footers a page has.
+      # @param number [Integer] of the page @param first [Boolean] whether it is the section's first @param even_differs [Boolean]
+      # @return [Symbol] :default, :first or :even
+      def margin_kind(number:, first:, even_differs:)
+        if first && first_differs then :first
+        else
+          (number.even? && even_differs) ? :even : :default
+        end
+      end
+
       # @return [Boolean] whether a page number is printed somewhere in this section
       def folio_printed?
         (headers.values + footers.values).any? { |blocks| blocks.any? { |block| block.is_a?(Paragraph) && block.runs.any? { |run| run.field == :page } } }

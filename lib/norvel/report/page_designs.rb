@@ -25,7 +25,8 @@ module Norvel
         {paper: page.paper.delete_suffix(" landscape"), width_pt: rounded(page.width), height_pt: rounded(page.height),
          margin_pt: %i[top bottom start end gutter].to_h { |edge| [edge, Lengths.points(page.margin[edge])] },
          folio: section.folio_printed? ? {format: section.folio.format.to_s, start: section.folio.start} : nil, first_paragraph: first,
-         begins: section.begins.to_s, columns: section.columns, mirrored: @manuscript.settings.mirrored, orientation: (page.width > page.height) ? "landscape" : "portrait",
+         begins: section.begins.to_s, columns: section.columns, mirrored: @manuscript.settings.mirrored,
+         orientation: (page.width > page.height) ? "landscape" : "portrait",
          headers: stories(section, section.headers, index), footers: stories(section, section.footers, index)}
       end
 
@@ -40,11 +41,8 @@ module Norvel
 
       def page_with(kind, section, index)
         own = @layout.pages.select { |page| page.part == index && !page.blank }
-        own.find do |page|
-          first = section.first_differs && page.first
-          even = @manuscript.settings.even_differs && page.number.even?
-          {default: !first && !even, first: first, even: even && !first}.fetch(kind)
-        end || own.first
+        even_differs = @manuscript.settings.even_differs
+        own.find { |page| section.margin_kind(number: page.number, first: page.first, even_differs: even_differs) == kind } || own.first
       end
 
       def text(blocks, page)

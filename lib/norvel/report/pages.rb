@@ -20,7 +20,7 @@ module Norvel
       private
 
       def page_entry(page)
-        {number: page.number, folio: page.folio, part: page.part, exact: @layout.exact_page?(page), width_pt: page.width.round(1), height_pt: page.height.round(1),
+        {number: page.number, folio: page.folio, part: page.part, exact: !@layout.inexact.key?(page.number), width_pt: page.width.round(1), height_pt: page.height.round(1),
          turn: {reason: page.turn.reason.to_s, paragraph: page.turn.paragraph && @manuscript.index_of(page.turn.paragraph), empty_pt: page.turn.empty.round(2)},
          lines: page.placed.map { |placed| line_entry(placed) }}
       end

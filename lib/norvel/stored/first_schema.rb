@@ -33,7 +33,9 @@ module Norvel
       def load_list(id, data)
         levels = data["levels"].to_h do |index, level|
           facts = level.transform_keys(&:to_sym)
-          [index.to_i, Manuscript::ListLevel.new(**facts, suffix: facts[:suffix].to_sym, properties: load_set(facts[:properties]), label_properties: load_set(facts[:label_properties]))]
+          facts[:format] = Stored.number_format(facts[:format])
+          sets = %i[properties label_properties].to_h { |name| [name, load_set(facts[name])] }
+          [index.to_i, Manuscript::ListLevel.new(**facts, **sets, suffix: facts[:suffix].to_sym)]
         end
         Manuscript::List.new(id: id, levels: levels, counter: data["counter"], starts: data["starts"].transform_keys(&:to_i), name: data["name"])
       end

@@ -14,7 +14,11 @@ async function drawAll() {
   }
 }
 
+let printing = false;
+
 export async function print() {
+  if (printing) return;
+  printing = true;
   stopped = false;
   keepAll(true);
   const stop = (event) => { if (event.key === "Escape") stopped = true; };
@@ -29,6 +33,7 @@ export async function print() {
     bench.classList.remove("all-drawn");
     keepAll(false);
     letGo();
+    printing = false;
   }
 }
 

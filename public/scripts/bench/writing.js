@@ -78,6 +78,7 @@ function close() {
   box?.remove();
   box = null;
   pages.querySelectorAll(".para.written").forEach((one) => one.classList.remove("written"));
+  back(pages);
   blocks = [];
   current = null;
   ended = true;
@@ -153,7 +154,10 @@ function dress(block, scale) {
   block.el.querySelectorAll("span[data-size]").forEach((one) => { one.style.fontSize = px(Number(one.dataset.size)); });
 }
 
-// What stands below on the page makes room while one writes.
+// What made room stands where it stood.
+const back = (within) => within.querySelectorAll(".para[data-p][style]").forEach((one) => { one.style.transform = ""; });
+
+// What stands below on the page, in the same column, makes room while one writes.
 function pushDown() {
   const there = blocks.map((block) => place(block.id)).filter(Boolean);
   const anchor = there[0] || anchorOf(blocks[0]);
@@ -163,12 +167,16 @@ function pushDown() {
   there.forEach((one) => one.classList.add("written"));
   const written = new Set(blocks.map((block) => String(block.id)));
   const below = [...page.querySelectorAll(".para[data-p]")].filter((one) => !written.has(one.dataset.p));
-  below.forEach((one) => { one.style.transform = ""; });
+  back(page);
   const top = Number(box.dataset.top);
   const bottom = there.length ? Math.max(...there.filter((one) => one.closest(".sheet") === page).map((one) => (one.querySelector(".hit") || one).getBoundingClientRect().bottom)) - outer : top;
   const more = top + box.offsetHeight - bottom;
   if (Math.abs(more) < 1) return;
-  below.filter((one) => one.getBoundingClientRect().top - outer >= bottom - 2).forEach((one) => { one.style.transform = `translateY(${more / Number(box.dataset.scale)}px)`; });
+  const { left, right } = box.getBoundingClientRect();
+  below.filter((one) => {
+    const its = (one.querySelector(".hit") || one).getBoundingClientRect();
+    return its.top - outer >= bottom - 2 && its.left < right - 8 && its.right > left + 8;
+  }).forEach((one) => { one.style.transform = `translateY(${more / Number(box.dataset.scale)}px)`; });
 }
 
 // The caret -----------------------------------------------------------------------------------------

@@ -1,14 +1,12 @@
 # frozen_string_literal: true
 
+require_relative "number_formats"
+
 module Norvel
   module Formats
     module Docx
       # Reads the numbering part (ISO/IEC 29500-1 §17.9) to lists by w:numId.
       class NumberingReader
-        # Number formats of §17.18.59 by the names of the core; others are kept as they are.
-        FORMATS = {"lowerRoman" => "lower_roman", "upperRoman" => "upper_roman", "lowerLetter" => "lower_letter", "upperLetter" => "upper_letter",
-                   "decimalZero" => "decimal_zero"}.freeze
-
         def initialize(root, spelling)
           @root = root
           @spelling = spelling
@@ -36,14 +34,12 @@ module Norvel
           properties = children(node, "pPr").first
           set = @spelling.read(properties, :paragraph).slice(:indent_start, :indent_end, :indent_first, :tabs)
           restart = child_value(node, "lvlRestart")
-          level = Manuscript::ListLevel.new(format: number_format(node), text: child_value(node, "lvlText") || "",
+          level = Manuscript::ListLevel.new(format: NumberFormats.of_list(child_value(node, "numFmt") || "decimal"), text: child_value(node, "lvlText") || "",
             start: first_number(child_value(node, "start") || "1"), properties: set, label_properties: @spelling.read(children(node, "rPr").first, :text),
             style: child_value(node, "pStyle"), suffix: (child_value(node, "suff") || "tab").to_sym, restart_after: restart && @spelling.codecs.count(restart, 0..9, "the restart of a list"),
             legal: children(node, "isLgl").any? { |flag| @spelling.codecs.on?(flag) })
           [level_of(node), level]
         end
-
-        def number_format(node) = (said = child_value(node, "numFmt") || "decimal") && FORMATS.fetch(said, said)
 
         def level_of(node) = @spelling.codecs.count(attribute(node, "ilvl") || "0", Codecs::LEVELS, "the level of a list")
 

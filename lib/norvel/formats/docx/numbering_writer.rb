@@ -7,7 +7,6 @@ module Norvel
       class NumberingWriter < PartWriter
         LEVEL_ORDER = %w[start numFmt lvlRestart pStyle isLgl suff lvlText lvlPicBulletId legacy lvlJc pPr rPr].freeze
         PLAIN = {"start" => :start, "numFmt" => :format, "suff" => :suffix, "lvlText" => :text, "pStyle" => :style, "lvlRestart" => :restart_after}.freeze
-        FORMATS = NumberingReader::FORMATS.invert.freeze
 
         # @param before [Hash{String=>Manuscript::List}] as read @param now [Hash{String=>Manuscript::List}]
         def initialize(package, theme, before, now)
@@ -64,7 +63,9 @@ module Norvel
 
         def patch_level(node, before, now)
           before ||= Manuscript::ListLevel.new(start: nil, format: nil, suffix: nil, text: nil)
-          PLAIN.each { |name, member| set(node, name, (member == :format) ? FORMATS.fetch(now.format, now.format) : now[member]) unless before[member] == now[member] }
+          PLAIN.reject { |_, member| before[member] == now[member] }.each do |name, member|
+            set(node, name, (member == :format) ? NumberFormats.said(now.format) : now[member])
+          end
           set(node, "isLgl", now.legal ? "1" : nil) unless before.legal == now.legal
           {"pPr" => [:paragraph, :properties], "rPr" => [:text, :label_properties]}.each do |name, (target, member)|
             next if before[member] == now[member]

@@ -5,7 +5,6 @@ module Norvel
     module Docx
       # Reads sections (ISO/IEC 29500-1 §17.6): each w:sectPr closes the section that ends with it.
       class SectionReader
-        FORMATS = {"decimal" => :decimal, "lowerRoman" => :lower_roman, "upperRoman" => :upper_roman, "lowerLetter" => :lower_letter, "upperLetter" => :upper_letter}.freeze
         BEGINS = {"nextPage" => :page, "oddPage" => :recto, "evenPage" => :verso, "continuous" => :here, "nextColumn" => :here}.freeze
         RESTARTS = {"continuous" => :never, "eachSect" => :section, "eachPage" => :page}.freeze
         VERTICAL = {"center" => :center, "bottom" => :bottom}.freeze
@@ -28,7 +27,7 @@ module Norvel
           said = (node&.element_children || []).to_h { |child| [child.name, codecs.attribute(child)] }
           return unless said.keys.intersect?(%w[numFmt numStart numRestart pos])
 
-          Manuscript::NoteForm.new(format: FORMATS.fetch(said["numFmt"], format), start: said["numStart"] ? codecs.count(said["numStart"], 0..99_999, "the first number of notes") || 1 : 1,
+          Manuscript::NoteForm.new(format: NumberFormats::FOLIOS.fetch(said["numFmt"], format), start: said["numStart"] ? codecs.count(said["numStart"], 0..99_999, "the first number of notes") || 1 : 1,
             restart: RESTARTS.fetch(said["numRestart"], :never), place: (said["pos"] == "sectEnd") ? :section : :text)
         end
 
@@ -52,7 +51,7 @@ module Norvel
           columns = parts["cols"]&.first
           type = parts["type"]&.first
           Manuscript::Section.new(page: page(parts), last: last, begins: known(BEGINS, type && @codecs.attribute(type), :page, "A section begins on “%s”"),
-            folio: Manuscript::Folio.new(format: known(FORMATS, folio && @codecs.attribute(folio, "fmt"), :decimal, "Folios are asked for as “%s”"), start: folio && @codecs.count(@codecs.attribute(folio, "start"), 0..99_999, "the first folio")),
+            folio: Manuscript::Folio.new(format: known(NumberFormats::FOLIOS, folio && @codecs.attribute(folio, "fmt"), :decimal, "Folios are asked for as “%s”"), start: folio && @codecs.count(@codecs.attribute(folio, "start"), 0..99_999, "the first folio")),
             headers: stories(parts["headerReference"], before&.headers), footers: stories(parts["footerReference"], before&.footers),
             first_differs: parts.key?("titlePg") && @codecs.on?(parts["titlePg"].first),
             columns: (columns && @codecs.count(@codecs.attribute(columns, "num"), 1..45, "the number of columns")) || 1,

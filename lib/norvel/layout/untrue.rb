@@ -1,0 +1,72 @@
+# frozen_string_literal: true
+
+module Norvel
+  class Layout
+    # What of a manuscript no page shows truly, with its places, once the pages are there. What gave way while they were filled, the
+    # PageBuilder says itself.
+    class Untrue
+      # @param layout [Layout] with its pages @param store [LineStore]
+      def initialize(layout, store)
+        @layout = layout
+        @manuscript = layout.manuscript
+        @store = store
+      end
+
+      # @return [Array<Approximation>]
+      def to_a
+        of_paragraphs = @manuscript.paragraphs.flat_map { |paragraph| kinds(paragraph).map { |kind| at(kind, paragraph) } }
+        nowhere_to_be_had + of_paragraphs + beside_nothing + tables.flat_map { |table| in_table(table) }
+      end
+
+      private
+
+      def at(kind, paragraph) = Approximation.new(kind: kind, page: @layout.page_of(paragraph.id), paragraph: paragraph.id)
+
+      def kinds(paragraph)
+        found = paragraph.insets.filter_map { |inset| of_inset(inset) }
+        found << :float if paragraph.carries.include?(:frame)
+        found << :right_to_left if @layout.cascade.paragraph(paragraph)[:right_to_left]
+        script = @store.script(paragraph)
+        script ? found << script : found
+      end
+
+      def of_inset(inset)
+        case inset.kind
+        when :equation, :object then inset.kind
+        when :symbol then :font
+        when :anchor then of_anchor(inset)
+        end
+      end
+
+      def of_anchor(inset)
+        shown = Floating.floats?(inset) && (inset.what == :image || inset.box)
+        return {image: :float, drawing: :object}.fetch(inset.what, inset.what) unless shown
+
+        Floating.true?(inset) ? nil : :float
+      end
+
+      def tables = @manuscript.blocks.grep(Manuscript::Table).flat_map { |block| Manuscript.tables_in(block) }
+
+      def in_table(table)
+        turned = table.rows.flat_map(&:cells).select(&:turned).filter_map { |cell| Manuscript.paragraphs_of([cell.blocks]).first }
+        turned.map { |paragraph| at(:vertical_text, paragraph) } + (table.floating ? [at(:float, Manuscript.paragraphs_in(table).first)] : [])
+      end
+
+      # Characters that no face has.
+      def nowhere_to_be_had
+        lines = @layout.lines_with_stand_ins.select { |_, placed| placed.setting.stand_ins.any?(&:nowhere?) }
+        lines.map { |page, placed| Approximation.new(kind: :font, page: page.number, paragraph: placed.paragraph.id) }
+      end
+
+      # Lines that were set beside something which stands on the page before.
+      def beside_nothing
+        @layout.pages.filter_map do |page|
+          lost = page.placed.find { |placed| placed.setting.beside && placed.line.width.positive? }
+          next if lost.nil? || page.floats.any? { |float| float.inset.anchor.wrap == :around }
+
+          Approximation.new(kind: :float, page: page.number, paragraph: lost.paragraph.id)
+        end
+      end
+    end
+  end
+end
