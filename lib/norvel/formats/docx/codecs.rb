@@ -19,6 +19,8 @@ module Norvel
         RULES = {"exact" => :exact, "atLeast" => :at_least}.freeze
         THEME_SLOTS = {"text1" => "dk1", "dark1" => "dk1", "background1" => "lt1", "light1" => "lt1", "text2" => "dk2", "dark2" => "dk2",
                        "background2" => "lt2", "light2" => "lt2", "hyperlink" => "hlink", "followedHyperlink" => "folHlink"}.freeze
+        TABS = {"center" => :center, "right" => :end, "end" => :end, "decimal" => :decimal, "bar" => :bar, "clear" => :clear}.freeze
+        MARGIN_SIDES = {"top" => :top, "bottom" => :bottom, "left" => :start, "start" => :start, "right" => :end, "end" => :end}.freeze
         MEASURES = (-72_000_000..72_000_000) # EMU: 2 m
         LEVELS = (0..8)
         FONT_ATTRIBUTES = %w[ascii hAnsi cs asciiTheme hAnsiTheme cstheme].freeze
@@ -30,6 +32,15 @@ module Norvel
           @prefix = prefix
           @theme = theme
           @unknown = unknown
+        end
+
+        # The room around the text of cells (§17.4.42, §17.4.68, §17.7.6.3); a negative one is none that can be.
+        # @param node [Nokogiri::XML::Element, nil] w:tblCellMar or w:tcMar
+        # @return [Hash{Symbol=>Integer}] EMU by side
+        def cell_margins(node)
+          children = (node&.element_children || []).select { |side| MARGIN_SIDES.key?(side.name) }
+          sides = children.map { |side| [MARGIN_SIDES[side.name], measure(attribute(side, "w"))] }
+          sides.to_h.compact.reject { |_, width| width.negative? }
         end
 
         # Something the file says that is not known: read as something else, and told.
@@ -118,10 +129,16 @@ module Norvel
         end
 
         def read_twips(node, property)
-          measure(attribute(node, PropertySpelling.of(property)[:attr] || "val") || (PropertySpelling.of(property)[:attr_also] && attribute(node, PropertySpelling.of(property)[:attr_also])))
+          measure(said(node, property))
         end
 
-        def read_characters(node, property) = whole(attribute(node, PropertySpelling.of(property)[:attr]) || (PropertySpelling.of(property)[:attr_also] && attribute(node, PropertySpelling.of(property)[:attr_also])))
+        def read_characters(node, property) = whole(said(node, property))
+
+        # @return [String, nil] what the property's attribute says, by either of its names
+        def said(node, property)
+          attr, also = PropertySpelling.of(property).values_at(:attr, :attr_also)
+          attribute(node, attr || "val") || (also && attribute(node, also))
+        end
 
         def read_first_line_characters(node, _)
           hanging = whole(attribute(node, "hangingChars"))
@@ -168,7 +185,7 @@ module Norvel
           node.element_children.filter_map do |tab|
             position = measure(attribute(tab, "pos")) or next
             kind = attribute(tab)
-            align = {"center" => :center, "right" => :end, "end" => :end, "decimal" => :decimal, "bar" => :bar, "clear" => :clear}.fetch(kind, :start)
+            align = TABS.fetch(kind, :start)
             leader = {"dot" => :dot, "hyphen" => :hyphen, "underscore" => :underscore, "middleDot" => :dot}.fetch(attribute(tab, "leader"), :none)
             Properties::TabStop.new(position: position, align: align, leader: leader)
           end

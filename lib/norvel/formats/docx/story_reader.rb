@@ -2,6 +2,7 @@
 
 require_relative "inset_reader"
 require_relative "stray_text"
+require_relative "table_reader"
 
 module Norvel
   module Formats
@@ -13,7 +14,6 @@ module Norvel
         MARKS = {"footnoteReference" => "footnotes", "endnoteReference" => "endnotes"}.freeze
         FIELDS = {"PAGE" => :page, "NUMPAGES" => :pages}.freeze
         DEEPEST_TABLE = 20
-        SPANS = (1..200) # columns
 
         # Fields whose result is worked out, not written by a person (§17.16.5).
         GENERATED = %w[TOC TC INDEX SEQ REF PAGEREF NOTEREF STYLEREF SECTION SECTIONPAGES DATE TIME CREATEDATE SAVEDATE PRINTDATE AUTHOR TITLE SUBJECT FILENAME FILESIZE NUMWORDS NUMCHARS
@@ -58,61 +58,8 @@ module Norvel
         end
 
         def read_table(node, depth)
-          first_id = @next_id
-          properties = child(node, "tblPr")
-          rows = []
-          Walk.rows(node) { |row| rows << read_row(row, depth) }
-          grid = child(node, "tblGrid")&.element_children&.filter_map { |column| @codecs.measure(attribute(column, "w")) if column.name == "gridCol" } || []
-          margin = child(child(properties, "tblCellMar"), "left") || child(child(properties, "tblCellMar"), "start")
-          Manuscript::Table.new(id: depth.zero? ? "t#{first_id}" : "t#{first_id}.#{depth}", rows: rows, columns: grid, style: (style = child(properties, "tblStyle")) && attribute(style),
-            style_parts: table_parts(child(properties, "tblLook")), indent: ((indent = child(properties, "tblInd")) && @codecs.measure(attribute(indent, "w"))) || 0,
-            cell_margin: (margin && @codecs.measure(attribute(margin, "w"))) || 68_580, margins: sides(child(properties, "tblCellMar")), align: (places = child(properties, "jc")) ? TABLE_ALIGN.fetch(attribute(places), :start) : :start,
-            floating: !child(properties, "tblpPr").nil?, by_hand: TableWriter.by_hand(node))
-        end
-
-        STYLE_PARTS = {"firstRow" => [:first_row, 0x20, true], "lastRow" => [:last_row, 0x40, true], "firstColumn" => [:first_column, 0x80, true], "lastColumn" => [:last_column, 0x100, true],
-                       "noHBand" => [:row_bands, 0x200, false], "noVBand" => [:column_bands, 0x400, false]}.freeze
-
-        # By attributes, or by the bits of one number as older files have it (§17.4.55).
-        def table_parts(node)
-          return [] unless node
-
-          bits = attribute(node).to_s.hex
-          STYLE_PARTS.filter_map do |name, (part, bit, when_set)|
-            said = attribute(node, name)
-            set = said ? !Codecs::OFF.include?(said) : bits.anybits?(bit)
-            part if set == when_set
-          end
-        end
-
-        TABLE_ALIGN = {"center" => :center, "right" => :end, "end" => :end}.freeze
-        SIDES = {"top" => :top, "bottom" => :bottom, "left" => :start, "start" => :start, "right" => :end, "end" => :end}.freeze
-        ANCHORS = {"center" => :center, "bottom" => :bottom}.freeze
-        TURNED = %w[btLr tbRl tbRlV tbLrV].freeze
-        COLUMNS = (0..63)
-
-        # @param node [Nokogiri::XML::Element, nil] w:tblCellMar or w:tcMar
-        # @return [Hash{Symbol=>Integer}] EMU by side
-        def sides(node) = (node&.element_children || []).to_h { |side| [SIDES[side.name], @codecs.measure(attribute(side, "w"))] }.reject { |name, width| name.nil? || width.nil? || width.negative? }
-
-        # @return [Integer, nil] EMU; nil where the width is automatic or a share
-        def cell_width(node) = (node && attribute(node, "type") == "dxa") ? @codecs.measure(attribute(node, "w")) : nil
-
-        def read_row(node, depth)
-          properties = child(node, "trPr")
-          header = child(properties, "tblHeader")
-          height = child(properties, "trHeight")
-          cells = []
-          Walk.cells(node) do |cell|
-            details = child(cell, "tcPr")
-            merge = child(details, "vMerge")
-            cells << Manuscript::Cell.new(blocks: read_blocks(cell, depth + 1), span: @codecs.count(child(details, "gridSpan")&.then { |span| attribute(span) } || "1", SPANS, "the columns of a cell"),
-              continued: !merge.nil? && attribute(merge) != "restart", margins: sides(child(details, "tcMar")), width: cell_width(child(details, "tcW")),
-              anchor: ANCHORS.fetch(child(details, "vAlign")&.then { |where| attribute(where) }, :top), turned: TURNED.include?(child(details, "textDirection")&.then { |way| attribute(way) }))
-          end
-          Manuscript::Row.new(cells: cells, header: !header.nil? && @codecs.on?(header), height: (height && @codecs.measure(attribute(height))) || 0,
-            exact: !height.nil? && attribute(height, "hRule") == "exact", splits: (whole = child(properties, "cantSplit")).nil? || !@codecs.on?(whole),
-            before: @codecs.count(child(properties, "gridBefore")&.then { |count| attribute(count) } || "0", COLUMNS, "the columns that a row leaves out"))
+          id = depth.zero? ? "t#{@next_id}" : "t#{@next_id}.#{depth}"
+          TableReader.new(@codecs) { |cell| read_blocks(cell, depth + 1) }.read(node, id)
         end
 
         def read_paragraph(node, in_table)
@@ -186,7 +133,8 @@ module Norvel
           # The raising of a note mark is no direct formatting of the text.
           set = set.except(:raised) if insets.any? { |inset| inset.kind == :note } && text.length == insets.length
           Manuscript::Run.new(text: text.freeze, style: style, properties: set, insets: insets, link: wrappers.any? { |wrapper| wrapper.name == "hyperlink" } || nil,
-            field: field, revised: wrappers.any? { |wrapper| %w[ins moveTo].include?(wrapper.name) }, generated: generated || false, column_break: column_break?(node, text), tab_to: tab_to(node), origin: number)
+            field: field, revised: wrappers.any? { |wrapper| %w[ins moveTo].include?(wrapper.name) }, generated: generated || false,
+            column_break: column_break?(node, text), tab_to: tab_to(node), origin: number)
         ensure
           @ended_bare = @own_number = nil
         end
@@ -213,7 +161,9 @@ module Norvel
           end
         end
 
-        def column_break?(node, text) = text.include?("\f") && node.element_children.none? { |piece| piece.name == "br" && attribute(piece, "type") == "page" }
+        def column_break?(node, text)
+          text.include?("\f") && node.element_children.none? { |piece| piece.name == "br" && attribute(piece, "type") == "page" }
+        end
 
         # Where a positional tab goes (§17.3.3.23).
         def tab_to(node)

@@ -45,7 +45,12 @@ module Norvel
           called = value["aliases"].to_s.split(",").map(&:strip).reject(&:empty?).first if name.match?(StyleSheet::STANDARD)
           StyleSheet::Style.new(id: id, name: called || name, standard: (name if called), kind: kind, parent: value["basedOn"], next_style: value["next"], linked: value["link"],
             properties: @spelling.read(parts["pPr"], :paragraph).merge(@spelling.read(parts["rPr"], :text)).freeze,
-            conditions: (kind == :table) ? read_conditions(node) : {}, cell_margins: (kind == :table) ? read_margins(parts["tblPr"]) : {}, hidden: parts.key?("semiHidden") && @spelling.codecs.on?(parts["semiHidden"]))
+            hidden: parts.key?("semiHidden") && @spelling.codecs.on?(parts["semiHidden"]), **((kind == :table) ? of_tables(node, parts["tblPr"]) : {}))
+        end
+
+        def of_tables(node, properties)
+          margins = properties&.element_children&.find { |child| child.name == "tblCellMar" }
+          {conditions: read_conditions(node), cell_margins: @spelling.codecs.cell_margins(margins)}
         end
 
         def read_conditions(node)
@@ -53,13 +58,6 @@ module Norvel
             sets = part.element_children.to_h { |child| [child.name, child] }
             [CONDITIONS[attribute(part, "type")], @spelling.read(sets["pPr"], :paragraph).merge(@spelling.read(sets["rPr"], :text)).freeze]
           end.reject { |_, set| set.empty? }
-        end
-
-        SIDES = {"top" => :top, "bottom" => :bottom, "left" => :start, "start" => :start, "right" => :end, "end" => :end}.freeze
-
-        def read_margins(node)
-          margins = node&.element_children&.find { |child| child.name == "tblCellMar" }
-          (margins&.element_children || []).to_h { |side| [SIDES[side.name], @spelling.codecs.measure(attribute(side, "w"))] }.compact.reject { |name, width| name.nil? || width.negative? }
         end
 
         def read_defaults
