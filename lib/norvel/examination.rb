@@ -78,7 +78,8 @@ module Norvel
       @colours ||= begin
         styles = manuscript.sheet.styles.values.map(&:properties)
         by_hand = manuscript.paragraphs.flat_map { |paragraph| [paragraph.properties, *paragraph.runs.map(&:properties)] }
-        (by_hand + styles).flat_map { |set| set.values_at(:color, :shading, :background) }.grep(/\A#/).tally.sort_by { |_, count| -count }.map(&:first)
+        said = (by_hand + styles).flat_map { |set| set.values_at(:color, :shading, :background) }.grep(/\A#/)
+        said.tally.sort_by { |_, count| -count }.map(&:first)
       end
     end
 

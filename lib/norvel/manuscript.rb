@@ -15,8 +15,8 @@ module Norvel
     # one paragraph and before the next add up. `tab` is the distance of default tab stops, EMU; `hyphenate` whether words are
     # divided where the style allows it, `mirrored` whether start and end margins change sides on a verso, `gutter_above` whether the gutter
     # is at the top.
-    Settings = Value.define(between: :sum, tab: 457_200, even_differs: false, records_revisions: false, hyphenate: false, mirrored: false, gutter_above: false, footnotes: NoteForm.new,
-      endnotes: NoteForm.new(format: :lower_roman))
+    Settings = Value.define(between: :sum, tab: 457_200, even_differs: false, records_revisions: false, hyphenate: false,
+      mirrored: false, gutter_above: false, footnotes: NoteForm.new, endnotes: NoteForm.new(format: :lower_roman))
 
     # Document properties.
     Info = Value.define(title: nil, language: nil, author: nil, subject: nil, keywords: nil)
@@ -59,7 +59,9 @@ module Norvel
     # @return [Manuscript] the same with some members changed; what is known of its stories goes along where they stay
     def with(**changed)
       stay = STORIES.all? { |name| !changed.key?(name) || changed[name].equal?(public_send(name)) }
-      Manuscript.new(**MEMBERS.to_h { |name| [name, public_send(name)] }, **changed).tap { |other| other.know(@memo.except(:conditions)) if stay }
+      other = Manuscript.new(**MEMBERS.to_h { |name| [name, public_send(name)] }, **changed)
+      other.know(@memo.except(:conditions)) if stay
+      other
     end
 
     STORIES = %i[blocks notes sections asides].freeze

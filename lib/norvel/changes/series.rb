@@ -9,7 +9,8 @@ module Norvel
       # @param operation [Operation] @param said [String] what is added to its sentence @param more [Array] pairs as in "changes"
       # @return [Series]
       def self.extending(operation, manuscript, said, more)
-        new("title" => operation.sentence(manuscript).sub(/\.\z/, "; #{said}."), "changes" => [[operation.class.operation_name, operation.parameters], *more])
+        title = operation.sentence(manuscript).sub(/\.\z/, "; #{said}.")
+        new("title" => title, "changes" => [[operation.class.operation_name, operation.parameters], *more])
       end
 
       def carry_out(manuscript)

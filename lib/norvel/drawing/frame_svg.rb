@@ -6,6 +6,8 @@ module Norvel
     module FrameSvg
       DASHES = {"dotted" => "0.6 1.8", "dashed" => "4 2"}.freeze
 
+      extend SvgValues
+
       module_function
 
       # @param placed [Layout::Frames::Placed]
@@ -35,8 +37,7 @@ module Norvel
         offsets.map { |offset| %(<line class="border"#{color} stroke-width="#{n(width)}"#{dash} #{yield offset}/>) }.join
       end
 
-      def n(number) = (number.round(2) % 1).zero? ? number.round.to_s : number.round(2).to_s
-      private_class_method :across, :down, :strokes, :n
+      private_class_method :across, :down, :strokes
     end
   end
 end

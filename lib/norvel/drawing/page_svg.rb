@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-require "cgi/escape"
+require_relative "svg_values"
+require_relative "inset_svg"
 require_relative "mark_up"
 require_relative "frame_svg"
 require_relative "writing_data"
@@ -16,12 +17,13 @@ module Norvel
     #
     #   PageSvg.new(layout, layout.pages.first).to_s
     class PageSvg
+      include SvgValues
+
       LEFT = 62 # points beside the paper for style marks
       RIGHT = 92 # and for mark-up words
       CODE_X = -13
       CODE_STEP = 9.5 # points between codes in the margin
       SHORT_JOIN = 14 # points of line on the paper for what has no place in the text
-      BOX_LABELS = {equation: "equation", anchor: "floating", object: "object", image: "image"}.freeze
 
       # @param layout [Layout] @param page [Layout::Page]
       # @param style_marks [Boolean] @param mark_up [Boolean]
@@ -32,13 +34,14 @@ module Norvel
       # @param texts [Boolean] the texts of its paragraphs as data, so that they can be written in and copied, and what it says to those who
       #   hear it
       # @param once [SaidOnce] what paragraphs have alike by hand
-      def initialize(layout, page, style_marks: true, mark_up: true, image: nil, touched: {}, window: nil, signs: false, texts: false, once: SaidOnce.new([]))
+      def initialize(layout, page, style_marks: true, mark_up: true, image: nil, touched: {}, window: nil, signs: false, texts: false,
+        once: SaidOnce.new([]))
         @layout = layout
         @manuscript = layout.manuscript
         @page = page
         @style_marks = style_marks
         @mark_up = mark_up
-        @image = image
+        @insets = InsetSvg.new(image)
         @touched = touched
         @window = window
         @signs = signs
@@ -53,14 +56,15 @@ module Norvel
       def to_s
         @out = %(<svg xmlns="http://www.w3.org/2000/svg" class="page" viewBox="#{@window ? @window.map { |side| n(side) }.join(" ") : self.class.view_box(@page)}" #{@texts ? %(aria-hidden="true") : %(role="group" aria-label="Page #{@page.number}")}>)
         @out << %(<rect class="paper" width="#{n(@page.width)}" height="#{n(@page.height)}"/>)
-        @page.floats.each { |float| draw_float(float) unless float.over }
+        over, behind = @page.floats.partition(&:over)
+        behind.each { |float| @out << @insets.floating(float) }
         @page.rules.each { |rule| @out << %(<line class="rule" x1="#{n(rule.x1)}" y1="#{n(rule.y1)}" x2="#{n(rule.x2)}" y2="#{n(rule.y2)}"/>) }
         @page.frames.each { |frame| @out << FrameSvg.draw(frame) }
         @words = MarginNotes.new(@page.height)
         @code_y = -CODE_STEP
         @said = {}
-        @page.placed.chunk_while { |one, other| one.paragraph.equal?(other.paragraph) && one.area == other.area && one.column == other.column }.each { |lines| draw_paragraph(lines) }
-        @page.floats.each { |float| draw_float(float) if float.over }
+        @page.placed.chunk_while { |one, other| one.goes_on?(other) }.each { |lines| draw_paragraph(lines) }
+        over.each { |float| @out << @insets.floating(float) }
         draw_margins
         @out << "<metadata>#{h(JSON.generate(WritingData.new(@layout).of(written)))}</metadata><metadata class=\"heard\">#{h(PageHeard.new(@layout, @page).to_s)}</metadata>" if @texts
         @out << "</svg>"
@@ -68,11 +72,7 @@ module Norvel
 
       private
 
-      def written = @page.placed.select { |placed| %i[body cell].include?(placed.area) }.map(&:paragraph)
-
-      def n(number) = (number.round(2) % 1).zero? ? number.round.to_s : number.round(2).to_s
-
-      def h(text) = CGI.escapeHTML(text.to_s)
+      def written = @page.text_lines.map(&:paragraph)
 
       def draw_paragraph(lines)
         paragraph = lines.first.paragraph
@@ -104,13 +104,18 @@ module Norvel
           @out << %(<text class="#{css(label.format)}" font-size="#{n(label.format.size)}" x="#{n(placed.x + placed.setting.label_x)}" y="#{n(base)}"#{fill(label.format)}>#{h(label.format.shown(label.text))}</text>)
         end
         pieces.slice_when { |one, other| !one.format.equal?(other.format) || one.inset || other.inset }.each do |run|
-          (run.first.inset && run.first.inset.kind != :note) ? draw_inset(run.first, placed, base) : draw_run(run, placed.x, base, pieces.last)
+          apart = run.first.inset && run.first.inset.kind != :note
+          apart ? @out << in_line(run.first, placed, base) : draw_run(run, placed.x, base, pieces.last)
         end
         placed.line.tabs&.each { |_, from, to, leader| draw_leader(placed.x + from, placed.x + to, base, leader) }
         placed.setting.format.tabs.each { |tab| draw_bar(placed, placed.x + tab.position / 12_700.0) if tab.align == :bar }
       end
 
-      def draw_bar(placed, x) = @out << %(<line class="rule" x1="#{n(x)}" x2="#{n(x)}" y1="#{n(placed.y)}" y2="#{n(placed.y + placed.line.height)}"/>)
+      def in_line(piece, placed, base) = @insets.in_line(piece, placed.x + piece.x, base, placed.line.baseline.clamp(6.0, 2_000.0))
+
+      def draw_bar(placed, x)
+        @out << %(<line class="rule" x1="#{n(x)}" x2="#{n(x)}" y1="#{n(placed.y)}" y2="#{n(placed.y + placed.line.height)}"/>)
+      end
 
       # A dot for each space, a stroke for a tab; at the line's end what ends it.
       def draw_signs(placed)
@@ -138,11 +143,16 @@ module Norvel
           @out << %(<rect fill="#{format.highlight}" x="#{n(x + run.first.x)}" y="#{n(base - format.above)}" width="#{n(finish - run.first.x)}" height="#{n(format.above + format.below)}"/>)
         end
         spacing = format.letter_spacing.zero? ? "" : %( letter-spacing="#{n(format.letter_spacing)}")
-        words = run.map { |piece| %(<tspan#{%( data-o="#{piece.start}") if piece.start} x="#{n(x + piece.x)}">#{h(format.face.drawn(piece.text))}#{" " unless piece.equal?(last)}</tspan>) }.join
+        words = run.map { |piece| word(piece, x, piece.equal?(last) ? "" : " ") }.join
         @out << %(<text class="#{css(format)}" font-size="#{n(format.size)}" y="#{n(y)}"#{fill(format)}#{spacing}>#{words}</text>)
         stroke = format.size / 18
         underlined(run, format).each { |part| underline(x + part.first.x, x + part.last.x + part.last.width, y + format.size * 0.11, stroke, format) }
         @out << %(<line class="ink" stroke-width="#{n(stroke)}" x1="#{n(x + run.first.x)}" x2="#{n(x + finish)}" y1="#{n(y - format.size * 0.26)}" y2="#{n(y - format.size * 0.26)}"/>) if format.strike
+      end
+
+      def word(piece, x, behind)
+        offset = %( data-o="#{piece.start}") if piece.start
+        %(<tspan#{offset} x="#{n(x + piece.x)}">#{h(piece.format.face.drawn(piece.text))}#{behind}</tspan>)
       end
 
       # The stretches of a run that are underlined: all of it, or each word by itself.
@@ -169,36 +179,6 @@ module Norvel
         @out << %(<path class="ink" fill="none" stroke-width="#{n(stroke)}" d="M#{n(from)} #{n(y + stroke)}#{"q#{n(step / 2)} #{n(-step / 2)} #{n(step)} 0t#{n(step)} 0" * waves}"/>)
       end
 
-      def draw_inset(piece, placed, base)
-        segment_height = placed.line.baseline.clamp(6.0, 2_000.0)
-        height = piece.inset.height ? [piece.inset.height / 12_700.0 * scale(piece), segment_height].min : segment_height
-        x, y = placed.x + piece.x, base - height
-        address = piece.inset.ref && @image&.call(piece.inset.ref)
-        (address && (piece.inset.kind == :image || piece.inset.what == :image)) ? draw_image(piece.inset, address, x, y, piece.width, height) : draw_box(piece.inset, x, y, piece.width, height)
-      end
-
-      def draw_image(inset, address, x, y, width, height)
-        @out << %(<image href="#{h(address)}" x="#{n(x)}" y="#{n(y)}" width="#{n(width)}" height="#{n(height)}" preserveAspectRatio="none"><title>#{h(inset.alt || "An image without a text alternative")}</title></image>)
-      end
-
-      def draw_box(inset, x, y, width, height)
-        label = (inset.what || BOX_LABELS.fetch(inset.kind)).to_s.tr("_", " ")
-        @out << %(<rect class="box" x="#{n(x)}" y="#{n(y)}" width="#{n(width)}" height="#{n(height)}"/><text class="box-label" x="#{n(x + 4)}" y="#{n(y + 10)}">#{h(label)}, not laid out</text>)
-      end
-
-      # Something floating: an image, the frame of a text box (its text is placed like any), or a box that says what is not drawn.
-      def draw_float(float)
-        place = [float.x, float.y, float.width, float.height]
-        address = float.inset.what == :image && float.inset.ref && @image&.call(float.inset.ref)
-        if address then draw_image(float.inset, address, *place)
-        elsif float.inset.box then @out << %(<rect class="text-box" x="#{n(place[0])}" y="#{n(place[1])}" width="#{n(place[2])}" height="#{n(place[3])}"/>)
-        else
-          draw_box(float.inset, *place)
-        end
-      end
-
-      def scale(piece) = piece.inset.width.to_i.positive? ? piece.width / (piece.inset.width / 12_700.0) : 1.0
-
       def draw_leader(from, to, base, leader)
         return if leader == :none || to - from < 4
 
@@ -218,15 +198,27 @@ module Norvel
         code = @manuscript.sheet.marks.fetch(paragraph.style, "?")
         starts = lines.first.line.start.zero? || lines.first.setting.runs_in?
         x = lines.first.column.to_i.zero? ? 0 : lines.first.x # in the gap before its column
-        @out << %(<g class="style-mark#{" heading" if @layout.cascade.paragraph(paragraph)[:outline_level]}"><path d="M#{n(x - 4)} #{n(top)}H#{n(x - 8)}V#{n(bottom)}H#{n(x - 4)}"/>)
-        @code_y = -CODE_STEP unless @code_column == lines.first.column
-        @code_column = lines.first.column
-        at = [lines.first.baseline, top + 6, @code_y + CODE_STEP].max
-        if at < @page.height
-          @out << %(<text#{%( class="in-text") if x.positive?} x="#{n(x + (x.positive? ? CODE_X + 4 : CODE_X))}" y="#{n(at)}"><title>#{h(@manuscript.sheet[paragraph.style]&.name)}</title>#{h(code)}#{"…" unless starts}</text>)
-          @code_y = at
-        end
+        heading = " heading" if @layout.cascade.paragraph(paragraph)[:outline_level]
+        bracket = "M#{n(x - 4)} #{n(top)}H#{n(x - 8)}V#{n(bottom)}H#{n(x - 4)}"
+        @out << %(<g class="style-mark#{heading}"><path d="#{bracket}"/>)
+        draw_code("#{code}#{"…" unless starts}", paragraph, x, below_last_code(lines.first, top))
         @out << "</g>"
+      end
+
+      # The codes of one column lie under one another.
+      def below_last_code(first, top)
+        @code_y = -CODE_STEP unless @code_column == first.column
+        @code_column = first.column
+        [first.baseline, top + 6, @code_y + CODE_STEP].max
+      end
+
+      def draw_code(code, paragraph, column, y)
+        return unless y < @page.height
+
+        @code_y = y
+        inside = column.positive?
+        place = %(#{%( class="in-text") if inside} x="#{n(column + (inside ? CODE_X + 4 : CODE_X))}" y="#{n(y)}")
+        @out << %(<text#{place}><title>#{h(@manuscript.sheet[paragraph.style]&.name)}</title>#{h(code)}</text>)
       end
 
       def draw_mark_up(lines, paragraph)
@@ -294,8 +286,11 @@ module Norvel
       def draw_margins
         edge = @page.width
         @words.placed.each do |note|
-          @out << %(<path class="pen join" d="M#{n((note.from || edge - SHORT_JOIN) + 1)} #{n(note.base + 2.6)}H#{n(edge - 3)}L#{n(edge + 5)} #{n(note.y - 2)}"/>)
-          note.words.each_with_index { |word, index| @out << %(<text class="word" x="#{n(edge + 7)}" y="#{n(note.y + index * MarginNotes::STEP)}">#{h(word)}</text>) }
+          from = (note.from || edge - SHORT_JOIN) + 1
+          @out << %(<path class="pen join" d="M#{n(from)} #{n(note.base + 2.6)}H#{n(edge - 3)}L#{n(edge + 5)} #{n(note.y - 2)}"/>)
+          note.words.each_with_index do |word, index|
+            @out << %(<text class="word" x="#{n(edge + 7)}" y="#{n(note.y + index * MarginNotes::STEP)}">#{h(word)}</text>)
+          end
         end
       end
 

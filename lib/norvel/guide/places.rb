@@ -53,7 +53,10 @@ module Norvel
         end.to_h
       end
 
-      def own_values?(style, member) = member.values.all? { |name, value| style.properties.key?(name) && Properties[name].same?(style.properties[name], value) }
+      def own_values?(style, member)
+        own = style.properties
+        member.values.all? { |name, value| own.key?(name) && Properties[name].same?(own[name], value) }
+      end
 
       def by_style(paragraph)
         slot = @styled[paragraph.style] or return

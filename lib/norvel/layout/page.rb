@@ -10,6 +10,9 @@ module Norvel
     # `column` counts from 0 at the start side.
     Placed = Struct.new(:area, :paragraph, :setting, :line, :x, :y, :column) do
       def baseline = y + line.baseline
+
+      # @return [Boolean] whether the other is of the same paragraph, in the same column
+      def goes_on?(other) = paragraph.equal?(other.paragraph) && area == other.area && column == other.column
     end
 
     # A straight line on the page, points.

@@ -222,7 +222,8 @@ module Norvel
       def fill_box(page, float)
         margin = Floating::BOX_MARGIN
         width = [float.width - 2 * margin[:x], 1.0].max
-        items = Flow.new(@setter, between: @manuscript.settings.between).items(@manuscript.asides.fetch(float.inset.box, []), width, area: :text_box)
+        flow = Flow.new(@setter, between: @manuscript.settings.between)
+        items = flow.items(@manuscript.asides.fetch(float.inset.box, []), width, area: :text_box)
         below = Placing.new(page).stack(items, Flow.leads(items), float.x + margin[:x], float.y + margin[:y], area: :text_box)
         overflow(page, float.paragraph) if below > float.y + float.height + 1
       end

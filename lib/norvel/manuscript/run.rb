@@ -19,7 +19,8 @@ module Norvel
     # its tabs go to the :start, :center or :end of the line where `tab_to` says so, whatever stops there are.
     # Where it came from: `origin` is the number of the source's run (nil for text that is new), `from` the offset in that
     # run, `home` the source's paragraph where the run stands in another one now.
-    Run = Value.define(text: "", style: nil, properties: {}, insets: [], link: nil, field: nil, revised: false, generated: false, column_break: false, tab_to: nil, origin: nil, from: 0, home: nil) do
+    Run = Value.define(text: "", style: nil, properties: {}, insets: [], link: nil, field: nil, revised: false, generated: false,
+      column_break: false, tab_to: nil, origin: nil, from: 0, home: nil) do
       # @return [Boolean] the same formatting, so that the two may be read as one
       def alike?(other) = style == other.style && properties == other.properties && link == other.link
 

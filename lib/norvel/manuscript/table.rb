@@ -6,7 +6,8 @@ module Norvel
     # :bottom) say no other; `floating` tables stand beside the text in the file. `style_parts` names the parts of its
     # style that it uses (:first_row, :last_row, :first_column, :last_column, :row_bands, :column_bands); `by_hand` what of its frame was
     # set on itself or its cells (:borders, :shading).
-    Table = Value.define(:id, :rows, columns: [], style: nil, indent: 0, cell_margin: 68_580, margins: {}, align: :start, floating: false, style_parts: %i[first_row first_column row_bands], by_hand: []) do
+    Table = Value.define(:id, :rows, columns: [], style: nil, indent: 0, cell_margin: 68_580, margins: {}, align: :start,
+      floating: false, style_parts: %i[first_row first_column row_bands], by_hand: []) do
       # Which conditions of the table style hold at a cell, farthest first (ISO/IEC 29500-1 §17.7.6).
       # @return [Array<Symbol>]
       def conditions(row, column)

@@ -32,9 +32,10 @@ module Norvel
       def same?(one, other, tolerance: Property::ROUNDING)
         case kind
         when :length then (one.to_i - other.to_i).abs <= tolerance
-        when :line_spacing then one.rule == other.rule && (one.value - other.value).abs <= (one.multiple? ? Property::ROUNDING_FACTOR : tolerance)
+        when :line_spacing
+          one.rule == other.rule && (one.value - other.value).abs <= (one.multiple? ? Property::ROUNDING_FACTOR : tolerance)
         when :font then one.to_s.casecmp?(other.to_s)
-        when :tabs then one.size == other.size && one.zip(other).all? { |tab, wanted| tab.with(position: 0) == wanted.with(position: 0) && (tab.position - wanted.position).abs <= tolerance }
+        when :tabs then one.size == other.size && one.zip(other).all? { |tab, wanted| tab.same?(wanted, tolerance) }
         else one == other
         end
       end

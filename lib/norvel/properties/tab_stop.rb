@@ -10,7 +10,7 @@ module Norvel
       # @return [TabStop]
       # @raise [Error]
       def self.parse(written)
-        position, align, leader = written.strip.match(/\A(.+?)(?:\s+(start|center|end|decimal|bar|clear))?(?:\s+with\s+(dot|hyphen|underscore)(?:s|\s+leader)?)?\z/)&.captures
+        position, align, leader = written.strip.match(self::WRITTEN)&.captures
         raise Error, "A tab stop needs a place." unless position
 
         new(position: Lengths.parse(position, default_unit: "cm"), align: (align || "start").to_sym, leader: (leader || "none").to_sym)
@@ -30,10 +30,14 @@ module Norvel
         (wanted + extra.map { |tab| new(position: tab.position, align: :clear) }).sort_by(&:position)
       end
 
+      # @param other [TabStop] @param tolerance [Integer] EMU between their places
+      def same?(other, tolerance) = with(position: 0) == other.with(position: 0) && (position - other.position).abs <= tolerance
+
       # @return [String] "5 cm end with dots"
       def to_s
         [Lengths.show(position, "cm"), (align unless align == :start), ("with #{leader} leader" unless leader == :none)].compact.join(" ")
       end
     end
+    TabStop::WRITTEN = /\A(.+?)(?:\s+(start|center|end|decimal|bar|clear))?(?:\s+with\s+(dot|hyphen|underscore)(?:s|\s+leader)?)?\z/
   end
 end

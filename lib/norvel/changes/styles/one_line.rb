@@ -37,7 +37,11 @@ module Norvel
       def key = @reading.key && [@reading.name, @reading.key]
 
       # @return [Boolean] whether the line says nothing but a key
-      def only_key? = !key.nil? && values.empty? && @reading.parent.nil? && @reading.following.nil? && !self.class.style(sheet, @reading.name).nil?
+      def only_key?
+        return false if key.nil? || values.any? || @reading.parent || @reading.following
+
+        !self.class.style(sheet, @reading.name).nil?
+      end
 
       # @return [Operation]
       # @raise [ChangeRefused]

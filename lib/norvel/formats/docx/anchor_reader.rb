@@ -6,9 +6,10 @@ module Norvel
       # Reads where something floating stands (wp:anchor, ISO/IEC 29500-1 §20.4.2.3).
       class AnchorReader
         WRAPS = {"wrapTopAndBottom" => :above_below, "wrapSquare" => :around, "wrapTight" => :around, "wrapThrough" => :around}.freeze
-        FROM = {"page" => :page, "margin" => :margin, "column" => :column, "character" => :column, "leftMargin" => :page, "insideMargin" => :page,
-                "paragraph" => :paragraph, "line" => :paragraph, "topMargin" => :page}.freeze
-        ALIGN = {"left" => :start, "inside" => :start, "center" => :center, "right" => :end, "outside" => :end, "top" => :start, "bottom" => :end}.freeze
+        FROM = {"page" => :page, "leftMargin" => :page, "insideMargin" => :page, "topMargin" => :page, "margin" => :margin,
+                "column" => :column, "character" => :column, "paragraph" => :paragraph, "line" => :paragraph}.freeze
+        ALIGN = {"left" => :start, "inside" => :start, "top" => :start, "center" => :center,
+                 "right" => :end, "outside" => :end, "bottom" => :end}.freeze
         GAPS = {"distT" => :top, "distB" => :bottom, "distL" => :start, "distR" => :end}.freeze
         FARTHEST = (-72_000_000..72_000_000) # EMU: 2 m
 

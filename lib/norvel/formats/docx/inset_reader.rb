@@ -49,8 +49,11 @@ module Norvel
           else :drawing
           end
           Manuscript::Inset.new(kind: (frame.name == "inline" && what == :image) ? :image : :anchor, what: what, ref: blip && target(blip),
-            anchor: (@anchors.read(frame) if frame.name == "anchor"), width: extent && side(extent["cx"]), height: extent && side(extent["cy"]), alt: about && [about["descr"], about["title"]].find { |text| !text.to_s.strip.empty? })
+            anchor: (@anchors.read(frame) if frame.name == "anchor"), width: extent && side(extent["cx"]),
+            height: extent && side(extent["cy"]), alt: about && alternative(about))
         end
+
+        def alternative(about) = [about["descr"], about["title"]].find { |text| !text.to_s.strip.empty? }
 
         def picture(node)
           data = find(node, "imagedata")

@@ -138,9 +138,14 @@ module Norvel
           Manuscript::Settings.new(tab: tab&.positive? ? tab : 457_200,
             even_differs: found.key?("evenAndOddHeaders") && codecs.on?(found["evenAndOddHeaders"]), records_revisions: recording || false,
             hyphenate: found.key?("autoHyphenation") && codecs.on?(found["autoHyphenation"]),
-            mirrored: found.key?("mirrorMargins") && codecs.on?(found["mirrorMargins"]), gutter_above: found.key?("gutterAtTop") && codecs.on?(found["gutterAtTop"]),
-            footnotes: SectionReader.note_form(codecs, found["footnotePr"]) || Manuscript::NoteForm.new,
-            endnotes: SectionReader.note_form(codecs, found["endnotePr"], format: :lower_roman) || Manuscript::NoteForm.new(format: :lower_roman))
+            mirrored: found.key?("mirrorMargins") && codecs.on?(found["mirrorMargins"]),
+            gutter_above: found.key?("gutterAtTop") && codecs.on?(found["gutterAtTop"]), **note_forms(codecs, found))
+        end
+
+        # @return [Hash{Symbol=>Manuscript::NoteForm}] what the settings say of footnotes and endnotes
+        def note_forms(codecs, found)
+          {footnotes: SectionReader.note_form(codecs, found["footnotePr"]),
+           endnotes: SectionReader.note_form(codecs, found["endnotePr"], format: :lower_roman)}.compact
         end
 
         # What the file says of itself (ISO/IEC 29500-2 §11), by our names.
@@ -150,7 +155,8 @@ module Norvel
           name = @package.relationships("").values.find { |link| link[:type] == "core-properties" }&.fetch(:target)
           return {} unless name && @package.part?(name)
 
-          @package.xml(name).root.element_children.each_with_object({}) { |node, found| found[CORE[node.name]] ||= node.text if CORE.key?(node.name) && !node.text.empty? }
+          said = @package.xml(name).root.element_children.select { |node| CORE.key?(node.name) && !node.text.empty? }
+          said.reverse.to_h { |node| [CORE[node.name], node.text] } # where it is said twice, the first counts
         end
 
         def read_info(sheet)

@@ -24,12 +24,17 @@ module Norvel
           by_key("style", @wanted.sheet.styles, @found.sheet.styles) { |style| style_values(style) }
           by_key("list", @wanted.lists, @found.lists) { |list| list_values(list) }
           compare("the document defaults", @spelled.set(@wanted.sheet.defaults), @spelled.set(@found.sheet.defaults))
-          compare("the settings", *[@wanted, @found].map { |one| one.settings.to_h.slice(:even_differs, :records_revisions, :hyphenate).merge(tab: @spelled.twips(one.settings.tab)) })
+          compare("the settings", *[@wanted, @found].map { |one| settings_values(one.settings) })
           compare("the title", @wanted.info.title, @found.info.title)
           @differences
         end
 
         private
+
+        # Those that are written; the others stay as the file has them.
+        def settings_values(settings)
+          settings.to_h.slice(*SettingsWriter::SWITCHES.keys).merge(tab: @spelled.twips(settings.tab))
+        end
 
         def stories
           compare_blocks("", @wanted.blocks, @found.blocks)

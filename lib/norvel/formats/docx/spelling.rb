@@ -7,7 +7,9 @@ module Norvel
     module Docx
       # Reads w:pPr and w:rPr by the table of properties, and patches them back in schema order.
       class Spelling
-        ROWS = %i[paragraph text].to_h { |target| [target, Properties.of(target).group_by { |property| PropertySpelling.of(property)[:el] }] }.freeze
+        ROWS = %i[paragraph text].to_h do |target|
+          [target, Properties.of(target).group_by { |property| PropertySpelling.of(property)[:el] }]
+        end.freeze
 
         # The order of children in the schema (ISO/IEC 29500-1 §A.1, CT_PPr and EG_RPrBase).
         ORDER = {
