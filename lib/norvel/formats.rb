@@ -43,7 +43,10 @@ module Norvel
     # @return [Array<String>] a sentence for each value: "Orphans 3: the file can only say 2."
     def cannot_say(before, after)
       format = of(after.format)
-      new_sets(before, after).flat_map { |was, now| now.reject { |name, value| was[name] == value }.map { |name, value| [name, value, format.spelled(now)[name]] } }.uniq.filter_map do |name, value, said|
+      news = new_sets(before, after).flat_map do |was, now|
+        now.reject { |name, value| was[name] == value }.map { |name, value| [name, value, format.spelled(now)[name]] }
+      end
+      news.uniq.filter_map do |name, value, said|
         property = Properties[name]
         wanted, can = [value, said].map { |one| property.show(one) }
         near = property.length? && said && (said - value).abs <= Lengths::TWIP

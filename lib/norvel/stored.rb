@@ -17,8 +17,10 @@ module Norvel
     FORMER_NUMBER_FORMATS = {"lowerRoman" => "lower_roman", "upperRoman" => "upper_roman", "lowerLetter" => "lower_letter",
                              "upperLetter" => "upper_letter", "decimalZero" => "decimal_zero"}.freeze
 
-    KINDS = [Manuscript::Run, Manuscript::Inset, Manuscript::Anchor, Manuscript::Paragraph, Manuscript::Table, Manuscript::Row, Manuscript::Cell, Manuscript::Section, Manuscript::PageDesign,
-      Manuscript::Folio, Manuscript::NoteForm, Manuscript::Settings, Manuscript::Info, Manuscript::List, Manuscript::ListLevel, StyleSheet::Style, Properties::LineSpacing, Properties::TabStop,
+    KINDS = [Manuscript::Run, Manuscript::Inset, Manuscript::Anchor, Manuscript::Paragraph, Manuscript::Table, Manuscript::Row,
+      Manuscript::Cell, Manuscript::Section, Manuscript::PageDesign,
+      Manuscript::Folio, Manuscript::NoteForm, Manuscript::Settings, Manuscript::Info, Manuscript::List, Manuscript::ListLevel,
+      StyleSheet::Style, Properties::LineSpacing, Properties::TabStop,
       Properties::NumberRef].to_h { |kind| [kind.name.split("::").last, kind] }.freeze
     NAMES = KINDS.invert.freeze
 

@@ -49,7 +49,8 @@ module Norvel
 
       def in_table(table)
         turned = table.rows.flat_map(&:cells).select(&:turned).filter_map { |cell| Manuscript.paragraphs_of([cell.blocks]).first }
-        turned.map { |paragraph| at(:vertical_text, paragraph) } + (table.floating ? [at(:float, Manuscript.paragraphs_in(table).first)] : [])
+        found = turned.map { |paragraph| at(:vertical_text, paragraph) }
+        table.floating ? found << at(:float, Manuscript.paragraphs_in(table).first) : found
       end
 
       # Characters that no face has.

@@ -89,7 +89,8 @@ module Norvel
       # What a line is written with, the commonest first: for its completion.
       VOCABULARY = (%w[bold italic centred justified] + ["flush left", "flush right", "before", "after", "before and after", "lines double", "lines single", "lines exactly", "lines at least", "indent", "no indent",
         "hanging", "in at end", "keep with next", "keep together", "new page", "close up", "small capitals", "capitals", "underscore", "no underscore", "struck through", "colour", "automatic colour", "background",
-        "highlight", "shading", "no shading", "borders", "no borders", "spaced", "kerned from", "not kerned", "scaled", "superscript", "subscript", "shifted", "language", "level", "orphans", "widows", "tab stops", "no tab stops",
+        "highlight", "shading", "no shading", "borders", "no borders", "spaced", "kerned from", "not kerned", "scaled",
+        "superscript", "subscript", "shifted", "language", "level", "orphans", "widows", "tab stops", "no tab stops",
         "hyphenated", "not hyphenated", "not bold", "not italic", "not keep with next"] + Colours::NAMED.keys).freeze
 
       module_function
@@ -110,7 +111,9 @@ module Norvel
         each_part(line, at) { |text, from| take(text, from, families, values, faults) }
         bad = values.transform_values { |written, *| written }.to_h { |name, written| [name, reason(name, written, text_only)] }.compact
         bad.each { |name, reason| values[name].then { |_, from, to| faults << Fault.new(text: line[from...to], from: from, to: to, reason: reason) } }
-        Reading.new(values: values.except(*bad.keys).transform_values(&:first), faults: faults, name: head && head[1].strip, parent: head && head[2]&.strip, following: head && head[3]&.strip, key: head && head[4])
+        name, parent, following, key = head&.captures&.map { |part| part&.strip }
+        Reading.new(values: values.except(*bad.keys).transform_values(&:first), faults: faults, name: name, parent: parent,
+          following: following, key: key)
       end
 
       # What was changed in a line, so that what was only shown stays what it is.

@@ -18,7 +18,10 @@ module Norvel
 
     # @param cells [Array<Manuscript::Cell>] a column
     # @return [Boolean] whether its numbers have unlike decimals
-    def uneven?(cells) = cells.map { |cell| text(cell) }.select { |one| number?(one) }.map { |one| one[/[.,](\d+)\D*\z/, 1].to_s.length }.uniq.size > 1
+    def uneven?(cells)
+      numbers = cells.map { |cell| text(cell) }.select { |one| number?(one) }
+      numbers.map { |one| one[/[.,](\d+)\D*\z/, 1].to_s.length }.uniq.size > 1
+    end
 
     def numbers?(table, cells)
       body = cells.zip(table.rows).drop(1).reject { |_, row| row.header }.map { |cell, _| text(cell) }

@@ -20,7 +20,7 @@ module Norvel
         {guide: @check.guide.title, version: @check.guide.version, met: @check.count(:met), broken: @check.count(:broken),
          rules: @check.results.map { |result| {id: result.rule.id, severity: result.rule.severity.to_s, state: result.state.to_s, findings: result.findings.size} },
          findings: @check.findings.map { |finding| finding_entry(finding) },
-         unmeasured: @check.results.flat_map { |result| result.unmeasured.map { |place| {rule: result.rule.id, paragraph: place.paragraph && @check.manuscript.index_of(place.paragraph), page: place.page, why: place.why} } }}
+         unmeasured: @check.results.flat_map { |result| result.unmeasured.map { |place| unmeasured_entry(result.rule, place) } }}
       end
 
       # @return [String]
@@ -44,6 +44,10 @@ module Norvel
 
       # A cell that a table program would take for a formula is written as text.
       def harmless(cell) = (cell.is_a?(String) && cell.match?(/\A[=+\-@\t]/)) ? "'#{cell}" : cell
+
+      def unmeasured_entry(rule, place)
+        {rule: rule.id, paragraph: place.paragraph && @check.manuscript.index_of(place.paragraph), page: place.page, why: place.why}
+      end
 
       def finding_entry(finding)
         {rule: finding.rule, severity: finding.severity.to_s, paragraph: finding.paragraph && @manuscript.index_of(finding.paragraph), page: finding.page, expected: finding.expected, measured: finding.measured,

@@ -20,7 +20,8 @@ module Norvel
       private
 
       def page_entry(page)
-        {number: page.number, folio: page.folio, part: page.part, exact: !@layout.inexact.key?(page.number), width_pt: page.width.round(1), height_pt: page.height.round(1),
+        {number: page.number, folio: page.folio, part: page.part, exact: !@layout.inexact.key?(page.number),
+         width_pt: page.width.round(1), height_pt: page.height.round(1),
          turn: {reason: page.turn.reason.to_s, paragraph: page.turn.paragraph && @manuscript.index_of(page.turn.paragraph), empty_pt: page.turn.empty.round(2)},
          lines: page.placed.map { |placed| line_entry(placed) }}
       end
@@ -28,8 +29,10 @@ module Norvel
       def line_entry(placed)
         line = placed.line
         setting = placed.setting
-        {area: placed.area.to_s, column: placed.column || 0, paragraph: %i[body cell].include?(placed.area) ? @manuscript.index_of(placed.paragraph.id) : nil, start: line.start, end: line.end,
-         x_pt: (placed.x + line.x).round(2), baseline_pt: placed.baseline.round(2), width_pt: line.width.round(2), text: setting.text_of(line).sub(/[[:space:]]+\z/, ""),
+        text = %i[body cell].include?(placed.area)
+        {area: placed.area.to_s, column: placed.column || 0, paragraph: text ? @manuscript.index_of(placed.paragraph.id) : nil,
+         start: line.start, end: line.end, x_pt: (placed.x + line.x).round(2), baseline_pt: placed.baseline.round(2),
+         width_pt: line.width.round(2), text: setting.text_of(line).sub(/[[:space:]]+\z/, ""),
          hyphenated: line.hyphenated, label: line.start.zero? ? setting.label&.text : nil}
       end
     end

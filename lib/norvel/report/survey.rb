@@ -21,11 +21,13 @@ module Norvel
 
       # @return [Hash] of plain JSON values
       def to_h
-        {format: @manuscript.format, pages: @layout.pages.size, words: words, language: @manuscript.info.language, page_designs: PageDesigns.new(@layout).to_a,
+        {format: @manuscript.format, pages: @layout.pages.size, words: words, language: @manuscript.info.language,
+         page_designs: PageDesigns.new(@layout).to_a,
          styles: @manuscript.sheet.styles.values.map { |style| style_entry(style) }, paragraphs: @manuscript.paragraphs.each_with_index.map { |paragraph, index| paragraph_entry(paragraph, index) },
          looks: @looks.map { |look| {id: look.id, paragraphs: look.paragraphs.map { |id| @manuscript.index_of(id) }, variants: look.variants.size} },
          images: images, notes: @manuscript.notes.size, tables: @manuscript.tables.size,
-         info: @manuscript.info.to_h.slice(:title, :author, :subject, :keywords), contents: nil, captions: nil, open_matters: nil, warnings: @manuscript.warnings}
+         info: @manuscript.info.to_h.slice(:title, :author, :subject, :keywords), contents: nil, captions: nil, open_matters: nil,
+         warnings: @manuscript.warnings}
       end
 
       # @return [Integer] runs between white space with a letter or digit, body only

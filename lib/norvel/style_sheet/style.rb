@@ -7,7 +7,8 @@ module Norvel
     # `standard` is the name that an open standard has for it where people call it something else: contents fields and
     # cross-references go by that; `conditions` those of a table style for some of its cells (:first_row, :band_1_rows …), `cell_margins`
     # the room around their text by side, EMU.
-    Style = Value.define(:id, :name, kind: :paragraph, parent: nil, next_style: nil, linked: nil, properties: {}, conditions: {}, hidden: false, from_file: true, standard: nil, cell_margins: {}) do
+    Style = Value.define(:id, :name, kind: :paragraph, parent: nil, next_style: nil, linked: nil, properties: {},
+      conditions: {}, hidden: false, from_file: true, standard: nil, cell_margins: {}) do
       # @return [String] the name that files know it by
       def file_name = standard || name
 

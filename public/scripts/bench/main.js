@@ -18,9 +18,18 @@ function tellAddress() {
 }
 
 async function startBench() {
-  const [pagesOf, choice, writing, { offerDraft, after }, { startKeys, find }, { startOriginal }, { startProposals, letProposalGo }, { startPalette }, { drawStrip }, { startZoom }, { startOwnKeys, toggleKeys }, { startPrinting }] = await Promise.all(
-    ["pages", "choice", "writing", "outbox", "keys", "original", "proposals", "palette", "strip", "zoom", "own_keys", "printing"].map((name) => import(`./${name}.js`)),
-  );
+  const names = ["pages", "choice", "writing", "outbox", "keys", "original", "proposals", "palette", "strip", "zoom", "own_keys", "printing"];
+  const parts = Object.fromEntries(await Promise.all(names.map(async (name) => [name, await import(`./${name}.js`)])));
+  const { pages: pagesOf, choice, writing } = parts;
+  const { offerDraft, after } = parts.outbox;
+  const { startKeys, find } = parts.keys;
+  const { startOriginal } = parts.original;
+  const { startProposals, letProposalGo } = parts.proposals;
+  const { startPalette } = parts.palette;
+  const { drawStrip } = parts.strip;
+  const { startZoom } = parts.zoom;
+  const { startOwnKeys, toggleKeys } = parts.own_keys;
+  const { startPrinting } = parts.printing;
   const { watch, redraw, reveal, tellPage, letGo, sheet, heldNewer, askLater } = pagesOf;
   heldNewer(writing.isNewer);
   watch();

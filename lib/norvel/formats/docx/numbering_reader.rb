@@ -34,7 +34,8 @@ module Norvel
           properties = children(node, "pPr").first
           set = @spelling.read(properties, :paragraph).slice(:indent_start, :indent_end, :indent_first, :tabs)
           restart = child_value(node, "lvlRestart")
-          level = Manuscript::ListLevel.new(format: NumberFormats.of_list(child_value(node, "numFmt") || "decimal"), text: child_value(node, "lvlText") || "",
+          format = NumberFormats.of_list(child_value(node, "numFmt") || "decimal")
+          level = Manuscript::ListLevel.new(format: format, text: child_value(node, "lvlText") || "",
             start: first_number(child_value(node, "start") || "1"), properties: set, label_properties: @spelling.read(children(node, "rPr").first, :text),
             style: child_value(node, "pStyle"), suffix: (child_value(node, "suff") || "tab").to_sym, restart_after: restart && @spelling.codecs.count(restart, 0..9, "the restart of a list"),
             legal: children(node, "isLgl").any? { |flag| @spelling.codecs.on?(flag) })

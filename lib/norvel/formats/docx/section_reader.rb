@@ -6,6 +6,7 @@ module Norvel
       # Reads sections (ISO/IEC 29500-1 §17.6): each w:sectPr closes the section that ends with it.
       class SectionReader
         BEGINS = {"nextPage" => :page, "oddPage" => :recto, "evenPage" => :verso, "continuous" => :here, "nextColumn" => :here}.freeze
+        FIRST = (0..99_999) # numbers to begin with
         RESTARTS = {"continuous" => :never, "eachSect" => :section, "eachPage" => :page}.freeze
         VERTICAL = {"center" => :center, "bottom" => :bottom}.freeze
         MARGINS = {top: "top", bottom: "bottom", start: "left", end: "right", gutter: "gutter", header: "header", footer: "footer"}.freeze
@@ -27,7 +28,8 @@ module Norvel
           said = (node&.element_children || []).to_h { |child| [child.name, codecs.attribute(child)] }
           return unless said.keys.intersect?(%w[numFmt numStart numRestart pos])
 
-          Manuscript::NoteForm.new(format: NumberFormats::FOLIOS.fetch(said["numFmt"], format), start: said["numStart"] ? codecs.count(said["numStart"], 0..99_999, "the first number of notes") || 1 : 1,
+          start = said["numStart"] && codecs.count(said["numStart"], FIRST, "the first number of notes")
+          Manuscript::NoteForm.new(format: NumberFormats::FOLIOS.fetch(said["numFmt"], format), start: start || 1,
             restart: RESTARTS.fetch(said["numRestart"], :never), place: (said["pos"] == "sectEnd") ? :section : :text)
         end
 
@@ -47,26 +49,38 @@ module Norvel
 
         def read_section(node, last, before)
           parts = node ? node.element_children.group_by(&:name) : {}
-          folio = parts["pgNumType"]&.first
-          columns = parts["cols"]&.first
-          type = parts["type"]&.first
-          Manuscript::Section.new(page: page(parts), last: last, begins: known(BEGINS, type && @codecs.attribute(type), :page, "A section begins on “%s”"),
-            folio: Manuscript::Folio.new(format: known(NumberFormats::FOLIOS, folio && @codecs.attribute(folio, "fmt"), :decimal, "Folios are asked for as “%s”"), start: folio && @codecs.count(@codecs.attribute(folio, "start"), 0..99_999, "the first folio")),
+          Manuscript::Section.new(page: page(parts), last: last, begins: known(BEGINS, said(parts, "type"), :page, "A section begins on “%s”"),
+            folio: folio(parts["pgNumType"]&.first), vertical: VERTICAL.fetch(said(parts, "vAlign"), :top), beyond: beyond(parts),
             headers: stories(parts["headerReference"], before&.headers), footers: stories(parts["footerReference"], before&.footers),
-            first_differs: parts.key?("titlePg") && @codecs.on?(parts["titlePg"].first),
-            columns: (columns && @codecs.count(@codecs.attribute(columns, "num"), 1..45, "the number of columns")) || 1,
-            beyond: beyond(parts, columns),
-            footnotes: self.class.note_form(@codecs, parts["footnotePr"]&.first), endnotes: self.class.note_form(@codecs, parts["endnotePr"]&.first, format: :lower_roman),
-            column_gap: (columns && @codecs.measure(@codecs.attribute(columns, "space")))&.abs || 457_200, vertical: VERTICAL.fetch(parts["vAlign"]&.first&.then { |where| @codecs.attribute(where) }, :top))
+            first_differs: parts.key?("titlePg") && @codecs.on?(parts["titlePg"].first), **columns(parts["cols"]&.first),
+            footnotes: self.class.note_form(@codecs, parts["footnotePr"]&.first),
+            endnotes: self.class.note_form(@codecs, parts["endnotePr"]&.first, format: :lower_roman))
+        end
+
+        def said(parts, name, attribute = "val") = parts[name]&.first&.then { |node| @codecs.attribute(node, attribute) }
+
+        def folio(node)
+          return Manuscript::Folio.new unless node
+
+          format = known(NumberFormats::FOLIOS, @codecs.attribute(node, "fmt"), :decimal, "Folios are asked for as “%s”")
+          Manuscript::Folio.new(format: format, start: @codecs.count(@codecs.attribute(node, "start"), FIRST, "the first folio"))
+        end
+
+        # @return [Hash{Symbol=>Integer}] what is said of columns
+        def columns(node)
+          return {} unless node
+
+          gap = @codecs.measure(@codecs.attribute(node, "space"))&.abs
+          {columns: @codecs.count(@codecs.attribute(node, "num"), 1..45, "the number of columns"), column_gap: gap}.compact
         end
 
         GRIDS = %w[lines linesAndChars snapToChars].freeze
 
         # What is asked for and not laid out (§17.6.5, §17.6.8, §17.6.4).
-        def beyond(parts, columns)
-          grid = parts["docGrid"]&.first&.then { |node| @codecs.attribute(node, "type") }
-          widths = columns ? columns.element_children.map { |column| @codecs.attribute(column, "w") }.uniq : []
-          [(:uneven_columns if widths.size > 1 && Codecs::OFF.include?(@codecs.attribute(columns, "equalWidth"))), (:grid if GRIDS.include?(grid)),
+        def beyond(parts)
+          widths = (parts["cols"]&.first&.element_children || []).map { |column| @codecs.attribute(column, "w") }.uniq
+          uneven = widths.size > 1 && Codecs::OFF.include?(said(parts, "cols", "equalWidth"))
+          [(:uneven_columns if uneven), (:grid if GRIDS.include?(said(parts, "docGrid", "type"))),
             (:line_numbers if parts.key?("lnNumType"))].compact
         end
 

@@ -69,7 +69,8 @@ module Norvel
         def patch(node, before, now)
           patch_page(node, before.page, now.page) unless before.page == now.page
           put(node, "type", "val" => SectionReader::BEGINS.key(now.begins)) unless before.begins == now.begins
-          put(node, "pgNumType", "fmt" => NumberFormats::FOLIOS.key(now.folio.format), "start" => now.folio.start) unless before.folio == now.folio
+          folio = now.folio
+          put(node, "pgNumType", "fmt" => NumberFormats::FOLIOS.key(folio.format), "start" => folio.start) unless before.folio == folio
           put(node, "cols", "num" => now.columns) unless before.columns == now.columns
           patch_first(node, now.first_differs) unless before.first_differs == now.first_differs
         end

@@ -45,7 +45,8 @@ module Norvel
           called = value["aliases"].to_s.split(",").map(&:strip).reject(&:empty?).first if name.match?(StyleSheet::STANDARD)
           StyleSheet::Style.new(id: id, name: called || name, standard: (name if called), kind: kind, parent: value["basedOn"], next_style: value["next"], linked: value["link"],
             properties: @spelling.read(parts["pPr"], :paragraph).merge(@spelling.read(parts["rPr"], :text)).freeze,
-            hidden: parts.key?("semiHidden") && @spelling.codecs.on?(parts["semiHidden"]), **((kind == :table) ? of_tables(node, parts["tblPr"]) : {}))
+            hidden: parts.key?("semiHidden") && @spelling.codecs.on?(parts["semiHidden"]),
+            **((kind == :table) ? of_tables(node, parts["tblPr"]) : {}))
         end
 
         def of_tables(node, properties)

@@ -61,7 +61,8 @@ module Norvel
           height = child(properties, "trHeight")
           cells = []
           Walk.cells(node) { |cell| cells << read_cell(cell) }
-          Manuscript::Row.new(cells: cells, header: on?(properties, "tblHeader"), height: (height && @codecs.measure(attribute(height))) || 0,
+          least = height && @codecs.measure(attribute(height))
+          Manuscript::Row.new(cells: cells, header: on?(properties, "tblHeader"), height: least || 0,
             exact: !height.nil? && attribute(height, "hRule") == "exact", splits: !on?(properties, "cantSplit"),
             before: @codecs.count(said(properties, "gridBefore") || "0", COLUMNS, "the columns that a row leaves out"))
         end
