@@ -42,6 +42,13 @@ RSpec.describe Norvel::Layout::Floating do
     expect(place(right).first.first).to eq(140)
   end
 
+  it "narrows the line that a run-in heading shares with its text too" do
+    run = Norvel::Manuscript::Run.new(text: Norvel::Manuscript::INSET_MARK, insets: [picture(wrap: :around, height: 60)])
+    heading = paragraph(1, "Bells. ").with(run_in: true)
+    one = layout(on_page(paragraph(0, run, "one"), heading, paragraph(2, "rung by the toll clerk"), paragraph(3, "after"), styles: body))
+    expect(one.pages.first.placed.map { |placed| [placed.paragraph.id, placed.line.x.round >= 60] }).to eq([[0, true], [1, true], [2, true], [3, true]])
+  end
+
   it "is said where the lines beside it come on the next page" do
     run = Norvel::Manuscript::Run.new(text: Norvel::Manuscript::INSET_MARK, insets: [picture(wrap: :around, height: 120)])
     one = layout(on_page(paragraph(0, Array.new(7) { "line" }.join("\n")), paragraph(1, run, Array.new(6) { "line" }.join("\n")), styles: body))

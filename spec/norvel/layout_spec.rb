@@ -63,8 +63,10 @@ RSpec.describe Norvel::Layout do
     end
 
     it "hold on to closing marks after a space, to opening ones before one, and to hyphens after quotes (LB13, LB14, LB15, LB19, LB21)" do
-      setting = ->(text) { Norvel::Layout::Atoms.new(text, [Norvel::Layout::Segment.new(0, text.length, layout(on_page(paragraph(0, "x"))).pages.first.placed.first.setting.pieces(layout(on_page(paragraph(0, "x"))).pages.first.placed.first.line).first.format)], Norvel::Layout::Words.new).all }
-      starts = ->(text) { setting[text].reject(&:glued).map(&:start) }
+      placed = layout(on_page(paragraph(0, "x"))).pages.first.placed.first
+      format = placed.setting.pieces(placed.line).first.format
+      atoms = ->(text) { Norvel::Layout::Atoms.new(text, [Norvel::Layout::Segment.new(0, text.length, format)], Norvel::Layout::Words.new).all }
+      starts = ->(text) { atoms[text].reject(&:glued).map(&:start) }
       expect(starts["Où ? Ici : là ! (oui ) fin"]).to eq([0, 5, 11, 16, 23])
       expect(starts["„Spiegel“-Artikel von Dr.-Ing. Ott"]).to eq([0, 10, 18, 22, 26, 31])
       expect(starts["a ( b"]).to eq([0, 2])

@@ -20,3 +20,13 @@ Capybara.default_driver = :desk
 Capybara.javascript_driver = :desk
 Capybara.default_max_wait_time = 10
 Capybara.enable_aria_label = true
+
+# What every task in a browser has at hand: the manuscript that was brought in, as it is now, and the keyboard.
+module AtTheDesk
+  def row = @row ||= NorvelWeb::ManuscriptRecord.first
+
+  def now = NorvelWeb::Workbench.new(row.id).state.manuscript
+
+  def keys(*keys) = page.driver.browser.action.send_keys(*keys).perform
+end
+RSpec.configure { |config| config.include AtTheDesk, type: :feature }

@@ -8,8 +8,6 @@ RSpec.describe "Cleaning in the browser", type: :feature do
     Web.bring("boat-shed-handbook.docx").update!(guide: "marrowby-handbook")
   end
 
-  let(:row) { NorvelWeb::ManuscriptRecord.first }
-
   def state = NorvelWeb::Workbench.new(row.id).state
 
   def now = state.manuscript
@@ -58,8 +56,6 @@ end
 
 RSpec.describe "Choosing what goes, and seeing it first", type: :feature do
   before { Web.clear }
-
-  def now = NorvelWeb::Workbench.new(NorvelWeb::ManuscriptRecord.first.id).state.manuscript
 
   def base = "/manuscripts/#{NorvelWeb::ManuscriptRecord.first.id}"
 
@@ -140,10 +136,6 @@ RSpec.describe "Looking at it from all sides", type: :feature do
     Web.clear
     Web.bring("night-ferries.docx")
   end
-
-  let(:row) { NorvelWeb::ManuscriptRecord.first }
-
-  def now = NorvelWeb::Workbench.new(row.id).state.manuscript
 
   it "fixes a finding where it stands: the row says so, the list and the count follow" do
     visit "/manuscripts/#{row.id}/findings"

@@ -10,11 +10,8 @@ RSpec.describe "Jobs, counted", type: :feature do
     @actions = 0
   end
 
-  let(:row) { NorvelWeb::ManuscriptRecord.first }
   let(:long) { "The crews learned the tide bell by ear, and a stranger could not have told one stroke from the next, or so it was said in the town. " * 2 }
   let(:quotation) { "“#{Array.new(44) { |index| "word#{index}" }.join(" ")}”" }
-
-  def now = NorvelWeb::Workbench.new(row.id).state.manuscript
 
   def bring(styles: Demo::Report::STYLES, &block)
     Web.bring("Überblick.docx", docx(styles: styles, &block))
@@ -23,8 +20,6 @@ RSpec.describe "Jobs, counted", type: :feature do
   end
 
   def count = @actions += 1
-
-  def keys(*keys) = page.driver.browser.action.send_keys(*keys).perform
 
   # A key command; the answer is there when what is asked for is.
   def key(name, chord: nil, gives: nil, text: nil)

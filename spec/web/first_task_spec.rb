@@ -9,12 +9,9 @@ RSpec.describe "From a messy report to house style", type: :feature do
     Web.bring("night-ferries.docx")
   end
 
-  let(:row) { NorvelWeb::ManuscriptRecord.first }
   let(:original) { read(demo("night-ferries.docx")) }
   let(:chapter_two) { original.paragraphs.find { |paragraph| paragraph.text.start_with?("CHAPTER 2") } }
   let(:long) { original.paragraphs.find { |paragraph| paragraph.text.length > 400 && paragraph.runs.any? { |run| run.properties[:italic] } && paragraph.properties[:align] } }
-
-  def now = NorvelWeb::Workbench.new(row.id).state.manuscript
 
   # The paragraph's group on whichever page it is, scrolled into view.
   def on_page(id)

@@ -9,14 +9,9 @@ RSpec.describe "From a messy notice to house style, by keyboard alone", type: :f
     Web.bring("quayside-notice.docx")
   end
 
-  let(:row) { NorvelWeb::ManuscriptRecord.first }
   let(:original) { read(demo("quayside-notice.docx")) }
 
-  def keys(*keys) = page.driver.browser.action.send_keys(*keys).perform
-
   def focused = evaluate_script("((document.activeElement.getAttribute('aria-label') || document.activeElement.textContent || document.activeElement.value || '').trim())")
-
-  def now = NorvelWeb::Workbench.new(row.id).state.manuscript
 
   # Tab by tab to what bears these words, as someone goes who does not see where the pointer is.
   def tab_to(words, most: 80)

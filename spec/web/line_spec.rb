@@ -5,12 +5,7 @@ require_relative "../support/browser"
 RSpec.describe "The line, choosing and trying", type: :feature do
   before { Web.clear }
 
-  let(:row) { NorvelWeb::ManuscriptRecord.first }
   let(:long) { "The crews learned the tide bell by ear, and a stranger could not have told one stroke from the next, or so it was said in the town. " * 2 }
-
-  def now = NorvelWeb::Workbench.new(row.id).state.manuscript
-
-  def keys(*keys) = page.driver.browser.action.send_keys(*keys).perform
 
   def bring(footer: nil, &block)
     Web.bring("Überblick.docx", docx(footer: footer, &block))

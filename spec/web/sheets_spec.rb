@@ -9,13 +9,23 @@ RSpec.describe "Other sheets", type: :feature do
     Web.bring("night-ferries.docx")
   end
 
-  let(:row) { NorvelWeb::ManuscriptRecord.first }
-
-  def now = NorvelWeb::Workbench.new(row.id).state.manuscript
-
   def looks
     cascade = Norvel::Cascade.new(now)
     now.paragraphs.map { |paragraph| [cascade.paragraph(paragraph).values(%i[align indent_first space_after line_spacing]), cascade.mark(paragraph).values(%i[font_family size bold])] }
+  end
+
+  # Seen: where the ripple answered before the bench was there, the pages did not show it.
+  it "shows on the pages what was proposed before the bench was there" do
+    slow = <<~JS
+      const fetched = window.fetch;
+      addEventListener("DOMContentLoaded", () => document.body.dispatchEvent(new CustomEvent("norvel:proposed", { detail: { id: "early" } })));
+      window.fetch = (address, ...more) => { if (String(address).includes("proposal=early")) document.documentElement.dataset.asked = "early"; return fetched(address, ...more); };
+    JS
+    script = page.driver.browser.execute_cdp("Page.addScriptToEvaluateOnNewDocument", source: slow)
+    visit "/manuscripts/#{row.id}"
+    expect(page).to have_css("html[data-asked=early]")
+  ensure
+    page.driver.browser.execute_cdp("Page.removeScriptToEvaluateOnNewDocument", identifier: script["identifier"]) if script
   end
 
   it "swaps the sheet, sees it first, and swaps back" do

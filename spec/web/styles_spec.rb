@@ -8,8 +8,6 @@ RSpec.describe "Setting up the styles", type: :feature do
     Web.bring("night-ferries.docx")
   end
 
-  let(:row) { NorvelWeb::ManuscriptRecord.first }
-
   def sheet = NorvelWeb::Workbench.new(row.id).state.manuscript.sheet
 
   it "sets the base style, sees the headings warned about and repaired" do

@@ -8,10 +8,7 @@ RSpec.describe "Choosing and sweeping", type: :feature do
     Web.bring("boat-shed-handbook.docx")
   end
 
-  let(:row) { NorvelWeb::ManuscriptRecord.first }
   let(:heads) { Demo::Handbook::HEADS }
-
-  def now = NorvelWeb::Workbench.new(row.id).state.manuscript
 
   it "styles a chapter by sweep, without the mouse" do
     visit "/manuscripts/#{row.id}"

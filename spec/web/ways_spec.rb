@@ -10,10 +10,6 @@ RSpec.describe "Finding one's way, by keyboard, at any size", type: :feature do
 
   after { page.driver.browser.execute_cdp("Emulation.clearDeviceMetricsOverride") }
 
-  let(:row) { NorvelWeb::ManuscriptRecord.first }
-
-  def keys(*keys) = page.driver.browser.action.send_keys(*keys).perform
-
   def open_bench(query = "")
     visit "/manuscripts/#{row.id}#{query}"
     expect(page).to have_css("#pages .para[data-p]")

@@ -6,10 +6,6 @@ require_relative "../support/browser"
 RSpec.describe "Writing and styling in the browser", type: :feature do
   before { Web.clear }
 
-  let(:row) { NorvelWeb::ManuscriptRecord.first }
-
-  def now = NorvelWeb::Workbench.new(row.id).state.manuscript
-
   def texts = now.paragraphs.map(&:text)
 
   def type(*keys) = page.driver.browser.switch_to.active_element.send_keys(*keys)
@@ -33,6 +29,23 @@ RSpec.describe "Writing and styling in the browser", type: :feature do
     click_button "Undo"
     expect(page).to have_css("#message", text: "Undone: 3 changes of one writing")
     expect(texts).to eq([""])
+  end
+
+  # Seen: a paragraph over two columns, written in, left what stands below pushed away until the page was opened again.
+  it "writes in a column as wide as it is, and everything stands where it belongs afterwards" do
+    section = %(<w:pgSz w:w="11906" w:h="16838"/><w:pgMar w:top="1440" w:right="1440" w:bottom="1440" w:left="1440"/><w:cols w:num="2" w:space="720"/>)
+    Web.bring("Spalten – Überblick.docx", docx(section: section) { |file| 6.times { |index| file.paragraph("Part #{index} of the tide bell and its ringers. " * 30) } })
+    over_columns = now.paragraphs.find { |one| NorvelWeb::Workbench.new(row.id).state.layout.lines_of(one.id).map(&:column).uniq.size > 1 }
+    open_at(over_columns)
+    find("body").send_keys("e")
+    expect(page).to have_css(".editor")
+    column = evaluate_script("document.querySelector('.para[data-p=\"#{over_columns.id}\"] .hit').getBoundingClientRect().width")
+    expect(evaluate_script("document.querySelector('.writing-box').getBoundingClientRect().width")).to be_within(2).of(column)
+    type("And once more. " * 3, :escape)
+    expect(page).to have_no_css(".writing-box")
+    expect(page).to have_css("#message", text: "Edited the text")
+    expect(evaluate_script("[...document.querySelectorAll('.para')].filter((one) => one.style.transform).length")).to eq(0)
+    expect(now.paragraph(over_columns.id).text).to end_with("And once more. " * 3)
   end
 
   it "edits in place with the emphasis kept, joins and moves" do

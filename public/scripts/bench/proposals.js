@@ -1,5 +1,5 @@
 // A change that is being considered is shown on the pages, in the proposal colour, until it is saved or left.
-import { state } from "./room.js";
+import { proposedEarly, state } from "./room.js";
 import { redraw, sheet, draw } from "./pages.js";
 
 let shown = null;
@@ -7,11 +7,14 @@ export const proposal = () => shown;
 export const letProposalGo = () => { shown = null; }; // it is made, or another change was
 
 export function startProposals() {
-  if (state()?.dataset.proposed) {
+  const show = (detail) => { shown = detail.id; redraw(detail); };
+  const early = proposedEarly();
+  if (early) show(early);
+  else if (state()?.dataset.proposed) {
     shown = state().dataset.proposed;
     redraw();
   }
-  document.body.addEventListener("norvel:proposed", (event) => { shown = event.detail.id; redraw(event.detail); });
+  document.body.addEventListener("norvel:proposed", (event) => show(event.detail));
   document.body.addEventListener("htmx:afterSwap", (event) => {
     const trigger = event.detail.xhr.getResponseHeader("HX-Trigger") || "";
     if (event.detail.target.id !== "slip" || !shown || trigger.includes("norvel:proposed")) return;

@@ -5,6 +5,15 @@ export const base = `/manuscripts/${manuscript}`;
 export const pages = document.getElementById("pages");
 export const token = JSON.parse(document.body.getAttribute("hx-headers") || "{}")["X-CSRF-Token"];
 
+// What the server proposed before the bench was there to show it.
+let early = null;
+const hearEarly = (event) => { early = event.detail; };
+document.body.addEventListener("norvel:proposed", hearEarly);
+export function proposedEarly() {
+  document.body.removeEventListener("norvel:proposed", hearEarly);
+  return early;
+}
+
 export const state = () => document.getElementById("chosen");
 export const head = () => bench.dataset.head;
 
