@@ -6,6 +6,7 @@ source "https://rubygems.org"
 gem "nokogiri", "~> 1.18.10"  # 1.19 asks for a newer Ruby; compiled on Debian's own libxml2, whose security updates come with the system
 gem "rubyzip", "~> 2.4"       # 3 is not taken by selenium-webdriver yet
 gem "ttfunk", "~> 1.8"
+gem "prawn", "~> 2.5"          # PDF objects, streams and pictures
 gem "json_schemer", "~> 2.3"
 gem "diff-lcs", "~> 1.5"
 gem "text-hyphen", "~> 1.5"     # patterns of many languages
@@ -25,6 +26,7 @@ group :development, :test do
   gem "axe-core-capybara", "~> 4.9", require: false
   gem "axe-core-rspec", "~> 4.9", require: false
   gem "capybara", "~> 3.40"
+  gem "pdf-reader", "~> 2.12", require: false
   gem "rack-test", "~> 2.1"
   gem "rspec", "~> 3.13"
   gem "selenium-webdriver", "~> 4.20"

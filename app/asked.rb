@@ -54,20 +54,28 @@ module NorvelWeb
       "operation" => WORD, "action" => WORD, "proposal" => WORD, "considered" => WORD, "part" => WORD,
       "look" => sign(/\A\d{1,6}(?:\.\d{1,6})?\z/), "other" => sign(/\A\d{1,6}(?:\.\d{1,6})?\z/), "rule" => exact(200), "place" => NUMBER,
       "list" => exact(100), "sheet" => sign(/\A[\w:-]*\z/), "swap" => sign(/\A[\w:-]*\z/),
-      "file" => method(:file), "face" => sign(/\A[\w.-]*\z/), "kind" => WORDS, "return" => exact(2_000), "authenticity_token" => exact(500),
+      "file" => method(:file), "guide_file" => method(:file), "face" => sign(/\A[\w.-]*\z/), "kind" => WORDS, "return" => exact(2_000), "authenticity_token" => exact(500),
       # chosen
       "chosen" => sign(/\A(?:all|[\d,]*)\z/, most: LONGEST), "text" => sign(/\A(?:\d+:\d+-\d+,?)*\z/, most: LONGEST),
       "range" => sign(/\A(?:\d{1,7}-\d{1,7})?\z/), "among" => exact(500), "alike" => WORD, "words" => line(2_000), "where" => WORD,
       "pattern" => line(500), "regular" => YES, "find" => line(2_000), "replace" => line(2_000), "case" => YES,
       # how it is shown
-      "in" => WORD, "show" => WORD, "at" => WORD, "signs" => YES, "sweep" => YES, "write" => YES, "split" => WORDS, "reduced" => WORD,
+      "in" => WORD, "show" => WORD, "at" => WORD, "signs" => YES, "measures" => YES, "sweep" => YES, "write" => YES, "split" => WORDS, "reduced" => WORD,
       # changes
       "style" => STYLE, "parent" => STYLE, "next" => STYLE, "replacement" => STYLE, "name" => NAME, "prefix" => NAME,
       "line" => line(2_000), "values" => map(VALUE), "paper" => WORDS, "margin" => map(VALUE),
       "sections" => list(sign(/\A\d{1,6}\z/)), "kinds" => map(exact(100)), "meaning" => map(exact(500)), "levels" => map(map(VALUE)),
       "styles" => map(exact(500)), "mapping" => map(exact(500)), "as" => map(WORD), "strike" => map(WORD), "also" => map(WORD),
-      "by" => NUMBER, "start" => VALUE, "scheme" => exact(60), "all" => YES, "bare" => YES, "mend" => YES, "keep" => YES, "on" => YES,
+      "by" => sign(/\A(?:-?\d{0,6}|rule|page|paragraph)\z/), "start" => VALUE, "scheme" => exact(60), "all" => YES, "bare" => YES, "mend" => YES, "keep" => YES, "on" => sign(/\A(?:yes|no|on|off|\d{0,18})\z/),
       "run_in" => YES, "key" => line(10), "way" => WORD, "follow" => YES, "marks" => YES, "unit" => sign(/\A(?:cm|in|pt|)\z/),
+      # findings
+      "cause" => NUMBER, "back" => YES, "revisions" => WORD, "revision" => sign(/\A\d{1,9} (?:\d{1,6}|end)\z/), "reason" => line(500), "info" => map(line(300)), "alternative" => line(2_000), "decorative" => YES, "again" => YES,
+      # guides
+      "act" => WORD, "path" => exact(300), "value" => line(4_000), "slot" => WORD, "to" => WORD,
+      # parts, contents, captions
+      "main" => ID, "front_format" => WORD, "chapters" => WORD, "stands" => WORDS, "begins" => WORD, "orientation" => WORD, "columns" => NUMBER,
+      "mirrored" => YES, "first" => YES, "folio_format" => WORD, "folio_start" => sign(/\A\s*\d{0,5}\s*\z/), "side" => WORD, "head_text" => line(1_000),
+      "title" => line(80), "deep" => NUMBER, "of" => line(100), "instead" => sign(/\A[\d,]*\z/, most: LONGEST),
       "guide" => WORD, "yaml" => text(LONGEST), "html" => text(LONGEST), "plain" => text(LONGEST)
     }.freeze
 

@@ -79,7 +79,10 @@ module NorvelWeb
       told(folder) do
         FileUtils.mkdir_p(folder, mode: 0o700)
         file = File.open(File.join(folder, "in-use"), File::RDWR | File::CREAT, 0o600)
-        raise Trouble, "Another Norvel is at work in #{folder} (process #{file.read.strip}). Use that one, or give this one a folder of its own: NORVEL_DATA=…" unless file.flock(File::LOCK_EX | File::LOCK_NB)
+        unless file.flock(File::LOCK_EX | File::LOCK_NB)
+          raise Trouble,
+            "Another Norvel is at work in #{folder} (process #{file.read.strip}). Use that one, or give this one a folder of its own: NORVEL_DATA=…"
+        end
 
         file.truncate(0)
         file.write(Process.pid)

@@ -15,7 +15,10 @@ module NorvelWeb
 
     def call(env)
       request = Rack::Request.new(env)
-      return refused(env, 413, "This is larger than Norvel takes (#{Norvel::Formats::LARGEST / 1_048_576} MB).") if request.content_length.to_i > LARGEST
+      if request.content_length.to_i > LARGEST
+        return refused(env, 413,
+          "This is larger than Norvel takes (#{Norvel::Formats::LARGEST / 1_048_576} MB).")
+      end
       return refused(env, 400, "That address cannot be read.") unless address?(env["PATH_INFO"])
 
       begin

@@ -5,7 +5,8 @@ require "rack/protection"
 module NorvelWeb
   # What routes and views share: looking things up and saying them.
   module Helpers
-    VIEWS = [["page", "Page", "1"], ["outline", "Outline", "2"], ["looks", "Looks", "3"], ["styles", "Styles", "4"], ["plan", "Plan", "5"], ["findings", "Findings", "6"], ["ledger", "Ledger", "7"], ["deliver", "Deliver", "8"]].freeze
+    VIEWS = [["page", "Page", "1"], ["outline", "Outline", "2"], ["looks", "Looks", "3"], ["styles", "Styles", "4"], ["plan", "Plan", "5"],
+      ["parts", "Parts", "6"], ["findings", "Findings", "7"], ["ledger", "Ledger", "8"], ["deliver", "Deliver", "9"]].freeze
 
     SHIPPED = {} # rubocop:disable Style/MutableConstant
 
@@ -58,9 +59,23 @@ module NorvelWeb
 
     # @return [Norvel::Guide, nil] nil when there is no such guide on the desk
     def guide_named(reference)
+      return version_named(reference)&.guide if reference.match?(/\A\d+-\d+\z/)
       return shipped_guides[reference] unless reference.match?(/\A\d+\z/)
 
       HouseGuide.on_desk.find_by(id: reference)&.guide
+    end
+
+    # @return [GuideText, nil] a published version of a guide on the desk
+    def version_named(reference)
+      guide, text = reference.to_s.split("-")
+      HouseGuide.on_desk.find_by(id: guide)&.texts&.where&.not(version: nil)&.find_by(id: text)
+    end
+
+    # @return [GuideText, nil] a newer version of the guide that judges the manuscript
+    def newer_version
+      mine = version_named(record.guide) if record.guide.to_s.match?(/\A\d+-\d+\z/)
+      newest = mine&.house_guide&.versions&.last
+      newest if newest && newest.id != mine.id
     end
 
     # @return [Hash{String=>Norvel::Guide}] read once, since they come with the application
@@ -68,7 +83,14 @@ module NorvelWeb
 
     # @return [Array<Array(String, String)>] reference and title of all guides
     def guides
-      shipped_guides.map { |name, guide| [name, guide.title] } + HouseGuide.on_desk.map { |own| [own.id.to_s, own.name] }
+      shipped_guides.map { |name, guide| [name, guide.title] } + HouseGuide.on_desk.flat_map { |own| versions_of(own) }
+    end
+
+    # The newest version of a guide, the one that judges here, and what is being written.
+    def versions_of(own)
+      published = own.versions
+      shown = published.select { |text| text == published.last || text.reference == @record&.guide }
+      shown.map { |text| [text.reference, "#{own.name}, version #{text.version}"] } + [[own.id.to_s, published.any? ? "#{own.name}, as it is being written" : own.name]]
     end
 
     # The chosen paragraphs: ids, a range of places in the manuscript, a number of the survey, those like another, or by a pattern.
@@ -121,7 +143,8 @@ module NorvelWeb
     # @return [Array<Array(Norvel::Manuscript::Paragraph, Integer, Integer)>]
     def stretches
       @stretches ||= if params["words"]
-        Norvel::Choice.stretches((params["where"] == "everywhere") ? manuscript.paragraphs + manuscript.note_paragraphs : chosen, params["words"])
+        Norvel::Choice.stretches((params["where"] == "everywhere") ? manuscript.paragraphs + manuscript.note_paragraphs : chosen,
+          params["words"])
       else
         params["text"].to_s.scan(/(\d+):(\d+)-(\d+)/).filter_map do |id, from, to|
           paragraph = manuscript.paragraph(id.to_i) or next
@@ -158,13 +181,17 @@ module NorvelWeb
     end
 
     # Families that a proposal brings and nothing here has ever heard of: a slip of the pen, perhaps.
-    def unknown_families(proposal) = (proposal.manuscript.sheet.families | proposal.layout.substitutions.map(&:asked)) - families_here - state.layout.substitutions.map(&:asked)
+    def unknown_families(proposal)
+      (proposal.manuscript.sheet.families | proposal.layout.substitutions.map(&:asked)) - families_here - state.layout.substitutions.map(&:asked)
+    end
 
     # What writing in place needs of the styles, with the key of each.
     def style_table = Norvel::Drawing::WritingData.new(state.layout).styles.each { |id, style| style[:key] = style_keys.key(id) }
 
     # What every form about chosen words sends along.
-    def word_fields = %(<input type="hidden" name="head" value="#{state.head}" data-head><input type="hidden" name="chosen" value="#{stretches.first.first.id}"><input type="hidden" name="text" value="#{stretches_written}">#{%(<input type="hidden" name="find" value="#{h(params["find"])}">) if params["find"]})
+    def word_fields
+      %(<input type="hidden" name="head" value="#{state.head}" data-head><input type="hidden" name="chosen" value="#{stretches.first.first.id}"><input type="hidden" name="text" value="#{stretches_written}">#{%(<input type="hidden" name="find" value="#{h(params["find"])}">) if params["find"]})
+    end
 
     def plural(number, one, many = "#{one}s") = "#{number} #{(number == 1) ? one : many}"
 
@@ -190,7 +217,8 @@ module NorvelWeb
       status error.is_a?(Behind) ? 409 : 422
       if error.is_a?(Behind)
         @state = nil
-        headers "HX-Trigger" => JSON.generate({"norvel:behind" => {head: record.reload.head_id || "", can_undo: !record.head_id.nil?, can_redo: !record.undone.nil?}})
+        headers "HX-Trigger" => JSON.generate({"norvel:behind" => {head: record.reload.head_id || "", can_undo: !record.head_id.nil?,
+                                                                   can_redo: !record.undone.nil?}})
       end
       refusal(error.message)
     end
@@ -234,9 +262,26 @@ module NorvelWeb
     # How good the stand-in of a family is, in words; nothing where it is here itself.
     def font_match(family)
       match = Norvel::Fonts::Book.shipped.match(family)
-      {metric: "shown in #{match.used}: the same widths", near: "shown in #{match.used}: near", fallback: "not here; shown in #{match.used}"}[match.match]
+      {metric: "shown in #{match.used}: the same widths", near: "shown in #{match.used}: near",
+       fallback: "not here; shown in #{match.used}"}[match.match]
     end
 
-    def image_address(member) = member.match?(/\.(png|jpe?g|gif)\z/i) ? "/manuscripts/#{record.id}/media?name=#{Rack::Utils.escape(member)}" : nil
+    # @return [Array<Array(String, Norvel::Fonts::Book::Match, Integer)>] each family that is asked for, how it is shown, and on how many pages
+    def font_uses
+      layout = state.layout
+      pages = Hash.new { |found, family| found[family] = Set.new }
+      layout.pages.each do |page|
+        page.placed.each do |placed|
+          next unless placed.paragraph
+
+          placed.paragraph.runs.each { |run| pages[layout.cascade.run(placed.paragraph, run)[:font_family]] << page.number unless run.text.strip.empty? }
+        end
+      end
+      pages.map { |family, numbers| [family, Norvel::Fonts::Book.shipped.match(family), numbers.size] }.sort_by { |_, _, count| -count }
+    end
+
+    def image_address(member)
+      member.match?(/\.(png|jpe?g|gif)\z/i) ? "/manuscripts/#{record.id}/media?name=#{Rack::Utils.escape(member)}" : nil
+    end
   end
 end

@@ -9,6 +9,7 @@ module NorvelWeb
     self.table_name = "manuscripts"
     has_one :original, class_name: "OriginalRecord", foreign_key: :manuscript_id, dependent: :destroy
     has_many :entries, -> { order(:id) }, class_name: "LedgerEntry", foreign_key: :manuscript_id, dependent: :destroy
+    has_many :deliveries, -> { order(:id) }, class_name: "DeliveryRecord", foreign_key: :manuscript_id, dependent: :destroy
     scope :on_desk, -> { where(deleted_at: nil).order(updated_at: :desc) }
     scope :put_away, -> { where.not(deleted_at: nil).order(deleted_at: :desc) }
 
@@ -85,6 +86,11 @@ module NorvelWeb
     self.table_name = "originals"
   end
 
+  # What was delivered, from which point of the ledger, with the fingerprint of its bytes.
+  class DeliveryRecord < ActiveRecord::Base
+    self.table_name = "deliveries"
+  end
+
   # One change: what was asked and what came of it.
   class LedgerEntry < ActiveRecord::Base
     self.table_name = "ledger_entries"
@@ -96,6 +102,42 @@ module NorvelWeb
     KEPT = 50
     scope :on_desk, -> { where(deleted_at: nil).order(:name) }
 
+    has_many :texts, -> { order(:id) }, class_name: "GuideText", foreign_key: :house_guide_id, dependent: :destroy
+    KEPT_STEPS = 200
+
+    # @return [Array<GuideText>] published versions, the newest last
+    def versions = texts.where.not(version: nil).to_a
+
+    # @param yaml [String] that reads as a guide; what it was before can be come back to
+    def change(yaml)
+      return if yaml == self.yaml
+
+      transaction do
+        texts.create!(yaml: self.yaml)
+        old = texts.where(version: nil)
+        old.limit(old.count - KEPT_STEPS).destroy_all if old.count > KEPT_STEPS
+        update!(yaml: yaml, name: (name == Norvel::Guide.read(yaml_was || self.yaml).title) ? Norvel::Guide.read(yaml).title : name)
+      end
+    end
+
+    # @return [GuideText, nil] what it was before the last change
+    def before = texts.where(version: nil).last
+
+    # Takes the last change back.
+    def step_back
+      last = before or raise Norvel::ChangeRefused, "There is nothing to undo."
+      transaction { update!(yaml: last.yaml) && last.destroy! }
+    end
+
+    # Freezes what it says now under its version.
+    # @raise [Norvel::ChangeRefused] when that version is there
+    def publish
+      version = guide.version
+      raise Norvel::ChangeRefused, "Version #{version} is published already, and stays as it is. Give this one another number first." if versions.any? { |text| text.version == version }
+
+      texts.create!(yaml: yaml, version: version)
+    end
+
     # @return [Norvel::Guide] read once for a text
     def guide
       READ.shift if READ.size > KEPT
@@ -103,6 +145,18 @@ module NorvelWeb
     end
 
     scope :put_away, -> { where.not(deleted_at: nil).order(deleted_at: :desc) }
+  end
+
+  # What a guide said once: before a change, or in a published version.
+  class GuideText < ActiveRecord::Base
+    self.table_name = "guide_texts"
+    belongs_to :house_guide, class_name: "HouseGuide"
+
+    # @return [String] how a manuscript names it
+    def reference = "#{house_guide_id}-#{id}"
+
+    # @return [Norvel::Guide]
+    def guide = HouseGuide::READ[yaml] ||= Norvel::Guide.read(yaml)
   end
 
   # A style sheet in the library.

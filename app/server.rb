@@ -9,7 +9,8 @@ require_relative "web"
 module NorvelWeb
   # Serves the application on this machine alone.
   module Server
-    DEMO = {"night-ferries.docx" => "marrowby-diploma", "quayside-notice.docx" => "marrowby-diploma", "boat-shed-handbook.docx" => "marrowby-handbook"}.freeze
+    DEMO = {"night-ferries.docx" => "marrowby-diploma", "quayside-notice.docx" => "marrowby-diploma",
+            "boat-shed-handbook.docx" => "marrowby-handbook"}.freeze
 
     module_function
 

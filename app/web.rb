@@ -5,6 +5,7 @@ require "rack/session"
 require "rack/protection"
 require_relative "database"
 require_relative "workbench"
+require_relative "own_fonts"
 require_relative "door"
 require_relative "asked"
 require_relative "helpers"
@@ -17,6 +18,8 @@ require_relative "routes/guides"
 require_relative "routes/deliver"
 require_relative "routes/sheets"
 require_relative "routes/cleaning"
+require_relative "routes/parts"
+require_relative "routes/findings"
 
 module NorvelWeb
   # The web application: routes read the request, call the core, render.
@@ -37,12 +40,13 @@ module NorvelWeb
     disable :sessions, :protection
 
     helpers Helpers
-    register Routes::Desk, Routes::Bench, Routes::Changes, Routes::Writing, Routes::Guides, Routes::Deliver, Routes::Sheets, Routes::Cleaning
+    register Routes::Desk, Routes::Bench, Routes::Changes, Routes::Writing, Routes::Guides, Routes::Deliver, Routes::Sheets, Routes::Cleaning, Routes::Parts, Routes::Findings
 
     # @param folder [String] of the data
     # @return [#call] the application with its session and its protection
     def self.assembled(folder)
       Database.open(folder)
+      OwnFonts.open(folder)
       secret = Database.secret(folder)
       app = self
       Rack::Builder.new do
@@ -59,7 +63,8 @@ module NorvelWeb
     set :workbenches, Workbenches.new
 
     before do
-      headers "Content-Security-Policy" => POLICY, "X-Content-Type-Options" => "nosniff", "Referrer-Policy" => "no-referrer", "X-Frame-Options" => "DENY", "Cache-Control" => "no-store"
+      headers "Content-Security-Policy" => POLICY, "X-Content-Type-Options" => "nosniff", "Referrer-Policy" => "no-referrer",
+        "X-Frame-Options" => "DENY", "Cache-Control" => "no-store"
     end
 
     # Every route gets its parameters as they are declared, also those that its path names.
@@ -91,7 +96,8 @@ module NorvelWeb
       end
       env["rack.errors"].puts "norvel: a fault in #{env["sinatra.route"]}", env["sinatra.error"].full_message(highlight: false)
       status 500
-      htmx? ? erb(:refusal, layout: false, locals: {sentence: "A fault of Norvel: this was not done. Your manuscript and every confirmed change are safe."}) : erb(:fault)
+      htmx? ? erb(:refusal, layout: false,
+        locals: {sentence: "A fault of Norvel: this was not done. Your manuscript and every confirmed change are safe."}) : erb(:fault)
     end
   end
 end

@@ -67,7 +67,9 @@ module NorvelWeb
     def kept_state(head) = @monitor.synchronize { @states[head] }
 
     # @return [State] as it came
-    def original_state = @monitor.synchronize { @original_state ||= State.new(nil, original, Norvel::Layout::LineStore.new(Norvel::Fonts::Book.shipped)) }
+    def original_state
+      @monitor.synchronize { @original_state ||= State.new(nil, original, Norvel::Layout::LineStore.new(Norvel::Fonts::Book.shipped)) }
+    end
 
     # Carries out a change and keeps it, in one transaction.
     # @param operation [Norvel::Changes::Operation]
@@ -124,7 +126,8 @@ module NorvelWeb
         return @planned if @planned&.key == key
 
         now = state
-        @planned = Planned.new(key, Norvel::Plan.new(now, guide, roles: now.roles.corrected(corrections), without: without, also: also), @lines)
+        @planned = Planned.new(key, Norvel::Plan.new(now, guide, roles: now.roles.corrected(corrections), without: without, also: also),
+          @lines)
       end
     end
 
@@ -135,7 +138,8 @@ module NorvelWeb
       @monitor.synchronize do
         before = state_at(record.head_id)
         layout = Norvel::Layout.new(operation.call(before.manuscript), store: @lines)
-        @proposal = Proposal.new(SecureRandom.hex(4), operation, before.head, layout, Norvel::Changes::Ripple.between(before.layout, layout), Norvel::Formats.cannot_say(before.manuscript, layout.manuscript))
+        @proposal = Proposal.new(SecureRandom.hex(4), operation, before.head, layout,
+          Norvel::Changes::Ripple.between(before.layout, layout), Norvel::Formats.cannot_say(before.manuscript, layout.manuscript))
       end
     end
 
@@ -145,7 +149,10 @@ module NorvelWeb
     # @raise [Norvel::ChangeRefused]
     def make_proposed(id, head:)
       considered = proposal(id) or raise Norvel::ChangeRefused, "That proposal is gone; have it shown again."
-      raise Norvel::ChangeRefused, "The manuscript has changed since this was shown; have it shown again." unless considered.head == record.head_id
+      unless considered.head == record.head_id
+        raise Norvel::ChangeRefused,
+          "The manuscript has changed since this was shown; have it shown again."
+      end
 
       change(considered.operation, head: head)
     end
@@ -222,8 +229,15 @@ module NorvelWeb
         target, sentence = yield row
         raise Behind, ["it was changed in another window."] unless row.move_head(row.head_id, target)
 
-        [before, state_at(target), sentence]
+        after = state_at(target)
+        judged_by(row, after.manuscript.guide) unless after.manuscript.guide == before.manuscript.guide
+        [before, after, sentence]
       end
+    end
+
+    # The guide that a step of the ledger leads to: the one it came with, where none was chosen yet.
+    def judged_by(row, guide)
+      row.reload.update!(guide: guide || JSON.parse(row.entries.where(operation: "choose_guide").order(:id).first.parameters)["from"])
     end
 
     def refuse_behind(row, head)
@@ -233,7 +247,9 @@ module NorvelWeb
       raise Behind, since.empty? ? ["a change was undone."] : since.last(3)
     end
 
-    def run_sentence(run) = (run.size == 1) ? run.first.sentence : "#{run.size} changes of one writing, from “#{run.first.sentence.delete_suffix(".")}” on."
+    def run_sentence(run)
+      (run.size == 1) ? run.first.sentence : "#{run.size} changes of one writing, from “#{run.first.sentence.delete_suffix(".")}” on."
+    end
 
     # The head is moved only from where it was seen, so that of two servers, or two threads, one succeeds.
     def keep(row, operation, sentence, difference, request:, run:)
@@ -242,6 +258,7 @@ module NorvelWeb
           difference: JSON.generate(difference), request: request, run: run)
         raise Behind, ["it was changed in another window."] unless row.move_head(row.head_id, entry.id)
 
+        row.update!(guide: operation.parameters["guide"]) if operation.is_a?(Norvel::Changes::ChooseGuide)
         entry
       end
     end

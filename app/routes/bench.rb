@@ -22,7 +22,8 @@ module NorvelWeb
           plain = !proposal && params["at"].nil?
           touched = proposal ? proposal.ripple.paragraphs.to_h { |id| [id, true] } : {}
           Norvel::Drawing::PageSvg.new(shown_layout, page, image: method(:image_address), signs: params["signs"] == "on", texts: plain,
-            touched: touched, once: plain ? state.said_once : Norvel::Drawing::SaidOnce.new([])).to_s
+            touched: touched, once: plain ? state.said_once : Norvel::Drawing::SaidOnce.new([]),
+            measures: (measures_on(page) if params["measures"] == "on")).to_s
         end
 
         app.get "/manuscripts/:id/strip" do
@@ -49,10 +50,6 @@ module NorvelWeb
         end
 
         app.get("/manuscripts/:id/outline/headings") { erb :headings, layout: false }
-
-        app.get("/manuscripts/:id/findings") { erb :findings, locals: {view: "findings", check: state.check(guide_of)} }
-
-        app.get("/manuscripts/:id/findings/list") { erb :findings_list, layout: false, locals: {check: state.check(guide_of)} }
 
         app.get "/manuscripts/:id/style-table" do
           content_type :json
@@ -105,7 +102,17 @@ module NorvelWeb
           path = Rack::Utils.escape(id)
           %(href="/manuscripts/#{record.id}/styles?style=#{path}&amp;show=#{show}" hx-get="/manuscripts/#{record.id}/styles/#{Rack::Utils.escape_path(id)}?in=styles" hx-target="#slip")
         end
-        Norvel::Drawing::FamilySvg.new(manuscript, state.layout.cascade, uses: style_uses, show: show, chosen: style&.id, link: link, kind: kind).to_s
+        Norvel::Drawing::FamilySvg.new(manuscript, state.layout.cascade, uses: style_uses, show: show, chosen: style&.id, link: link,
+          kind: kind).to_s
+      end
+
+      # Dimension lines in the reader's unit, against what the guide says.
+      def measures_on(page)
+        wanted = guide_of.margins.to_h { |edge, written| [edge.to_sym, Norvel::Lengths.parse(written)] }
+        paragraph = shown_layout.manuscript.paragraph(params["chosen"].to_i)
+        slot = paragraph && state.places(guide_of).of(paragraph)
+        values = (slot && guide_of.family.home(slot)) ? guide_of.family.values(slot) : {}
+        Norvel::Drawing::MeasuresSvg.new(shown_layout, page, unit: reader_unit, wanted: wanted, paragraph: paragraph&.id, values: values)
       end
 
       # What is looked at before it is done, where the request asks for it.
@@ -116,6 +123,9 @@ module NorvelWeb
 
         proposal ? proposal.layout : state.layout
       end
+
+      # @return [Array<Norvel::Breaks::Turn>] why each page that is shown ends
+      def shown_turns = @shown_turns ||= Norvel::Breaks.new(shown_layout).turns
 
       # The style in dummy copy, as the slip shows it.
       def specimen_svg(manuscript, style) = Norvel::Drawing::SpecimenSvg.new(manuscript, style).to_s

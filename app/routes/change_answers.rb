@@ -22,11 +22,23 @@ module NorvelWeb
         tell(before, after, sentence)
         follow_chosen(before, after)
         return erb(:outline_slip, layout: false) if params["in"] == "outline"
+        return erb(parts_slip, layout: false) if params["in"] == "parts"
+        return answer_findings(before, after) if params["in"] == "findings"
+
         return erb(slip_view, layout: false) unless params["in"] == "styles"
 
-        return erb(:list_form, layout: false, locals: {list: after.manuscript.lists[params["list"]]}) if params["operation"] == "change_list"
+        if params["operation"] == "change_list"
+          return erb(:list_form, layout: false,
+            locals: {list: after.manuscript.lists[params["list"]]})
+        end
 
         erb :style_form, layout: false, locals: {style: changed_style(before.manuscript.sheet, after.manuscript.sheet)}
+      end
+
+      # What is held against the guide, and what became better or worse.
+      def answer_findings(before, after)
+        check = after.check(guide_of)
+        erb :findings_slip, layout: false, locals: {check: check, since: became(before.check(guide_of), check)}
       end
 
       # A key is no change of the manuscript: nothing is drawn anew.
@@ -62,7 +74,8 @@ module NorvelWeb
       def told_change(before, after, sentence)
         record.reload
         ripple = Norvel::Changes::Ripple.between(before.layout, after.layout)
-        {head: after.head || "", papers: after.layout.papers, sentence: sentence, ripple: ripple.to_s, touched: ripple.paragraphs.first(400), can_undo: !record.head_id.nil?, can_redo: !record.undone.nil?}
+        {head: after.head || "", papers: after.layout.papers, sentence: sentence, ripple: ripple.to_s,
+         touched: ripple.paragraphs.first(400), can_undo: !record.head_id.nil?, can_redo: !record.undone.nil?}
       end
 
       # The next paragraph with text, in the body; the last stays.

@@ -9,13 +9,15 @@ module NorvelWeb
         case params["operation"]
         when "apply_style" then {"style" => params["style"], "paragraphs" => chosen_ids}
         when "change_style" then {"style" => params["style"], "values" => style_values}
-        when "remove_direct_formatting" then where_chosen.merge("kinds" => hand_kinds_wanted, "meaning" => params["meaning"]&.slice("italic", "bold", "underline")).compact
+        when "remove_direct_formatting" then where_chosen.merge("kinds" => hand_kinds_wanted,
+          "meaning" => params["meaning"]&.slice("italic", "bold", "underline")).compact
         when "remove_empty_paragraphs" then {"paragraphs" => chosen_ids}
         when "set_page_design" then page_parameters
         when "rename_style", "duplicate_style" then params.slice("style", "name")
         when "hang_style" then params.slice("style", "parent")
         when "set_next_style" then params.slice("style", "next")
-        when "define_style" then {"id" => manuscript.sheet.free_id(params["name"].to_s), "name" => params["name"], "parent" => params["parent"], "kind" => manuscript.sheet.fetch(params["parent"]).kind.to_s}
+        when "define_style" then {"id" => manuscript.sheet.free_id(params["name"].to_s), "name" => params["name"],
+                                  "parent" => params["parent"], "kind" => manuscript.sheet.fetch(params["parent"]).kind.to_s}
         when "delete_style" then params.slice("style", "replacement")
         when "remove_unused_styles", "adopt_everywhere", "dress_tables" then {}
         when "format_here" then {**where_chosen, "values" => specified(params["line"], text_only: !params["text"].to_s.empty?)}
@@ -42,9 +44,91 @@ module NorvelWeb
         when "continue_numbers" then {"paragraph" => chosen_ids.first}
         when "shift_items" then {"paragraphs" => chosen_ids, "by" => params["by"].to_i}
         when "adopt_look" then {"paragraph" => chosen_ids.first}
+        when "mend" then mend_parameters
+        when "accept_revisions" then {"revisions" => (params["revisions"] == "all") ? "all" : [params["revision"].to_s.split]}
+        when "waive" then {"rule" => params["rule"], "paragraph" => chosen.first&.id, "reason" => params["reason"]}
+        when "set_info" then info_parameters
+        when "set_alternative" then {"paragraph" => chosen_ids.first, "place" => params["place"].to_i, "text" => params["alternative"].to_s, "decorative" => params["decorative"] == "yes"}
+        when "set_header_row" then {"paragraph" => chosen_ids.first}
+        when "update_contents", "refresh_references" then {}
+        when "captions_from_typed" then {"paragraphs" => "all"}
+        when "make_contents" then {"before" => chosen_ids.first, "title" => params["title"], "levels" => params["deep"]&.to_i, "of" => params["of"],
+                                   "instead" => params["instead"]&.split(",")&.map(&:to_i)}.compact
+        when "begin_part" then {"paragraph" => chosen_ids.first, "begins" => params["begins"] || "page"}
+        when "landscape_page" then {"paragraph" => chosen_ids.first}
+        when "join_parts" then {"part" => params["part"].to_i}
+        when "set_part" then part_parameters
+        when "set_folios" then {"parts" => [params["part"].to_i], "place" => params["stands"], "first" => params["first"] != "no"}
+        when "set_running_head" then {"parts" => [params["part"].to_i], "side" => params["side"], "kind" => params["kind"], "text" => params["head_text"]}
+        when "academic_parts" then {"main" => params["main"].to_i, "front_format" => params["front_format"], "chapters" => params["chapters"], "place" => params["stands"]}.compact
         when "style_from_look" then {"paragraph" => chosen_ids.first, "name" => params["name"]}
         else raise Norvel::ChangeRefused, "There is no change called “#{params["operation"]}”."
         end
+      end
+
+      # Only what says something else than before.
+      def part_parameters
+        section = manuscript.sections[params["part"].to_i] or raise Norvel::ChangeRefused, "That part is not there any more."
+        page = section.page
+        margin = (params["margin"] || {}).reject { |edge, written| written.strip.empty? || written.strip == Norvel::Lengths.show(page.margin[edge.to_sym] || 0, reader_unit || "cm") }
+        changed = {"paper" => params["paper"], "orientation" => params["orientation"], "begins" => params["begins"], "columns" => params["columns"]}
+        now = {"paper" => page.paper.delete_suffix(" landscape"), "orientation" => (page.width > page.height) ? "landscape" : "portrait",
+               "begins" => section.begins.to_s, "columns" => section.columns.to_s}
+        changed = changed.reject { |name, value| value.to_s.empty? || value == now[name] }
+        changed["mirrored"] = params["mirrored"] == "yes" unless (params["mirrored"] == "yes") == manuscript.settings.mirrored
+        changed = changed.merge({"margin" => (margin unless margin.empty?), "folio" => folio_parameters(section.folio)}.compact)
+        raise Norvel::ChangeRefused, "Nothing of the part was changed." if changed.empty?
+
+        changed.merge("parts" => [params["part"].to_i])
+      end
+
+      def folio_parameters(folio)
+        start = params["folio_start"].to_s.strip
+        said = {}
+        said["format"] = params["folio_format"] unless [nil, "", folio.format.to_s].include?(params["folio_format"])
+        said["continues"] = true if start.empty? && folio.start
+        said["start"] = start.to_i unless start.empty? || start == folio.start.to_s
+        said.empty? ? nil : said
+      end
+
+      # Only what is to be said otherwise.
+      def info_parameters
+        changed = (params["info"] || {}).select { |name, text| Norvel::Changes::SetInfo::NAMES.include?(name) && text.strip != manuscript.info[name.to_sym].to_s }
+        changed.empty? ? raise(Norvel::ChangeRefused, "Nothing of that was changed.") : changed
+      end
+
+      # All findings of a cause, or all that have a fix.
+      def mend_parameters
+        check = state.check(guide_of)
+        return all_mended(check) unless params["rule"]
+
+        result = check.results.find { |one| one.rule.id == params["rule"] }
+        findings = if params["place"] then [result&.findings&.at(params["place"].to_i)].compact
+        else
+          Norvel::Guide::Mending.causes(result&.findings || [])[params["cause"].to_i]&.open || []
+        end
+        changes = Norvel::Guide::Mending.changes(findings)
+        raise Norvel::ChangeRefused, "Nothing of that can be fixed." if changes.empty?
+
+        {"changes" => changes, "title" => "Fixed what #{plural(findings.count(&:fix), "finding")} of the guide asked for."}
+      end
+
+      # Only what brings no finding that was not there before.
+      def all_mended(check)
+        changes = Norvel::Changes::SafeMending.new(check).changes
+        if changes.empty?
+          raise Norvel::ChangeRefused, "No fix of them is safe by itself: each would break another rule. The plan brings the guide's whole sheet in, or fix a cause by itself and see what it does."
+        end
+
+        {"changes" => changes, "title" => "Fixed what findings of the guide asked for: #{plural(changes.size, "change")}."}
+      end
+
+      # What mends a poor turn that is shown.
+      def cure_of_turn
+        poor = state.breaks.poor.find { |one| one.kind.to_s == params["kind"] && one.paragraph == chosen_ids.first }
+        raise Norvel::ChangeRefused, "That turn is not there any more." unless poor&.cure
+
+        Norvel::Changes.build(*poor.cure)
       end
 
       # Only what says something else than before.
@@ -94,7 +178,10 @@ module NorvelWeb
       end
 
       # A change of a style, with those let follow that say otherwise by hand, where the person wants that.
-      def style_change(operation) = (params["follow"] == "yes" && operation.is_a?(Norvel::Changes::ChangeStyle)) ? Norvel::Changes::HeldBack.released(operation, manuscript) : operation
+      def style_change(operation)
+        (params["follow"] == "yes" && operation.is_a?(Norvel::Changes::ChangeStyle)) ? Norvel::Changes::HeldBack.released(operation,
+          manuscript) : operation
+      end
 
       # What the line means that was written about what is chosen.
       # @return [Norvel::Changes::OneLine]
@@ -142,7 +229,10 @@ module NorvelWeb
       def specified(line, text_only: false)
         reading = Norvel::Properties::Specification.read(line.to_s, families: families_here, text_only: text_only)
         @faults = reading.faults
-        raise Norvel::ChangeRefused, @faults.empty? ? "Write what to try: 13 pt bold, centred, 6 pt before." : @faults.first(3).join(" ") if reading.values.empty?
+        if reading.values.empty?
+          raise Norvel::ChangeRefused,
+            @faults.empty? ? "Write what to try: 13 pt bold, centred, 6 pt before." : @faults.first(3).join(" ")
+        end
 
         reading.values.transform_keys(&:to_s)
       end
@@ -183,7 +273,8 @@ module NorvelWeb
         steps = [["apply_style", {"style" => style_id, "paragraphs" => ids}]]
         steps << ["remove_direct_formatting", {"paragraphs" => ids}] unless params["bare"] == "no"
         what = (ids.size == 1) ? "“#{excerpt(paragraphs.first.text, 40)}”" : plural(ids.size, "paragraph")
-        operation = Norvel::Changes.build("series", "title" => "Swept #{what} into “#{manuscript.sheet[style_id].name}”.", "changes" => steps)
+        operation = Norvel::Changes.build("series", "title" => "Swept #{what} into “#{manuscript.sheet[style_id].name}”.",
+          "changes" => steps)
         operation unless Norvel::Changes::Difference.between(manuscript, operation.call(manuscript)).empty?
       end
     end

@@ -21,7 +21,7 @@ module NorvelWeb
 
         # A clean-up of the whole manuscript, shown on the pages before it is made.
         app.post "/manuscripts/:id/consider/:operation" do
-          proposal = bench.propose(Norvel::Changes.build(params["operation"], change_parameters))
+          @proposal = proposal = bench.propose((params["operation"] == "cure") ? cure_of_turn : Norvel::Changes.build(params["operation"], change_parameters))
           headers "HX-Trigger" => JSON.generate({"norvel:proposed" => told_proposal(proposal)})
           erb :consider, layout: false, locals: {proposal: proposal, sentence: proposal.operation.told(manuscript, proposal.manuscript)}
         end

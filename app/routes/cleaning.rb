@@ -27,7 +27,8 @@ module NorvelWeb
         # The pages as they would be, before anything is done.
         app.post "/manuscripts/:id/plan/show" do
           proposal = bench.propose(plan_operation)
-          redirect to("/manuscripts/#{record.id}?#{Rack::Utils.build_nested_query({"considered" => proposal.id}.merge(params.slice("as", "strike", "also").compact))}")
+          redirect to("/manuscripts/#{record.id}?#{Rack::Utils.build_nested_query({"considered" => proposal.id}.merge(params.slice("as",
+            "strike", "also").compact))}")
         end
 
         app.post "/manuscripts/:id/plan/apply" do
@@ -44,7 +45,9 @@ module NorvelWeb
     module CleaningHelpers
       # What formatting by hand the paragraphs have: property to how many of them have it.
       # @return [Hash{Symbol=>Integer}] the most frequent first
-      def hand_kinds(paragraphs) = paragraphs.flat_map { |one| Norvel::DirectFormatting.objectionable(one).map(&:first).uniq }.tally.sort_by { |_, count| -count }.to_h
+      def hand_kinds(paragraphs)
+        paragraphs.flat_map { |one| Norvel::DirectFormatting.objectionable(one).map(&:first).uniq }.tally.sort_by { |_, count| -count }.to_h
+      end
 
       # A look by its number, or, as "3.2", an exact variant of it as a look of its own.
       # @return [Norvel::Looks::Look]
@@ -74,9 +77,11 @@ module NorvelWeb
           name = params["name"].to_s.strip
           return restyled_look(ids, name) if name.include?(":")
 
-          series("Made the style “#{name}” of a look of #{plural(ids.size, "paragraph")}.", [["style_from_look", {"paragraph" => look.variants.first.last.first, "name" => name}], *styled(ids, manuscript.sheet.free_id(name))])
+          series("Made the style “#{name}” of a look of #{plural(ids.size, "paragraph")}.",
+            [["style_from_look", {"paragraph" => look.variants.first.last.first, "name" => name}], *styled(ids, manuscript.sheet.free_id(name))])
         when "bare" then Norvel::Changes.build("remove_direct_formatting", "paragraphs" => ids)
-        when "like" then Norvel::Changes.build("match_example", "paragraphs" => ids, "example" => look_named(params["other"]).variants.first.last.first)
+        when "like" then Norvel::Changes.build("match_example", "paragraphs" => ids,
+          "example" => look_named(params["other"]).variants.first.last.first)
         else raise Norvel::ChangeRefused, "There is no such action."
         end
       end
@@ -84,15 +89,20 @@ module NorvelWeb
       # A look that gets a style by its values, not by what it has by hand.
       def restyled_look(ids, line)
         operation = Norvel::Changes::OneLine.new(manuscript, line, paragraphs: ids, families: families_here).operation
-        series(operation.sentence(manuscript), [[operation.class.operation_name, operation.parameters], ["remove_direct_formatting", {"paragraphs" => ids}]])
+        series(operation.sentence(manuscript),
+          [[operation.class.operation_name, operation.parameters], ["remove_direct_formatting", {"paragraphs" => ids}]])
       end
 
-      def styled(ids, style) = [["apply_style", {"style" => style, "paragraphs" => ids}], ["remove_direct_formatting", {"paragraphs" => ids}]]
+      def styled(ids, style)
+        [["apply_style", {"style" => style, "paragraphs" => ids}], ["remove_direct_formatting", {"paragraphs" => ids}]]
+      end
 
       def series(title, changes) = Norvel::Changes.build("series", "title" => title, "changes" => changes)
 
       # @return [Workbench::Planned]
-      def planned = @planned ||= bench.planned(guide_of, role_corrections, *%w[strike also].map { |what| (params[what] || {}).keys.map(&:to_sym) })
+      def planned
+        @planned ||= bench.planned(guide_of, role_corrections, *%w[strike also].map { |what| (params[what] || {}).keys.map(&:to_sym) })
+      end
 
       def plan = planned.plan
 

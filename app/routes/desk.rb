@@ -17,6 +17,19 @@ module NorvelWeb
           Norvel::Fonts::Book.shipped.paths.map { |path| %(@font-face{font-family:"#{File.basename(path, ".*")}";src:url("/faces/#{File.basename(path)}")}.f-#{File.basename(path, ".*")}{font-family:"#{File.basename(path, ".*")}"}) }.join("\n")
         end
 
+        # Whatever was laid out with other fonts is laid out again.
+        app.post "/fonts" do
+          OwnFonts.keep(params["file"] ? params["file"][:tempfile].read(OwnFonts::LARGEST + 1).to_s : "")
+          app.set :workbenches, Workbenches.new
+          redirect to(local_return)
+        end
+
+        app.post "/fonts/:face/away" do
+          OwnFonts.drop(params["face"])
+          app.set :workbenches, Workbenches.new
+          redirect to(local_return)
+        end
+
         app.get "/faces/:face" do
           path = Norvel::Fonts::Book.shipped.paths.find { |candidate| File.basename(candidate) == params["face"] } or halt 404
           cache_control :public, max_age: 86_400
@@ -33,7 +46,8 @@ module NorvelWeb
 
         app.post "/manuscripts/new" do
           name = params["name"].to_s.strip[0, 200].then { |written| written.empty? ? "Untitled" : written }
-          row = Intake.take(Norvel::Template.bytes(guide_wanted(params["guide"].to_s)), "#{name.downcase.gsub(/[^[:alnum:]]+/, "-").delete_suffix("-")}.docx", name: name, guide: params["guide"])
+          row = Intake.take(Norvel::Template.bytes(guide_wanted(params["guide"].to_s)),
+            "#{name.downcase.gsub(/[^[:alnum:]]+/, "-").delete_suffix("-")}.docx", name: name, guide: params["guide"])
           refresh_facts(row, workbench(row.id).state)
           redirect to("/manuscripts/#{row.id}?chosen=0&write=yes")
         end
@@ -60,8 +74,9 @@ module NorvelWeb
         app.post "/manuscripts/:id/guide" do
           raise Norvel::ChangeRefused, "There is no such guide." unless guides.any? { |reference, _| reference == params["guide"] }
 
-          record.update!(guide: params["guide"])
-          refresh_facts(record, state)
+          chosen = {"guide" => params["guide"], "title" => guide_named(params["guide"]).title, "from" => record.guide || Norvel::Guide::DEFAULT}
+          _, @state, = bench.change(Norvel::Changes::ChooseGuide.new(chosen), head: seen_head)
+          refresh_facts(record.reload, state)
           redirect to("/manuscripts/#{record.id}/findings")
         end
       end

@@ -2,26 +2,63 @@
 
 module NorvelWeb
   module Routes
-    # House guides: read, copied, changed as text.
+    # House guides: read, written place by place or as text, published in versions, handed out as templates.
     module Guides
+      SHOWN = {"page" => "Page and parts", "sheet" => "Sheet", "rules" => "Rules", "versions" => "Versions", "text" => "As text"}.freeze
+
       def self.registered(app)
-        app.get "/guides/:reference" do
-          own = own_guide
-          erb :guide, locals: {guide: own ? nil : shipped_guide, own: own, yaml: own ? own.yaml : shipped_guide.source, mistake: nil}
-        end
+        app.get("/guides/:reference") { show_guide }
 
         app.get "/guides/:reference/file" do
-          own = own_guide
-          deliver_as "#{own ? own.name.downcase.gsub(/[^a-z0-9]+/, "-") : params["reference"]}.yml"
+          deliver_as "#{own_guide ? own_guide.name.downcase.gsub(/[^a-z0-9]+/, "-") : params["reference"]}.yml"
           content_type "application/yaml"
-          own ? own.yaml : shipped_guide.source
+          guide_yaml
+        end
+
+        # The guide as an empty manuscript with sample text.
+        app.get "/guides/:reference/template" do
+          guide = own_guide ? own_guide.guide : shipped_guide
+          deliver_as "#{guide.title.gsub(%r{[/\\]}, "-")} – template.docx"
+          content_type Deliver::TYPE
+          Norvel::Template.with_samples(guide)
+        end
+
+        app.get("/guides/:reference/design") { content_type("image/svg+xml") && Norvel::Drawing::PageDesignSvg.new(own_guide ? own_guide.guide : shipped_guide).to_s }
+
+        app.post "/guides" do
+          brought = params["guide_file"] ? params["guide_file"][:tempfile].read(Norvel::Guide::Reader::LARGEST + 1).to_s.force_encoding(Encoding::UTF_8) : params["yaml"].to_s
+          draft = brought.strip.empty? ? Norvel::Guide::Draft.empty.yaml : brought.gsub("\r\n", "\n")
+          row = HouseGuide.create!(name: Norvel::Guide.read(draft).title, yaml: draft)
+          redirect to("/guides/#{row.id}")
         end
 
         app.post "/guides/:reference/copy" do
-          source = own_guide&.yaml || shipped_guide.source
-          guide = Norvel::Guide.read(source)
-          row = HouseGuide.create!(name: "#{guide.title} (copy)", yaml: source)
+          row = HouseGuide.create!(name: "#{Norvel::Guide.read(guide_yaml).title} (copy)", yaml: guide_yaml)
           redirect to("/guides/#{row.id}")
+        end
+
+        # One place of it, a rule or a style more or less.
+        app.post "/guides/:reference/draft" do
+          own = own_guide or halt 404
+          change_draft(own)
+          erb :guide_editor, layout: false, locals: {own: own, draft: Norvel::Guide::Draft.new(own.yaml)}
+        end
+
+        app.post "/guides/:reference/undo" do
+          own = own_guide or halt 404
+          own.step_back
+          erb :guide_editor, layout: false, locals: {own: own, draft: Norvel::Guide::Draft.new(own.yaml)}
+        end
+
+        app.post "/guides/:reference/publish" do
+          own = own_guide or halt 404
+          own.publish
+          redirect to("/guides/#{own.id}?show=versions")
+        end
+
+        app.get "/guides/:reference/tried" do
+          own = own_guide or halt 404
+          erb :guide_tried, layout: false, locals: {own: own}
         end
 
         app.post "/guides/:reference" do
@@ -29,11 +66,13 @@ module NorvelWeb
           yaml = params["yaml"].to_s.gsub("\r\n", "\n")
           begin
             Norvel::Guide.read(yaml)
-            own.update!(yaml: yaml, name: params["name"].to_s.strip[0, 200].then { |name| name.empty? ? own.name : name })
-            redirect to("/guides/#{own.id}")
+            own.change(yaml)
+            own.update!(name: params["name"].to_s.strip[0, 200].then { |name| name.empty? ? own.name : name })
+            redirect to("/guides/#{own.id}?show=text")
           rescue Norvel::GuideError => error
             status 422
-            erb :guide, locals: {guide: nil, own: own, yaml: yaml, mistake: error.message}
+            params["show"] = "text"
+            show_guide(yaml: yaml, mistake: error.message)
           end
         end
 
@@ -41,8 +80,8 @@ module NorvelWeb
         app.post "/guides/:reference/family" do
           own = own_guide or halt 404
           guide = Norvel::Guide.read(own.yaml)
-          own.update!(yaml: Norvel::Guide::FamilyForm.new(guide).yaml) if guide.family.flat? && guide.styles.any?
-          redirect to("/guides/#{own.id}")
+          own.change(Norvel::Guide::FamilyForm.new(guide).yaml) if guide.family.flat? && guide.styles.any?
+          redirect to("/guides/#{own.id}?show=sheet")
         end
 
         app.post "/guides/:reference/delete" do
@@ -59,11 +98,46 @@ module NorvelWeb
       end
     end
 
-    # The guide that a path names.
+    # The guide that a path names, and how it is written.
     module GuideHelpers
-      def own_guide = params["reference"].match?(/\A\d+\z/) ? HouseGuide.on_desk.find(params["reference"]) : nil
+      def own_guide = @own_guide ||= params["reference"].match?(/\A\d+\z/) ? HouseGuide.on_desk.find(params["reference"]) : nil
 
-      def shipped_guide = Norvel::Guide.shipped.include?(params["reference"]) ? Norvel::Guide.find(params["reference"]) : halt(404, erb(:lost))
+      def shipped_guide
+        Norvel::Guide.shipped.include?(params["reference"]) ? Norvel::Guide.find(params["reference"]) : halt(404, erb(:lost))
+      end
+
+      def guide_yaml = own_guide ? own_guide.yaml : shipped_guide.source
+
+      # @return [String] which part of it is shown
+      def shown_of_guide = Guides::SHOWN.key?(params["show"]) ? params["show"] : "page"
+
+      def show_guide(yaml: guide_yaml, mistake: nil)
+        erb :guide, locals: {own: own_guide, guide: (Norvel::Guide.read(guide_yaml) rescue nil), yaml: yaml, mistake: mistake} # rubocop:disable Style/RescueModifier
+      end
+
+      # What was wrong stands at its field, with what was written there.
+      def change_draft(own)
+        draft = Norvel::Guide::Draft.new(own.yaml)
+        after = case params["act"]
+        when "usual_styles" then draft.add_usual_styles
+        when "own_rules" then draft.add_rules_of_its_own
+        when "clean_rules" then draft.add_rules_of_cleanness
+        when "add_rule" then draft.add_rule(params["kind"].to_s)
+        when "remove_rule" then draft.remove_rule(params["rule"].to_s)
+        when "add_style" then draft.add_style(params["slot"].to_s, params["name"].to_s)
+        when "remove_style" then draft.remove_style(params["slot"].to_s)
+        else draft.set(params["path"].to_s, params["value"].to_s)
+        end
+        own.change(after.yaml)
+      rescue Norvel::GuideError => error
+        @mistake = {path: params["path"] || params["act"], words: error.message.sub(/\Aline \d+: /, ""), written: params["value"]}
+      end
+
+      # @return [Hash, nil] what is wrong at a field
+      def mistake_at(path) = (@mistake if @mistake && @mistake[:path] == path)
+
+      # The manuscripts a guide can be tried on.
+      def trial = params["on"].to_s.match?(/\A\d+\z/) ? ManuscriptRecord.on_desk.find_by(id: params["on"]) : nil
     end
   end
 end

@@ -18,7 +18,8 @@ module NorvelWeb
           raise Norvel::FileError, "Choose a .docx file first." unless file.is_a?(Hash) && file[:tempfile]
 
           other = Norvel::Formats.read(file[:tempfile].read, name: file[:filename].to_s)
-          KeptSheetRecord.keep(Norvel::KeptSheet.of(other, Norvel::Roles.new(other), name: File.basename(file[:filename].to_s, ".*")[0, 100]))
+          KeptSheetRecord.keep(Norvel::KeptSheet.of(other, Norvel::Roles.new(other),
+            name: File.basename(file[:filename].to_s, ".*")[0, 100]))
           redirect to("/manuscripts/#{record.id}/styles?show=sheets")
         end
 

@@ -14,14 +14,16 @@ module NorvelWeb
         app.post "/manuscripts/:id/write" do
           content_type :json
           written = written_request
-          before, after, sentence = bench.change(Norvel::Changes.build("write", "steps" => written[:steps]), head: written[:head], request: written[:number], run: written[:run])
+          before, after, sentence = bench.change(Norvel::Changes.build("write", "steps" => written[:steps]), head: written[:head],
+            request: written[:number], run: written[:run])
           @state = after
           JSON.generate(told_change(before, after, sentence))
         rescue Norvel::NothingToChange
           JSON.generate(head: record.reload.head_id || "", nothing: true)
         rescue Norvel::Error => error
           status({Behind => 409, Asked::Wrong => 400}.fetch(error.class, 422))
-          JSON.generate(sentence: error.message, head: record.reload.head_id || "", can_undo: !record.head_id.nil?, can_redo: !record.undone.nil?)
+          JSON.generate(sentence: error.message, head: record.reload.head_id || "", can_undo: !record.head_id.nil?,
+            can_redo: !record.undone.nil?)
         end
 
         app.helpers WritingHelpers

@@ -27,7 +27,7 @@ module Norvel
 
     # @return [Formatting] of the paragraph as a whole
     def paragraph(paragraph)
-      return whole_paragraph(paragraph) if paragraph.in_table
+      return in_table(@paragraphs, paragraph, paragraph.properties) { whole_paragraph(paragraph) } if paragraph.in_table
 
       (@paragraphs[paragraph.properties] ||= {})[paragraph.style] ||= whole_paragraph(paragraph)
     end
@@ -67,9 +67,17 @@ module Norvel
     end
 
     def text(paragraph, style, direct)
-      return any_text(paragraph, style, direct) if style || paragraph.in_table || paragraph.properties.key?(:numbering)
+      return any_text(paragraph, style, direct) if style || paragraph.properties.key?(:numbering)
+      return in_table(@texts, paragraph, direct) { any_text(paragraph, nil, direct) } if paragraph.in_table
 
       (@texts[direct] ||= {})[paragraph.style] ||= any_text(paragraph, nil, direct)
+    end
+
+    # Kept by the place in the table's style, which is one object for all alike.
+    def in_table(kept, paragraph, direct)
+      here = kept[direct] ||= {}
+      place = table_style(paragraph) or return here[paragraph.style] ||= yield
+      (here[place.object_id] ||= {})[paragraph.style] ||= yield
     end
 
     def any_text(paragraph, style, direct)

@@ -47,13 +47,26 @@ require_relative "changes/writing/paste_text"
 require_relative "changes/tables/dress_tables"
 require_relative "changes/pages/set_page_design"
 require_relative "changes/pages/set_hyphenation"
+require_relative "changes/contents/contents_lines"
+require_relative "changes/contents/captions_from_typed"
+require_relative "changes/contents/refresh_references"
+require_relative "changes/accessibility/said_of_the_file"
+require_relative "changes/open_matters/accept_revisions"
+require_relative "changes/findings/waive"
+require_relative "changes/findings/choose_guide"
+require_relative "changes/findings/safe_mending"
+require_relative "changes/parts/begin_part"
+require_relative "changes/parts/set_part"
+require_relative "changes/parts/set_folios"
+require_relative "changes/parts/academic_parts"
 
 module Norvel
   # Named operations on manuscripts.
   module Changes
     OPERATIONS = [ApplyStyle, ChangeStyle, Restyle, DefineStyle, RemoveDirectFormatting, RemoveEmptyParagraphs, SetPageDesign, RenameStyle, DuplicateStyle, HangStyle, SetNextStyle, DeleteStyle, RemoveUnusedStyles, FormatHere, AdoptLook, AdoptEverywhere, StyleFromLook,
       ApplyCharacterStyle, AdoptTextLook, CharacterStyleFromLook, EditText, ReplaceText, Write, SplitParagraph, JoinParagraphs, InsertParagraph, DeleteParagraphs, MoveParagraphs, ShiftHeadings,
-      ChangeList, NumberHeadings, MakeList, RestartNumbers, ContinueNumbers, ShiftItems, SwapSheet, TakeStyles, SetRunIn, RunInFromWords, SetHyphenation,
+      ChangeList, NumberHeadings, MakeList, RestartNumbers, ContinueNumbers, ShiftItems, SwapSheet, TakeStyles, SetRunIn, RunInFromWords, SetHyphenation, UpdateContents, MakeContents, CaptionsFromTyped, RefreshReferences, SetInfo, SetAlternative, SetHeaderRow, Waive, Mend, AcceptRevisions, ChooseGuide,
+      BeginPart, JoinParts, LandscapePage, SetPart, SetFolios, SetRunningHead, AcademicParts,
       DressTables, DressLists, ListsFromTyped, HeadingsFromTyped, TidyWhiteSpace, ReplaceBlankLines, MatchExample, PasteText, StartOver, Series].to_h { |operation| [operation.operation_name, operation] }.freeze
 
     # @param name [String] of an operation

@@ -5,6 +5,7 @@ require "optparse"
 require_relative "../norvel"
 require_relative "command_line/command"
 require_relative "command_line/commands"
+require_relative "command_line/check"
 
 module Norvel
   # The core without the browser.
@@ -42,7 +43,8 @@ module Norvel
 
     def overview(out)
       out.puts "norvel COMMAND …: manuscripts to a house style, checked and delivered", ""
-      out.puts "  demo                  prepare everything, fill an empty database with demo data, serve on 127.0.0.1:4567", "  serve                 the same without demo data"
+      out.puts "  demo                  prepare everything, fill an empty database with demo data, serve on 127.0.0.1:4567",
+        "  serve                 the same without demo data"
       Command::ALL.each_value { |command| out.puts "  #{command.usage.ljust(22)}\n                        #{command.about}" }
       out.puts "", "`norvel COMMAND --help` says more. GUIDE is a YAML file or a name that `guides` prints.",
         "Exit: 0 done; 1 check found a broken must; 2 wrong usage; 3 a file cannot be read or written; 4 a fault of Norvel."

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require_relative "drawing/page_svg"
+require_relative "drawing/page_design_svg"
 require_relative "drawing/strip_svg"
 require_relative "drawing/family_svg"
 require_relative "drawing/specimen_svg"

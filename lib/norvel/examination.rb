@@ -43,6 +43,22 @@ module Norvel
     # @return [Makeup]
     def makeup = @makeup ||= Makeup.new(layout, roles: roles, looks: looks, appearance: appearance)
 
+    # @return [Contents]
+    def contents = @contents ||= Contents.new(layout)
+
+    # @return [References]
+    def references = @references ||= References.new(layout)
+
+    # @return [Captions]
+    def captions = @captions ||= Captions.new(manuscript, roles)
+
+    # @param guide [Guide]
+    # @return [Guide::Places] where each paragraph belongs in its sheet
+    def places(guide) = check(guide).places
+
+    # @return [Breaks]
+    def breaks = @breaks ||= Breaks.new(layout, roles, captions)
+
     # @param guide [Guide]
     # @return [Guide::Check] with its results
     def check(guide)
@@ -95,7 +111,8 @@ module Norvel
     # @param guide [Guide]
     # @return [Hash{Symbol=>Integer}]
     def sums(guide)
-      {pages: layout.pages.size, direct: DirectFormatting.count(manuscript), empty: manuscript.paragraphs.count(&:empty?), looks: looks.size, findings: check(guide).findings.size}
+      {pages: layout.pages.size, direct: DirectFormatting.count(manuscript), empty: manuscript.paragraphs.count(&:empty?),
+       looks: looks.size, findings: check(guide).findings.size}
     end
 
     # @param after [Manuscript]

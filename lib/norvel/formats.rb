@@ -2,6 +2,7 @@
 
 require_relative "formats/docx/format"
 require_relative "formats/pasted"
+require_relative "formats/pdf/format"
 
 module Norvel
   # Files to manuscripts and back. Formats do not know each other; each answers as `Formats::Format` says.
@@ -30,13 +31,31 @@ module Norvel
     # @raise [FileError]
     def of(name) = ALL.map(&:new).find { |one| one.name == name } || raise(FileError, "Norvel does not know the format “#{name}”.")
 
-    # @return [String] the bytes of a manuscript with one empty paragraph and one style
-    def bare(format = "docx") = of(format).bare
+    # @param samples [Array] of text that is to be replaced, as Format#bare takes it
+    # @return [String] the bytes of a manuscript with one style, and one empty paragraph where there is no sample text
+    def bare(format = "docx", samples: []) = of(format).bare(samples)
 
     # @param manuscript [Manuscript] as it is now
     # @param source [String] the file it was read from
     # @return [String] the bytes of the same file with only the formatting changed
     def write(manuscript, source:) = of(manuscript.format).patch(manuscript, source)
+
+    # A PDF of the layout, with the pictures and links of the file that it was read from.
+    # @param layout [Layout] @param source [String] the bytes of that file @param name [String] what it is called where it says no title
+    # @param more [Hash] as Pdf::Maker takes it
+    # @yieldparam page [Integer] that is written
+    # @return [String]
+    # @raise [FileError] where a font may not be given away
+    def pdf(layout, source:, name:, **more, &progress)
+      links = of(layout.manuscript.format).links(source)
+      Pdf::Format.new.make(layout, name: name, links: links, picture: pictures(source), **more, &progress)
+    end
+
+    # @return [Array<Pdf::Lost::Kind>] what does not go into a PDF
+    def lost_in_pdf(layout, source:) = Pdf::Format.new.lost(layout, picture: pictures(source))
+
+    # @return [Proc] a member of a file to its bytes
+    def pictures(source) = ->(member) { Archive.member(source, member) }
 
     # What was set and the manuscript's own format cannot say, so that the delivered file will say something else.
     # @param before [Manuscript] @param after [Manuscript]
@@ -64,6 +83,6 @@ module Norvel
         [[was&.properties || {}, paragraph.properties]] + paragraph.runs.map(&:properties).uniq.reject { |set| known.include?(set) }.map { |set| [{}, set] }
       end
     end
-    private_class_method :new_sets
+    private_class_method :new_sets, :pictures
   end
 end

@@ -3,14 +3,20 @@
 module Norvel
   # A house guide: page design, a family of styles by slot, lists, and rules. A value, read from YAML.
   #
+  # `parts` says how pages are numbered and where chapters begin, `contents` and `captions` what they are like, as the file has them.
   # `base_style` says what the base of its family becomes in a manuscript: :taken, the manuscript's own base style has its values;
   # :untouched, it stands under the manuscript's.
-  class Guide < Value.define(:title, :version, :rules, house: nil, language: nil, page: {}, styles: {}, lists: {}, base_style: :taken, source: nil)
+  class Guide < Value.define(:title, :version, :rules, house: nil, language: nil, page: {}, styles: {}, lists: {}, parts: {},
+    contents: {}, captions: {}, base_style: :taken,
+    source: nil)
     # @return [Family] its styles
     attr_reader :family
 
     # @return [Guide] one without a rule, where none judges
     def self.none = @none ||= new(title: "no guide", version: "0", rules: [], source: "")
+
+    # @return [Hash{String=>String}] lengths by edge, the gutter beside them
+    def margins = (page[:margins] || {}).merge({"gutter" => page[:gutter]}.compact)
 
     # @return [Boolean] whether it judges anything, or gives styles
     def none? = equal?(self.class.none)
@@ -29,7 +35,10 @@ module Norvel
     # @raise [FileError, GuideError]
     def self.find(name)
       return read(File.read(File.join(folder, "#{name}.yml"), encoding: "UTF-8")) if shipped.include?(name)
-      raise FileError, "There is no guide “#{name}”; `guides` lists those that ship with Norvel, or name a YAML file." unless File.file?(name)
+      unless File.file?(name)
+        raise FileError,
+          "There is no guide “#{name}”; `guides` lists those that ship with Norvel, or name a YAML file."
+      end
 
       read(File.read(name, encoding: "UTF-8"))
     rescue SystemCallError => error
@@ -50,11 +59,17 @@ module Norvel
 end
 
 require_relative "guide/finding"
+require_relative "guide/mending"
 require_relative "guide/slots"
 require_relative "guide/places"
 require_relative "guide/family"
 require_relative "guide/family_form"
 require_relative "guide/list_kind"
 require_relative "guide/reader"
+require_relative "guide/colour_contrast"
 require_relative "guide/rule"
+require_relative "guide/declared"
+require_relative "guide/fields"
+require_relative "guide/draft"
+require_relative "guide/comparison"
 require_relative "guide/check"

@@ -38,7 +38,7 @@ module Norvel
       @cascade = cascade || Cascade.new(manuscript)
       @labels = ListLabels.for(manuscript, @cascade)
       @store = store || LineStore.new(fonts)
-      @store.turn
+      @store.turn(manuscript)
       @approximations = []
       build
     end

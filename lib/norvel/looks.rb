@@ -30,11 +30,15 @@ module Norvel
 
     # @param look [Look]
     # @return [Array<Look>] its exact variants, each as a look of its own
-    def self.split(look) = look.variants.map { |appearance, ids| Look.new(id: look.id, appearance: appearance, paragraphs: ids, variants: [[appearance, ids]]) }
+    def self.split(look)
+      look.variants.map { |appearance, ids| Look.new(id: look.id, appearance: appearance, paragraphs: ids, variants: [[appearance, ids]]) }
+    end
 
     # @param look [Look] @param others [Array<Look>]
     # @return [Look, nil] the one that differs in the fewest properties, the commoner of several
-    def self.nearest(look, others) = others.reject { |other| other.equal?(look) }.min_by { |other| [differences(look, other).size, -other.paragraphs.size] }
+    def self.nearest(look, others)
+      others.reject { |other| other.equal?(look) }.min_by { |other| [differences(look, other).size, -other.paragraphs.size] }
+    end
 
     # @return [Array<Look>] in the order of their first paragraphs, empty paragraphs left out
     def self.of(manuscript, appearance = Appearance.new(manuscript), layout: nil) = new(manuscript, appearance, layout).looks
@@ -46,7 +50,7 @@ module Norvel
     end
 
     def looks
-      variants = @manuscript.paragraphs.reject(&:blank?).group_by { |paragraph| seen(paragraph) }.sort_by.with_index { |(_, paragraphs), index| [-paragraphs.size, index] }
+      variants = shown.group_by { |paragraph| seen(paragraph) }.sort_by.with_index { |(_, paragraphs), index| [-paragraphs.size, index] }
       groups = []
       variants.each do |appearance, paragraphs|
         home = groups.find { |group| near?(group.first[0], appearance) }
@@ -60,6 +64,9 @@ module Norvel
     end
 
     private
+
+    # Generated lists are nobody's to format.
+    def shown = @manuscript.paragraphs.reject { |paragraph| paragraph.blank? || @manuscript.listed.include?(paragraph.id) }
 
     # Start and justified are alike in one-line paragraphs; of a number it counts that there is one, not of which list, and in a heading not
     # even that, since one without a number is set like the others.

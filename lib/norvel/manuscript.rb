@@ -5,6 +5,7 @@ require_relative "manuscript/run"
 require_relative "manuscript/paragraph"
 require_relative "manuscript/table"
 require_relative "manuscript/section"
+require_relative "manuscript/references"
 require_relative "manuscript/numbering"
 
 module Norvel
@@ -28,7 +29,7 @@ module Norvel
     NEW_IDS = 100_000_000
     LAST_ID = 2**53 - 1 # what a browser counts to
 
-    MEMBERS = %i[format blocks sheet sections notes lists settings info warnings asides].freeze
+    MEMBERS = %i[format blocks sheet sections notes lists settings info warnings asides contents anchors matters waivers guide].freeze
     attr_reader(*MEMBERS)
 
     # @param blocks [Array<Paragraph, Table>] the body
@@ -37,7 +38,14 @@ module Norvel
     # @param notes [Hash{String=>Array<Paragraph>}]
     # @param lists [Hash{String=>List}]
     # @param asides [Hash{String=>Array<Paragraph, Table>}] what stands beside the text and is only kept: text boxes and comments
-    def initialize(blocks:, sheet:, format: "docx", sections: [Section.new], notes: {}, lists: {}, settings: Settings.new, info: Info.new, warnings: [], asides: {})
+    # @param contents [Array<ContentsList>] the lists of contents, figures, tables
+    # @param matters [Array<Matter>] comments and revisions
+    # @param waivers [Array<Waiver>] findings that are let be
+    # @param guide [String, nil] the guide that was chosen for it, as whoever keeps guides names it
+    # @param anchors [Hash{String=>Integer}] by name the paragraphs that something may point at
+    def initialize(blocks:, sheet:, format: "docx", sections: [Section.new], notes: {}, lists: {}, settings: Settings.new, info: Info.new,
+      warnings: [],
+      asides: {}, contents: [], anchors: {}, matters: [], waivers: [], guide: nil)
       @format = format
       @blocks = blocks.freeze
       @sheet = sheet
@@ -48,6 +56,11 @@ module Norvel
       @info = info
       @warnings = warnings.freeze
       @asides = asides.freeze
+      @contents = contents.freeze
+      @anchors = anchors.freeze
+      @matters = matters.freeze
+      @waivers = waivers.freeze
+      @guide = guide
       @memo = {}
       freeze
     end
@@ -60,7 +73,7 @@ module Norvel
     def with(**changed)
       stay = STORIES.all? { |name| !changed.key?(name) || changed[name].equal?(public_send(name)) }
       other = Manuscript.new(**MEMBERS.to_h { |name| [name, public_send(name)] }, **changed)
-      other.know(@memo.except(:conditions)) if stay
+      other.know(@memo.except(:conditions, :listed)) if stay
       other
     end
 
@@ -93,6 +106,14 @@ module Norvel
 
     # @return [Array<Paragraph>] of every story: body, notes, headers and footers, text boxes and comments
     def all_paragraphs = @memo[:all] ||= (paragraphs + note_paragraphs + margin_paragraphs + aside_paragraphs).freeze
+
+    # @return [Set<Integer>] the paragraphs of lists of contents, figures and tables, which are generated
+    def listed
+      @memo[:listed] ||= contents.flat_map { |list|
+        from, to = [list.first, list.last].map { |id| index_of(id) }
+        (from && to) ? paragraphs[from..to].map(&:id) : []
+      }.to_set
+    end
 
     # @return [Array<Table>] nested ones included
     def tables = @memo[:tables] ||= blocks.flat_map { |block| self.class.tables_in(block) }.freeze
@@ -186,7 +207,9 @@ module Norvel
 
     # @param key [String] what the outermost row of blocks is called
     # @return [Hash{String=>Array<Paragraph, Table>}] it and the cells in it
-    def self.containers_in(key, blocks) = {key => blocks}.merge(*blocks.flat_map { |block| tables_in(block) }.map { |table| cells_of(table) })
+    def self.containers_in(key, blocks)
+      {key => blocks}.merge(*blocks.flat_map { |block| tables_in(block) }.map { |table| cells_of(table) })
+    end
 
     def self.cells_of(table)
       table.rows.each_with_index.flat_map { |row, index| row.cells.each_with_index.map { |cell, place| ["cell #{table.id} #{index} #{place}", cell.blocks] } }.to_h

@@ -21,7 +21,7 @@ module Norvel
     PARTS = {
       page_design: "Paper and margins", sheet: "The guide's style sheet", long_quotations: "Long quotations in quotation marks",
       lists: "Typed numbers and bullets", headings: "Typed numbers of headings", white_space: "White space", direct: "Direct formatting",
-      empty: "Blank lines", unused: "Old styles that nothing uses any more"
+      empty: "Blank lines", captions: "Captions", contents: "Contents", parts: "Parts and folios", unused: "Old styles that nothing uses any more"
     }.freeze
 
     # @param subject [Examination, Manuscript] @param guide [Guide]
@@ -77,7 +77,11 @@ module Norvel
         @draft.substitute("headings_from_typed", "all", 0.9, :headings) unless struck?(:headings)
         @draft.substitute("tidy_white_space", "all", 0.9, :white_space) unless struck?(:white_space)
         direct unless struck?(:direct)
-        @draft.add("remove_empty_paragraphs", {"paragraphs" => "all"}, EmptyParagraphs.removable(@draft.manuscript), 0.97, :empty) unless struck?(:empty)
+        unless struck?(:empty)
+          @draft.add("remove_empty_paragraphs", {"paragraphs" => "all"}, EmptyParagraphs.removable(@draft.manuscript), 0.97,
+            :empty)
+        end
+        BookOfPages.new(@draft, @guide, @roles, @without).add_lines
         unused
         @draft.steps
       end
@@ -114,8 +118,10 @@ module Norvel
     def struck?(part) = @without.include?(part)
 
     def page_design
-      parameters = {"paper" => @guide.page[:paper], "margin" => @guide.page[:margins]}.compact
+      parameters = {"paper" => @guide.page[:paper], "margin" => (@guide.margins if @guide.margins.any?)}.compact
       @draft.add("set_page_design", parameters, [], 0.99, :page_design) unless parameters.empty?
+      mirrored = @guide.page[:mirrored]
+      @draft.add("set_part", {"mirrored" => mirrored}, [], 0.95, :page_design) unless mirrored.nil? || mirrored == @manuscript.settings.mirrored
     end
 
     # Blank lines that pushed a part to a new page become a break before it, where its style brings none.
@@ -142,3 +148,4 @@ end
 require_relative "plan/draft"
 require_relative "plan/guide_sheet"
 require_relative "plan/own_looks"
+require_relative "plan/book_of_pages"

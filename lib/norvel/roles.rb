@@ -27,6 +27,12 @@ module Norvel
       @roles = decide
     end
 
+    # @param names [Hash{Integer=>Symbol}] of every body paragraph what it is taken for: nothing is read anew
+    # @return [Roles]
+    def self.said(manuscript, names)
+      allocate.tap { |roles| roles.send(:say, manuscript, names.transform_values { |name| Role.new(name: name, confidence: 1.0, reasons: [SAID_SO]) }) }
+    end
+
     # @param id [Integer] of a body paragraph
     # @return [Role]
     def of(id) = @roles.fetch(id) { Role.new(name: :footnote, confidence: 0.9, reasons: ["stands in a note"]) }
@@ -50,6 +56,10 @@ module Norvel
 
     attr_writer :roles
 
+    def say(manuscript, roles)
+      @manuscript, @roles = manuscript, roles
+    end
+
     private
 
     def decide
@@ -65,7 +75,8 @@ module Norvel
     def figure?(paragraph) = paragraph.text.match?(FIGURE) && paragraph.insets.all? { |inset| inset.kind == :image }
 
     def blank(paragraph)
-      paragraph.empty? ? Role.new(name: :empty, confidence: 1.0, reasons: ["nothing but white space"]) : Role.new(name: :other, confidence: 0.9, reasons: ["no text, but something hangs on it"])
+      paragraph.empty? ? Role.new(name: :empty, confidence: 1.0,
+        reasons: ["nothing but white space"]) : Role.new(name: :other, confidence: 0.9, reasons: ["no text, but something hangs on it"])
     end
 
     # Votes for the same role strengthen each other as independent witnesses would; those against weaken.

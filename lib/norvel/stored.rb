@@ -11,7 +11,7 @@ module Norvel
   #   Stored.load(Stored.dump(run)) == run
   module Stored
     # Of the data that is written now. Whoever changes what data means raises it and keeps the reading of the former.
-    SCHEMA = 3
+    SCHEMA = 4
 
     # Number formats of lists as data of schemas 1 and 2 has them.
     FORMER_NUMBER_FORMATS = {"lowerRoman" => "lower_roman", "upperRoman" => "upper_roman", "lowerLetter" => "lower_letter",
@@ -19,7 +19,7 @@ module Norvel
 
     KINDS = [Manuscript::Run, Manuscript::Inset, Manuscript::Anchor, Manuscript::Paragraph, Manuscript::Table, Manuscript::Row,
       Manuscript::Cell, Manuscript::Section, Manuscript::PageDesign,
-      Manuscript::Folio, Manuscript::NoteForm, Manuscript::Settings, Manuscript::Info, Manuscript::List, Manuscript::ListLevel,
+      Manuscript::Folio, Manuscript::NoteForm, Manuscript::Settings, Manuscript::Info, Manuscript::Reference, Manuscript::ContentsList, Manuscript::Matter, Manuscript::Waiver, Manuscript::List, Manuscript::ListLevel,
       StyleSheet::Style, Properties::LineSpacing, Properties::TabStop,
       Properties::NumberRef].to_h { |kind| [kind.name.split("::").last, kind] }.freeze
     NAMES = KINDS.invert.freeze

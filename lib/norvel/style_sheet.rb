@@ -9,7 +9,7 @@ module Norvel
   # All styles of a manuscript and the defaults under them. A value: changes give another sheet.
   class StyleSheet
     # Names of the open standards that other things in a file go by (ISO/IEC 29500-1 §17.7.4.9, §17.16.5).
-    STANDARD = /\A(?:title|subtitle|heading [1-9]|header|footer|caption|toc [1-9]|toc heading)\z/i
+    STANDARD = /\A(?:title|subtitle|heading [1-9]|header|footer|caption|toc [1-9]|toc heading|table of figures)\z/i
 
     attr_reader :styles, :defaults, :default_id
 
@@ -25,7 +25,9 @@ module Norvel
     end
 
     # @return [Boolean] whether every member is equal
-    def ==(other) = equal?(other) || (other.is_a?(StyleSheet) && [styles, defaults, default_id] == [other.styles, other.defaults, other.default_id])
+    def ==(other)
+      equal?(other) || (other.is_a?(StyleSheet) && [styles, defaults, default_id] == [other.styles, other.defaults, other.default_id])
+    end
 
     # @return [Style, nil]
     def [](id) = styles[id]

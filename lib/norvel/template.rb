@@ -1,9 +1,42 @@
 # frozen_string_literal: true
 
 module Norvel
-  # An empty manuscript in a guide's page design and styles, as a file: where writing from scratch begins.
+  # A guide as a file to begin with: empty, in its page design and styles; or with sample text in every style that says what goes where, its
+  # parts, folios and contents made.
   module Template
     BEGINNING = %i[title heading_1 body].freeze # roles whose style the first paragraph may have
+
+    # What stands in a template: the slot, and text that says what goes there. A table is its rows; its cells are of the slots named.
+    SAMPLES = [
+      [:title, "Title of the report"],
+      [:subtitle, "Its subtitle, where there is one"],
+      [:author, "Name of the author"],
+      [:date, "Month and year"],
+      [:heading_1, "Abstract", :front],
+      [:abstract, "Say here in a few sentences what was asked, how it was looked into and what was found.", :front],
+      [:heading_1, "Introduction"],
+      [:body, "This is running text. Write over it, or place your own text here: the style of this paragraph gives it its font, its spacing and its indents, so that nothing has to be set by hand."],
+      [:body, "A second paragraph of running text shows how paragraphs are told apart."],
+      [:heading_2, "A section of the chapter"],
+      [:body, "A section has text of its own below its heading, and never stands alone on its level."],
+      [:block_quotation, "A long quotation stands in a paragraph of its own, without quotation marks, in the style of quotations."],
+      [:body, "After a quotation the running text goes on. A list follows:"],
+      [:list_item, "\u2022 an item of a list without numbers,"],
+      [:list_item, "\u2022 and another one."],
+      [:heading_2, "Another section"],
+      [:body, "A list with numbers is for steps that follow one another:"],
+      [:list_item, "1. the first step,"],
+      [:list_item, "2. and the second."],
+      [:body, "Table 1 shows how a table is set."],
+      [:caption, "Table 1. What the table shows"],
+      [:table, [["What", "How much"], ["One thing", "12"], ["Another thing", "7"]]],
+      [:body, "Below a table the running text goes on."],
+      [:heading_1, "References"],
+      [:reference_entry, "Author, First. Title of a book. Place: House, Year."],
+      [:reference_entry, "Writer, Second. Title of another book. Place: House, Year."]
+    ].freeze
+
+    STAYS = ["Abstract", "Introduction", "References"].freeze # headings that need no others
 
     module_function
 
@@ -12,18 +45,52 @@ module Norvel
     def bytes(guide)
       bare = Formats.bare
       kept = KeptSheet.of_guide(guide)
-      page = {"paper" => guide.page[:paper], "margin" => guide.page[:margins]}.compact
+      page = {"paper" => guide.page[:paper], "margin" => (guide.margins if guide.margins.any?)}.compact
       blank = Formats.read(bare)
-      steps = [["swap_sheet", {"sheet" => JSON.parse(JSON.generate(kept.dump)), "mapping" => kept.beneath ? {} : {blank.sheet.default_id => kept.default_id}}]]
+      steps = [["swap_sheet",
+        {"sheet" => JSON.parse(JSON.generate(kept.dump)), "mapping" => kept.beneath ? {} : {blank.sheet.default_id => kept.default_id}}]]
       steps << ["set_page_design", JSON.parse(JSON.generate(page))] unless page.empty?
       dressed = steps.reduce(blank) { |now, (name, parameters)| Changes.build(name, parameters).call(now) }
       Formats.write(started(dressed, guide), source: bare)
+    end
+
+    # @param guide [Guide]
+    # @return [String] the bytes of a .docx file with sample text in the guide's styles, its parts, folios, captions and contents
+    # @raise [ChangeRefused, FileError]
+    def with_samples(guide)
+      samples = samples_of(guide)
+      source = Formats.bare(samples: samples.map { |slot, text| STAYS.include?(text) ? {plain: text} : text })
+      manuscript = Formats.read(source)
+      slots = samples.flat_map { |slot, text|
+        if text.is_a?(Array)
+          text.each_with_index.flat_map { |row, index| row.map { index.zero? ? :table_heading : :table_text } }
+        else
+          [slot]
+        end
+      }
+      roles = Roles.said(manuscript, manuscript.paragraphs.map(&:id).zip(slots).to_h)
+      named = manuscript.with(info: manuscript.info.with(title: samples.first.last, language: guide.language))
+      Formats.write(Plan.new(named, guide, roles: roles).apply, source: source)
+    end
+
+    # @return [Array<Array(Symbol, Object)>] of the samples those that the guide has a style for
+    def samples_of(guide)
+      has = ->(slot) { guide.family.members.key?(slot) }
+      found = SAMPLES.select do |slot, _, part|
+        next has[:abstract] && guide.parts.any? if part == :front
+        next has[:caption] && has[:table_text] if %i[caption table].include?(slot)
+
+        slot == :body || has[slot]
+      end
+      found = found.reject { |_, text| text == "References" } unless has[:reference_entry]
+      found = found.reject { |_, text| text.to_s.start_with?("Table 1 shows", "Below a table") } unless has[:caption] && has[:table_text]
+      found.map { |slot, text, _| [slot, text] }
     end
 
     def started(manuscript, guide)
       style = BEGINNING.filter_map { |role| guide.styles.dig(role, :name) }.filter_map { |name| manuscript.sheet.named(name) }.first
       style ? Changes.build("apply_style", "style" => style.id, "paragraphs" => "all").call(manuscript) : manuscript
     end
-    private_class_method :started
+    private_class_method :started, :samples_of
   end
 end

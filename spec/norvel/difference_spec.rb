@@ -16,7 +16,10 @@ RSpec.describe Norvel::Changes::Difference do
     set = {size: 165_100, bold: true, align: :justify, line_spacing: Norvel::Properties::LineSpacing.new(rule: :exact, value: 254_000), tabs: [Norvel::Properties::TabStop.new(position: 360_000, align: :end, leader: :dot)],
            borders: {top: border}, numbering: Norvel::Properties::NumberRef.new(list: "1", level: 2), color: "#aa0000", scale: 90, language: "de-DE"}
     inset = Norvel::Manuscript::Inset.new(kind: :anchor, ref: "word/media/a.png", width: 1, height: 2, alt: ":odd \\ text", what: :text_box, box: "text box 1", anchor: Norvel::Manuscript::Anchor.new(wrap: :around, behind: true, x_from: :page, x: :center, y_from: :margin, y: 12, gaps: {top: 1}))
-    run = ->(text) { Norvel::Manuscript::Run.new(text: text, style: "Emphasis", properties: set, insets: [inset], link: true, field: :page, revised: true, generated: true, origin: 3, from: 2, home: 7) }
+    run = ->(text) {
+      Norvel::Manuscript::Run.new(text: text, style: "Emphasis", properties: set, insets: [inset], link: true, field: :page, revised: true, generated: true,
+        refers: Norvel::Manuscript::Reference.new(what: :folio, to: "there"), by: "1", origin: 3, from: 2, home: 7)
+    }
     one = ->(id) { Norvel::Manuscript::Paragraph.new(id: id, style: "Base", properties: set, mark_properties: set, mark_style: "Emphasis", runs: [run["\u{FFFC} :bells"], Norvel::Manuscript::Run.new(text: "plain")], carries: %i[field anchor], run_in: true) }
     cell = ->(id) { Norvel::Manuscript::Cell.new(blocks: [one[id].with(in_table: true)], span: 2, continued: true) }
     inner = Norvel::Manuscript::Table.new(id: "t21.1", rows: [Norvel::Manuscript::Row.new(cells: [cell[21]])])
@@ -27,7 +30,10 @@ RSpec.describe Norvel::Changes::Difference do
     list = Norvel::Manuscript::List.new(id: "1", levels: {0 => level, 2 => level}, counter: "9", starts: {0 => 3}, name: "Steps")
     styles = {"Grid" => {name: "Grid", kind: :table, conditions: {first_row: {bold: true}}}, "Emphasis" => {name: "Emphasis", kind: :character, next_style: "x", linked: "Base", properties: {italic: true}, hidden: true, from_file: false, standard: "title"}}
     manuscript(one[0], one[1], table, one[2], styles: styles, defaults: {size: 5}, sections: [section, Norvel::Manuscript::Section.new], notes: {"footnotes:1" => [one[1_000_000]], "footnotes:2" => [one[1_000_001]]}, lists: {"1" => list, "2" => list.with(id: "2")},
-      settings: Norvel::Manuscript::Settings.new(between: :larger, tab: 9, even_differs: true, records_revisions: true, hyphenate: true), info: Norvel::Manuscript::Info.new(title: "A", language: "en"), warnings: ["w"], asides: {"comment 1" => [one[60_000_000]]})
+      settings: Norvel::Manuscript::Settings.new(between: :larger, tab: 9, even_differs: true, records_revisions: true, hyphenate: true), info: Norvel::Manuscript::Info.new(title: "A", language: "en"), warnings: ["w"], asides: {"comment 1" => [one[60_000_000]]},
+      waivers: [Norvel::Manuscript::Waiver.new(rule: "r", reason: "so it is", paragraph: 1, text: "x")],
+      matters: [Norvel::Manuscript::Matter.new(kind: :comment, paragraph: 1, text: "why", ref: "comment 1"), Norvel::Manuscript::Matter.new(kind: :deletion, paragraph: 2)],
+      anchors: {"there" => 1, "here" => 2}, contents: [Norvel::Manuscript::ContentsList.new(first: 0, last: 1, closes: 2, levels: [1, 3], by: [:style], styles: {"Base" => 1, "Quote" => 2}, of: "Figure", code: "TOC")])
   end
 
   # Another value of the same kind.

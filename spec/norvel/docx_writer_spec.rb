@@ -90,3 +90,15 @@ RSpec.describe Norvel::Formats::Docx::Writer do
     expect(deliver(demo("quayside-notice.docx"), *steps)).to eq(deliver(demo("quayside-notice.docx"), *steps))
   end
 end
+
+# Whatever order paragraphs are put in, the file has it.
+RSpec.describe Norvel::Formats::Docx::StoryWriter do
+  it "puts paragraphs in any order" do
+    bytes = docx { |file| %w[A B C D E F].each { |text| file.paragraph(text) } }
+    before = read(bytes)
+    [[0, 3, 4, 1, 2, 5], [5, 4, 3, 2, 1, 0], [1, 0, 2, 3, 5, 4], [2, 3, 4, 5, 0, 1], *Array.new(20) { |seed| (0..5).to_a.shuffle(random: Random.new(seed)) }].each do |order|
+      after = before.with(blocks: order.map { |index| before.blocks[index] })
+      expect(read(Norvel::Formats.write(after, source: bytes)).paragraphs.map(&:text).join).to eq(after.paragraphs.map(&:text).join)
+    end
+  end
+end

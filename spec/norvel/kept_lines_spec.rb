@@ -18,6 +18,8 @@ RSpec.describe Norvel::Layout::LineStore do
       page: page_design(width: 320, height: 330), lists: {"1" => list}, settings: Norvel::Manuscript::Settings.new(hyphenate: true), info: Norvel::Manuscript::Info.new(language: "en-GB"))
   end
 
+  def undivided(state) = state.with(settings: state.settings.with(hyphenate: false))
+
   def drawn(layout) = layout.pages.map { |page| Norvel::Drawing::PageSvg.new(layout, page).to_s } + layout.pages.map { |page| [page.turn.reason, page.turn.empty.round(3)] }
 
   def expect_fresh(*states)
@@ -44,10 +46,25 @@ RSpec.describe Norvel::Layout::LineStore do
         }
       })
       expect_fresh(one, styled, one, by_hand, one)
+      expect_fresh(*[one, styled, by_hand, one].map { |state| undivided(state) }) # then what nothing concerns is not looked at again
       dressed = {font_family: "Arial", caps: true}.except(property.name)
       both = one.with(sheet: one.sheet.with_style(one.sheet["Base"].with_values(dressed)))
       expect_fresh(both, both.with(sheet: both.sheet.with_style(both.sheet["Base"].with_values(set))), both)
     end
+  end
+
+  it "follows parents, character styles, table styles and where a table stands, though nothing else is looked at again" do
+    one = undivided(before)
+    style = ->(id, **more) { Norvel::StyleSheet::Style.new(id: id, name: id, **more) }
+    sheet = [style["Root"], style["Soft", kind: :character], style["Grid", kind: :table]].reduce(one.sheet, :with_style)
+    sheet = sheet.with_style(sheet["Base"].with(parent: "Root"))
+    words = one.paragraph(2).then { |para| para.with(runs: para.runs.map { |run| run.with(style: "Soft") }) }
+    one = one.with(sheet: sheet).with_paragraphs(2 => words)
+    one = one.with(blocks: one.blocks.map { |block| block.is_a?(Norvel::Manuscript::Table) ? block.with(style: "Grid") : block })
+    other = ->(id, **set) { one.with(sheet: one.sheet.with_style(one.sheet[id].with(**set))) }
+    heads = other["Grid", conditions: {first_row: {size: 203_200}}]
+    expect_fresh(one, other["Root", properties: {size: 190_500}], one, other["Soft", properties: {letter_spacing: 25_400}], heads,
+      heads.with(blocks: heads.blocks.map { |block| block.is_a?(Norvel::Manuscript::Table) ? block.with(style_parts: []) : block }), one) { true }
   end
 
   it "follows settings, list levels, the page and what a note is called" do

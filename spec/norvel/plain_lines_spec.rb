@@ -51,7 +51,7 @@ RSpec.describe Norvel::Layout::PlainLines do
     (100_000..112_000).step(500) do |size|
       Norvel::Layout.new(one.with(sheet: one.sheet.with_style(one.sheet["Base"].with_values(size: size))), store: store)
     end
-    store.turn
+    store.turn(manuscript(paragraph(0, "x")))
     kept = store.formats.instance_variable_get(:@texts).values.sum { |format| format.word_widths.size }
     expect(kept).to be <= 20_000
   end

@@ -142,7 +142,7 @@ RSpec.describe "Looking at it from all sides", type: :feature do
     rule = first(".rule.broken", text: "The text is set in Times New Roman")
     count = rule.find(".rule-count").text[/\d+/].to_i
     rule.find("summary").click unless rule.has_css?("details[open]", wait: 0)
-    within(rule) { first("button", text: "Fix").click }
+    within(rule) { first("button", exact_text: "Fix").click }
     expect(page).to have_css("tr.fixed", text: "Checking again").or have_css(".rule-count", text: "#{count - 1} finding")
     expect(page).to have_no_css("tr.fixed")
     expect(row.entries.count).to eq(1)

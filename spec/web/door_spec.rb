@@ -111,7 +111,7 @@ RSpec.describe "The door" do
 
   it "writes nothing when something is only looked at" do
     id = row.id
-    paths = ["/", "/guides/marrowby-diploma", *%w[\  sheets pages/1 strip slip?chosen=0 outline outline/slip outline/headings find?find=boat findings ledger styles family specimen reading?chosen=0 survey looks looks/list plan deliver file original report.json report.csv report.html]
+    paths = ["/", "/guides/marrowby-diploma", *%w[\  sheets pages/1 strip slip?chosen=0 outline outline/slip outline/headings find?find=boat findings findings?by=page findings?by=paragraph findings/list findings/slip findings/here?chosen=0 findings/step parts ledger styles family specimen reading?chosen=0 survey looks looks/list plan deliver file original report.json report.csv report.html]
       .map { |view| "/manuscripts/#{id}#{"/#{view}" unless view == " "}" }]
     codes = ActiveRecord::Base.while_preventing_writes { paths.to_h { |path| get(path) && [path, status] } }
     expect(codes.reject { |_, code| code == 200 }).to eq({})

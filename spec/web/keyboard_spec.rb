@@ -53,10 +53,10 @@ RSpec.describe "From a messy notice to house style, by keyboard alone", type: :f
     expect(page).to have_css("#message", text: "Tidied by Presentation of Diploma Reports")
     expect(Norvel::ListLabels.words(now)).to eq(Norvel::ListLabels.words(original))
 
-    keys "6"
+    keys "7"
     expect(page).to have_css(".reading-head", text: /1\d met, [01] broken/)
-    keys "8"
-    tab_to(/\ADeliver quayside-notice/)
+    keys "9"
+    tab_to(/\ADeliver \.docx/)
     expect(find("a:focus")[:href]).to end_with("/file")
     expect(Web.status(URI(find("a:focus")[:href]))).to eq(200)
   end

@@ -5,10 +5,10 @@ require_relative "../support/outside"
 
 # What is asked of the server.
 module Asked
-  VIEWS = ["", "/slip", "/sheets", "/pages/1?signs=on", "/strip", "/outline?reduced=yes", "/looks", "/styles?show=all", "/styles?show=specimen", "/styles?show=sheets", "/plan", "/findings", "/ledger", "/deliver",
+  VIEWS = ["", "/slip", "/sheets", "/pages/1?signs=on", "/strip", "/outline?reduced=yes", "/looks", "/styles?show=all", "/styles?show=specimen", "/styles?show=sheets", "/plan", "/parts", "/findings", "/findings?by=page", "/findings/step", "/ledger", "/deliver",
     "/survey", "/looks/list?split=1", "/find?find=a", "?swap=guide:marrowby-diploma", "/file", "/sheets?at=original"].freeze
-  OF_A_PARAGRAPH = ["/slip?chosen=%d", "/slip?chosen=%d&sweep=yes", "/reading?chosen=%d"].freeze
-  CHANGES = {"consider/replace_blank_lines" => {chosen: "all"}, "consider/tidy_white_space" => {chosen: "all"}, "consider/remove_direct_formatting" => {chosen: "all"}, "plan/lines" => {}, "plan/sums" => {}, "tidy" => {}, "changes/number_headings" => {scheme: "I., A., 1."}, "changes/make_list" => {kind: "bullets"},
+  OF_A_PARAGRAPH = ["/slip?chosen=%d", "/slip?chosen=%d&sweep=yes", "/reading?chosen=%d", "/findings/here?chosen=%d"].freeze
+  CHANGES = {"consider/replace_blank_lines" => {chosen: "all"}, "consider/tidy_white_space" => {chosen: "all"}, "consider/remove_direct_formatting" => {chosen: "all"}, "plan/lines" => {}, "plan/sums" => {}, "consider/mend" => {in: "findings"}, "consider/accept_revisions" => {revisions: "all"}, "tidy" => {}, "changes/number_headings" => {scheme: "I., A., 1."}, "changes/make_list" => {kind: "bullets"},
              "changes/swap_sheet" => {sheet: "guide:marrowby-handbook"}, "changes/paste_text" => {html: "<h1>x</h1><ul><li>y</ul>"}, "undo" => {}, "redo" => {}}.freeze
 end
 

@@ -109,6 +109,19 @@ RSpec.describe "The server" do
     expect(last_response.body).to include("is not a length")
   end
 
+  it "keeps the choice of a guide in the ledger: it is undone and taken up again like any change" do
+    send_form("/manuscripts/#{row.id}/guide", guide: "marrowby-handbook", head: row.reload.head_id.to_s)
+    expect(row.reload.guide).to eq("marrowby-handbook")
+    get "/manuscripts/#{row.id}/ledger"
+    expect(last_response.body).to include("Chose the guide “Staff Handbooks”.")
+    send_form("/manuscripts/#{row.id}/undo", head: row.reload.head_id.to_s)
+    expect(row.reload.guide).to eq("marrowby-diploma")
+    send_form("/manuscripts/#{row.id}/redo", head: row.reload.head_id.to_s)
+    expect(row.reload.guide).to eq("marrowby-handbook")
+    send_form("/manuscripts/#{row.id}/guide", guide: "marrowby-handbook", head: row.reload.head_id.to_s)
+    expect(last_response.body).to include("judges it already")
+  end
+
   it "lets a guide be copied, changed and used; a mistake comes with its line" do
     send_form("/guides/marrowby-diploma/copy")
     own = NorvelWeb::HouseGuide.last
@@ -137,7 +150,10 @@ RSpec.describe "The server" do
     get "/manuscripts/#{row.id}/report.csv"
     expect(CSV.parse(last_response.body, headers: true).first.to_h).to include("rule", "expected", "measured")
     get "/manuscripts/#{row.id}/report.html"
-    expect(Nokogiri::HTML(last_response.body).css("h2").size).to eq(Norvel::Guide.find("marrowby-diploma").rules.size)
+    said = Nokogiri::HTML(last_response.body)
+    expect(Norvel::Guide.find("marrowby-diploma").rules.map(&:clause).uniq.reject { |clause| said.text.include?(clause) }).to eq([])
+    expect(last_response.headers["content-disposition"]).to be_nil # it opens
+    expect(said.at("style").text.scan("font/woff2;base64,").size).to eq(Norvel::Report::FACES.size)
   end
 
   it "shows markup in a manuscript as text" do
@@ -147,5 +163,39 @@ RSpec.describe "The server" do
       get "/manuscripts/#{other.id}#{path}"
       expect(last_response.body).not_to include("<script>alert")
     end
+  end
+end
+
+RSpec.describe "Font files of one's own" do
+  include Rack::Test::Methods
+
+  def app = Web::APP
+
+  def token = Nokogiri::HTML(get("/manuscripts/#{@row.id}/parts").body).at_css("input[name=authenticity_token]")["value"]
+
+  before do
+    header "Host", "127.0.0.1"
+    Web.clear
+    @row = Web.bring("quayside-notice.docx")
+  end
+
+  after { Norvel::Fonts::Book.shipped.own.each_key { |path| NorvelWeb::OwnFonts.drop(File.basename(path)) } }
+
+  it "are brought, used, told and taken away; what is no font is refused in a sentence" do
+    font = File.binread(File.join(Norvel::Fonts::Book::FOLDER, "carlito/Carlito-Regular.ttf"))
+    bytes = font.gsub("Carlito".encode("UTF-16BE").b, "Marrowb".encode("UTF-16BE").b).gsub("Carlito".b, "Marrowb".b)
+    file = ->(content) { Rack::Test::UploadedFile.new(StringIO.new(content), "font/ttf", true, original_filename: "Überblick.ttf") }
+    post "/fonts", "file" => file[bytes], "authenticity_token" => token, "return" => "/manuscripts/#{@row.id}/parts"
+    expect(last_response.status).to be_between(302, 303)
+    expect(Norvel::Fonts::Book.shipped.match("Marrowb").match).to eq(:exact)
+    get "/faces.css"
+    name = last_response.body[/own-\h{16}\.ttf/]
+    get "/faces/#{name}"
+    expect([last_response.status, last_response.body.bytesize]).to eq([200, bytes.bytesize])
+    expect(get("/manuscripts/#{@row.id}/parts").body).to include("Marrowb, regular")
+    post "/fonts/#{name}/away", "authenticity_token" => token, "return" => "/manuscripts/#{@row.id}/parts"
+    expect(Norvel::Fonts::Book.shipped.match("Marrowb").match).to eq(:fallback)
+    post "/fonts", "file" => file["no font at all"], "authenticity_token" => token
+    expect([last_response.status, last_response.body]).to match([422, include("This is no TrueType or OpenType font file.")])
   end
 end

@@ -3,7 +3,8 @@
 module Norvel
   # Works out the numbers and bullets of lists over a manuscript (ISO/IEC 29500-1 §17.9).
   module ListLabels
-    ROMAN = {1000 => "m", 900 => "cm", 500 => "d", 400 => "cd", 100 => "c", 90 => "xc", 50 => "l", 40 => "xl", 10 => "x", 9 => "ix", 5 => "v", 4 => "iv", 1 => "i"}.freeze
+    ROMAN = {1000 => "m", 900 => "cm", 500 => "d", 400 => "cd", 100 => "c", 90 => "xc", 50 => "l", 40 => "xl", 10 => "x", 9 => "ix",
+             5 => "v", 4 => "iv", 1 => "i"}.freeze
     # Bullets that files take from symbol fonts, by code point of the private area.
     SYMBOLS = {"\uF0B7" => "•", "\uF0A7" => "▪", "\uF0D8" => "›", "\uF0FC" => "✓", "\uF06F" => "o"}.freeze
 
@@ -81,10 +82,18 @@ module Norvel
       labels = [before, after].map { |manuscript| self.for(manuscript, Cascade.new(manuscript)) }
       return false unless [before, after].map { |manuscript| (manuscript.margin_paragraphs + manuscript.aside_paragraphs).flat_map { |one| words_of(one, {}) } }.uniq.size == 1
 
-      old, new = [before, after].map { |manuscript| (manuscript.paragraphs + manuscript.note_paragraphs).reject(&:blank?) }
+      old, new = [before, after].zip(labels).map do |manuscript, own|
+        (manuscript.paragraphs + manuscript.note_paragraphs).reject { |paragraph| words_of(paragraph, own).empty? }
+      end
       return words(before, labels[0]) == words(after, labels[1]) unless old.map(&:id) == new.map(&:id)
 
-      old.zip(new).all? { |was, now| (was.written == now.written && [nil, labels[1][now.id]].include?(labels[0][was.id])) || words_of(was, labels[0]) == words_of(now, labels[1]) }
+      old.zip(new).all? { |was, now| same_paragraph?(was, now, labels) }
+    end
+
+    # A number that a field works out now and that was typed before is the same text.
+    def same_paragraph?(was, now, labels)
+      same = was.written == now.written || was.text == now.text
+      (same && [nil, labels[1][now.id]].include?(labels[0][was.id])) || words_of(was, labels[0]) == words_of(now, labels[1])
     end
 
     # @param labels [Hash{Integer=>String}] by paragraph id

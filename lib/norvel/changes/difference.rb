@@ -8,7 +8,7 @@ module Norvel
     #   data = Difference.between(before, after)    # {} where nothing differs
     #   Difference.apply(before, data) == after
     module Difference
-      WHOLE = %i[format sections settings info warnings asides].freeze # members that are written as they are
+      WHOLE = %i[format sections settings info warnings asides contents anchors matters waivers guide].freeze # members that are written as they are
 
       module_function
 
@@ -29,7 +29,8 @@ module Norvel
         raise FileError, "This was written by a later Norvel (schema #{schema}); this one reads up to #{Stored::SCHEMA}." if schema > Stored::SCHEMA
         return Stored::FirstSchema.apply(manuscript, data) if schema == 1
 
-        Blocks.new(manuscript, data).manuscript.with(sheet: sheet(manuscript.sheet, data), lists: merged(manuscript.lists, data["lists"]), **Stored.load_members(data["members"] || {}))
+        Blocks.new(manuscript, data).manuscript.with(sheet: sheet(manuscript.sheet, data), lists: merged(manuscript.lists, data["lists"]),
+**Stored.load_members(data["members"] || {}))
       end
 
       def changed_paragraphs(before, after)
@@ -101,11 +102,13 @@ module Norvel
         return before unless data["styles"] || data["sheet"]
 
         about = Stored.load_members(data["sheet"] || {})
-        StyleSheet.new(styles: merged(before.styles, data["styles"]), defaults: about.fetch(:defaults, before.defaults), default_id: about.fetch(:default_id, before.default_id))
+        StyleSheet.new(styles: merged(before.styles, data["styles"]), defaults: about.fetch(:defaults, before.defaults),
+          default_id: about.fetch(:default_id, before.default_id))
       end
 
       def merged(before, data) = data ? before.merge(data.transform_values { |one| Stored.load(one) }).compact : before
-      private_class_method :changed_paragraphs, :patch, :changed_tables, :changed_row, :changed_notes, :changed, :changed_sheet, :changed_members, :sheet, :merged
+      private_class_method :changed_paragraphs, :patch, :changed_tables, :changed_row, :changed_notes, :changed, :changed_sheet,
+        :changed_members, :sheet, :merged
     end
   end
 end

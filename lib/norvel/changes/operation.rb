@@ -67,7 +67,7 @@ module Norvel
         old, new = [before, after].map(&:all_paragraphs)
         return before.words == after.words unless old.size == new.size
 
-        old.zip(new).all? { |was, now| was.equal?(now) || was.text.equal?(now.text) || was.written == now.written }
+        old.zip(new).all? { |was, now| was.equal?(now) || was.text.equal?(now.text) || was.written == now.written || was.text == now.text }
       end
 
       # @return [Array<Manuscript::Paragraph>] those named by "paragraphs": ids, or "all"
@@ -82,7 +82,10 @@ module Norvel
       def stretches(manuscript)
         parameters.fetch("text").map do |id, from, to|
           paragraph = manuscript.paragraph(id.to_i) || raise(ChangeRefused, "A chosen paragraph is not in the manuscript any more.")
-          raise ChangeRefused, "The chosen words are not there any more." unless from.to_i >= 0 && from.to_i < to.to_i && to.to_i <= paragraph.text.length
+          unless from.to_i >= 0 && from.to_i < to.to_i && to.to_i <= paragraph.text.length
+            raise ChangeRefused,
+              "The chosen words are not there any more."
+          end
 
           [paragraph, from.to_i, to.to_i]
         end
@@ -120,7 +123,8 @@ module Norvel
         parameters.fetch("values").reduce({}) do |values, (name, written)|
           property = Properties[name]
           characters = written.to_s[IN_CHARACTERS, 1]
-          value = written.to_s.strip.empty? ? blank : property.parse(written, ch: characters && character_width(formatting.call), em: (formatting.call[:size] if written.to_s.match?(IN_EMS)))
+          value = written.to_s.strip.empty? ? blank : property.parse(written, ch: characters && character_width(formatting.call),
+            em: (formatting.call[:size] if written.to_s.match?(IN_EMS)))
           value = Properties::TabStop.only(value, under.call(:tabs)) if property.kind == :tabs && value != blank
           beside = Properties.in_characters(property.name)
           values.merge(property.name => value).merge(if beside

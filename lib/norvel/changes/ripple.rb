@@ -51,7 +51,8 @@ module Norvel
       def alike?(old, now)
         return false unless now
         return true if @same_styles && old.equal?(now)
-        return false unless same?(@before.paragraph(old), @after.paragraph(now), :paragraph) && same?(@before.mark(old), @after.mark(now), :text)
+        return false unless same?(@before.paragraph(old), @after.paragraph(now),
+          :paragraph) && same?(@before.mark(old), @after.mark(now), :text)
 
         old.text == now.text && old.runs.size == now.runs.size && old.runs.zip(now.runs).all? { |was, is| same?(@before.run(old, was), @after.run(now, is), :text) }
       end

@@ -9,7 +9,7 @@ module Norvel
       class << self
         attr_reader :usage, :about, :files
 
-        # @param usage [String] as the overview shows it @param files [Integer] how many it takes
+        # @param usage [String] as the overview shows it @param files [Integer, Range] how many it takes
         def command(name, usage, about, files:)
           @usage, @about, @files = usage, about, files
           ALL[name] = self
@@ -32,7 +32,7 @@ module Norvel
         end
         rest = parser.permute(@arguments)
         return @out.puts(parser.help) || DONE if @help
-        raise Misuse, "`#{self.class.usage}` takes #{self.class.files} file name(s), not #{rest.size}" unless rest.size == self.class.files
+        raise Misuse, "`#{self.class.usage}` takes #{self.class.files.is_a?(Range) ? "at least one" : self.class.files} file name(s), not #{rest.size}" unless self.class.files === rest.size
 
         status = carry_out(rest)
         status.is_a?(Integer) ? status : DONE
@@ -58,7 +58,9 @@ module Norvel
         raise FileError, "“#{path}” cannot be read (#{error.class.name.split("::").last})."
       end
 
-      def manuscript(path) = Formats.read(load(path), name: path).tap { |read| read.warnings.each { |warning| @err.puts "note: #{warning}" } }
+      def manuscript(path)
+        Formats.read(load(path), name: path).tap { |read| read.warnings.each { |warning| @err.puts "note: #{warning}" } }
+      end
 
       # Written beside its place and moved there, so that it is whole or not there at all.
       def save(path, bytes, inputs: [])

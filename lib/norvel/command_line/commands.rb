@@ -44,38 +44,6 @@ module Norvel
       def carry_out(_) = @out.puts(Guide.shipped)
     end
 
-    class Check < Command
-      command "check", "check FILE --guide GUIDE [--json] [--report OUT.html|.csv]", "findings against a guide (.pdf reports come later)", files: 1
-
-      def options(parser)
-        json(parser)
-        guide_option(parser)
-        parser.on("--report OUT", "write the findings to OUT.html or OUT.csv") { |path| @options[:report] = path }
-      end
-
-      def carry_out((file))
-        kind = @options[:report] && File.extname(@options[:report]).downcase
-        raise Misuse, "--report writes .html or .csv so far, not “#{kind}”" if kind && ![".html", ".csv"].include?(kind)
-
-        check = Examination.new(manuscript(file)).check(guide)
-        report = Report::Findings.new(check)
-        save(@options[:report], (kind == ".csv") ? report.to_csv : report.to_html(File.basename(file)), inputs: [file]) if kind
-        @options[:json] ? answer(report.to_h) : tell(check)
-        check.must_broken? ? BROKEN : DONE
-      end
-
-      private
-
-      def tell(check)
-        @out.puts "#{check.guide.title} #{check.guide.version}: #{check.count(:met)} rules met, #{check.count(:broken)} broken"
-        check.results.each do |result|
-          @out.puts "#{result.state.to_s.tr("_", " ").ljust(15)} #{result.rule.clause}"
-          result.findings.first(5).each { |finding| @out.puts "                #{"page #{finding.page}: " if finding.page}#{finding.message}" }
-          @out.puts "                … and #{result.findings.size - 5} more" if result.findings.size > 5
-        end
-      end
-    end
-
     class Tidy < Command
       command "tidy", "tidy FILE --guide GUIDE --out OUT [--dry-run] [--json]", "makes the plan and applies it", files: 1
 
@@ -98,7 +66,8 @@ module Norvel
     end
 
     class Restyle < Command
-      command "restyle", %(restyle FILE --set "STYLE: LINE"… --out OUT), "changes styles by type specifications; one that is not there is made", files: 1
+      command "restyle", %(restyle FILE --set "STYLE: LINE"… --out OUT),
+        "changes styles by type specifications; one that is not there is made", files: 1
 
       def options(parser)
         parser.on("--set LINE", %(such as "heading 2: 14 pt, bold", or "Pull quotation from Body: italic, centred"; may be said often)) { |line| (@options[:set] ||= []) << line }
@@ -119,17 +88,54 @@ module Norvel
       end
     end
 
-    class Convert < Command
-      command "convert", "convert IN OUT [--guide GUIDE]", "from one format to another, in a guide's styles where one is given (.docx only so far)", files: 2
+    class Template < Command
+      command "template", "template GUIDE OUT.docx", "the guide as a template: its styles, parts and contents, with sample text that says what goes where", files: 2
 
-      def options(parser) = guide_option(parser)
+      def carry_out((name, to))
+        raise FileError, "“#{File.basename(to)}”: only .docx can be written so far." unless %w[.docx .dotx].include?(File.extname(to).downcase)
+
+        save(to, Norvel::Template.with_samples(Guide.find(name)))
+      end
+    end
+
+    class Convert < Command
+      command "convert", "convert IN OUT [--guide GUIDE] [--json]",
+        "from one format to another, in a guide's styles where one is given: .docx to .docx or .pdf so far", files: 2
+
+      MOST = 5 # kinds of what cannot go across that are told
+
+      def options(parser)
+        json(parser)
+        guide_option(parser)
+      end
 
       def carry_out((from, to))
-        raise FileError, "“#{File.basename(to)}”: only .docx can be written so far." unless %w[.docx .dotx].include?(File.extname(to).downcase)
+        kind = File.extname(to).downcase
+        raise FileError, "“#{File.basename(to)}”: only .docx and .pdf can be written so far." unless %w[.docx .dotx .pdf].include?(kind)
 
         before = manuscript(from)
         after = @options[:guide] ? Plan.new(before, guide).apply : before
+        return tell(pdf(from, to, after)) if kind == ".pdf"
+
         save(to, Formats.write(after, source: load(from)), inputs: [from])
+        tell([])
+      end
+
+      private
+
+      # @return [Array<Formats::Pdf::Lost::Kind>]
+      def pdf(from, to, manuscript)
+        source, layout = load(from), Layout.new(manuscript)
+        told = @err.respond_to?(:tty?) && @err.tty?
+        bytes = Formats.pdf(layout, source: source, name: File.basename(from, ".*")) { |page| @err.print("\rpage #{page} of #{layout.pages.size}") if told }
+        @err.puts if told
+        save(to, bytes, inputs: [from])
+        Formats.lost_in_pdf(layout, source: source)
+      end
+
+      def tell(lost)
+        lost.first(MOST).each { |kind| @err.puts "not in it: #{kind.count} × #{kind.what}" }
+        answer(lost: lost.map { |kind| {what: kind.what, count: kind.count} }) if @options[:json]
       end
     end
   end

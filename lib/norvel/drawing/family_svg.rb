@@ -95,7 +95,8 @@ module Norvel
         colour = (format.color == "auto") ? "" : %( fill="#{format.color}")
         @out << %(<a #{@link.call(style.id)} class="kin#{" chosen" if style.id == @chosen}" aria-label="#{h(style.name)}"><rect class="row" x="0" y="#{@y.round(1)}" width="#{WIDTH}" height="#{height.round(1)}"/>)
         @out << %(<text class="code" x="26" y="#{base.round(1)}">#{h(@sheet.marks[style.id])}</text>)
-        @out << %(<text class="specimen f-#{format.face.name}" x="#{x + 8}" y="#{base.round(1)}" font-size="#{size.round(1)}"#{colour}>#{h(format.shown(style.name)[0, 40])}</text>)
+        @out << %(<text class="specimen f-#{format.face.name}" x="#{x + 8}" y="#{base.round(1)}" font-size="#{size.round(1)}"#{colour}>#{h(format.shown(style.name)[0,
+          40])}</text>)
         @out << %(<text class="own" x="#{VALUES_X}" y="#{base.round(1)}">#{h(own(style))}</text><text class="uses" x="#{WIDTH - 12}" y="#{base.round(1)}">#{@uses[style.id].to_i}</text></a>)
       end
 

@@ -56,7 +56,8 @@ module Norvel
         return "" if paragraph.blank?
 
         depth = level(paragraph)
-        depth ? element("h#{[depth + 1, DEEPEST].min}", paragraph, "", (%( aria-level="#{depth + 1}") if depth + 1 > DEEPEST)) : element("p", paragraph)
+        depth ? element("h#{[depth + 1, DEEPEST].min}", paragraph, "",
+          (%( aria-level="#{depth + 1}") if depth + 1 > DEEPEST)) : element("p", paragraph)
       end
 
       def table(table, paragraphs)

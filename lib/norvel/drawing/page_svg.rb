@@ -1,13 +1,14 @@
 # frozen_string_literal: true
 
 require_relative "svg_values"
-require_relative "inset_svg"
+require_relative "svg_ink"
 require_relative "mark_up"
-require_relative "frame_svg"
+require_relative "revision_marks"
 require_relative "writing_data"
 require_relative "page_heard"
 require_relative "margin_notes"
 require_relative "said_once"
+require_relative "measures_svg"
 
 module Norvel
   # Pages as SVG, from the layout alone; units are points.
@@ -34,19 +35,23 @@ module Norvel
       # @param texts [Boolean] the texts of its paragraphs as data, so that they can be written in and copied, and what it says to those who
       #   hear it
       # @param once [SaidOnce] what paragraphs have alike by hand
+      # @param measures [MeasuresSvg, nil] dimension lines over it
       def initialize(layout, page, style_marks: true, mark_up: true, image: nil, touched: {}, window: nil, signs: false, texts: false,
-        once: SaidOnce.new([]))
+        once: SaidOnce.new([]), measures: nil)
         @layout = layout
+        @measures = measures
         @manuscript = layout.manuscript
         @page = page
         @style_marks = style_marks
         @mark_up = mark_up
-        @insets = InsetSvg.new(image)
+        @svg = SvgInk.new(image)
+        @ink = Ink.new(page, pictured: @svg.method(:pictured?))
         @touched = touched
         @window = window
         @signs = signs
         @texts = texts
         @once = once
+        @revisions = RevisionMarks.new(@manuscript)
       end
 
       # @return [String] the viewBox of a page with its outer margins
@@ -56,16 +61,14 @@ module Norvel
       def to_s
         @out = %(<svg xmlns="http://www.w3.org/2000/svg" class="page" viewBox="#{@window ? @window.map { |side| n(side) }.join(" ") : self.class.view_box(@page)}" #{@texts ? %(aria-hidden="true") : %(role="group" aria-label="Page #{@page.number}")}>)
         @out << %(<rect class="paper" width="#{n(@page.width)}" height="#{n(@page.height)}"/>)
-        over, behind = @page.floats.partition(&:over)
-        behind.each { |float| @out << @insets.floating(float) }
-        @page.rules.each { |rule| @out << %(<line class="rule" x1="#{n(rule.x1)}" y1="#{n(rule.y1)}" x2="#{n(rule.x2)}" y2="#{n(rule.y2)}"/>) }
-        @page.frames.each { |frame| @out << FrameSvg.draw(frame) }
+        @out << @svg.draw(@ink.behind)
         @words = MarginNotes.new(@page.height)
         @code_y = -CODE_STEP
         @said = {}
         @page.placed.chunk_while { |one, other| one.goes_on?(other) }.each { |lines| draw_paragraph(lines) }
-        over.each { |float| @out << @insets.floating(float) }
+        @out << @svg.draw(@ink.over)
         draw_margins
+        @out << @measures.to_s if @measures
         @out << "<metadata>#{h(JSON.generate(WritingData.new(@layout).of(written)))}</metadata><metadata class=\"heard\">#{h(PageHeard.new(@layout, @page).to_s)}</metadata>" if @texts
         @out << "</svg>"
       end
@@ -79,9 +82,10 @@ module Norvel
         body = %i[body cell].include?(lines.first.area)
         @out << %(<g class="para#{" proposed" if @touched[paragraph.id]}" data-p="#{paragraph.id}"#{%( data-i="#{@manuscript.index_of(paragraph.id)}") if body}>)
         hit_area(lines)
-        lines.each { |placed| draw_line(placed) }
+        lines.each { |placed| @out << @svg.draw(@ink.line(placed)) }
         lines.each { |placed| draw_signs(placed) } if @signs
         draw_style_mark(lines, paragraph) if @style_marks && body
+        draw_revisions(lines, paragraph) if @mark_up && body
         draw_mark_up(lines, paragraph) if @mark_up && body
         @out << "</g>"
       end
@@ -94,27 +98,8 @@ module Norvel
         right = first.x + lines.last.line.x + lines.last.line.width if lines.last.setting.is_a?(Layout::RunIn::Part) && lines.size == 1 && first.paragraph.run_in
         # Beside the end of a run-in heading the area begins where the text does.
         from = (first.line.start.zero? && first.setting.runs_in?) ? first.x + first.line.x : left
-        @out << %(<path class="hit" d="M#{n(from)} #{n(top)}H#{n(right)}V#{n([bottom, top + 2].max)}H#{n(left)}V#{n(top + first.line.height)}H#{n(from)}Z"/>)
-      end
-
-      def draw_line(placed)
-        pieces = placed.setting.pieces(placed.line)
-        base = placed.baseline
-        if (label = placed.setting.label) && placed.line.start.zero?
-          @out << %(<text class="#{css(label.format)}" font-size="#{n(label.format.size)}" x="#{n(placed.x + placed.setting.label_x)}" y="#{n(base)}"#{fill(label.format)}>#{h(label.format.shown(label.text))}</text>)
-        end
-        pieces.slice_when { |one, other| !one.format.equal?(other.format) || one.inset || other.inset }.each do |run|
-          apart = run.first.inset && run.first.inset.kind != :note
-          apart ? @out << in_line(run.first, placed, base) : draw_run(run, placed.x, base, pieces.last)
-        end
-        placed.line.tabs&.each { |_, from, to, leader| draw_leader(placed.x + from, placed.x + to, base, leader) }
-        placed.setting.format.tabs.each { |tab| draw_bar(placed, placed.x + tab.position / 12_700.0) if tab.align == :bar }
-      end
-
-      def in_line(piece, placed, base) = @insets.in_line(piece, placed.x + piece.x, base, placed.line.baseline.clamp(6.0, 2_000.0))
-
-      def draw_bar(placed, x)
-        @out << %(<line class="rule" x1="#{n(x)}" x2="#{n(x)}" y1="#{n(placed.y)}" y2="#{n(placed.y + placed.line.height)}"/>)
+        @out << %(<path class="hit" d="M#{n(from)} #{n(top)}H#{n(right)}V#{n([bottom,
+          top + 2].max)}H#{n(left)}V#{n(top + first.line.height)}H#{n(from)}Z"/>)
       end
 
       # A dot for each space, a stroke for a tab; at the line's end what ends it.
@@ -133,57 +118,6 @@ module Norvel
         sign = {break: "↲", page: "⤓ new page", column: "⤓ new column", end: "¶"}[line.ends_with] or return
         finish = pieces.last ? pieces.last.x + pieces.last.width : line.x
         @out << %(<text class="sign-text" x="#{n(placed.x + finish + 2)}" y="#{n(placed.baseline)}">#{(sign == "¶" && placed.paragraph.carries.include?(:section_end)) ? "¶ part ends" : sign}</text>)
-      end
-
-      def draw_run(run, x, base, last)
-        format = run.first.format
-        y = base - format.rise
-        finish = run.last.x + run.last.width
-        unless format.highlight == "none"
-          @out << %(<rect fill="#{format.highlight}" x="#{n(x + run.first.x)}" y="#{n(base - format.above)}" width="#{n(finish - run.first.x)}" height="#{n(format.above + format.below)}"/>)
-        end
-        spacing = format.letter_spacing.zero? ? "" : %( letter-spacing="#{n(format.letter_spacing)}")
-        words = run.map { |piece| word(piece, x, piece.equal?(last) ? "" : " ") }.join
-        @out << %(<text class="#{css(format)}" font-size="#{n(format.size)}" y="#{n(y)}"#{fill(format)}#{spacing}>#{words}</text>)
-        stroke = format.size / 18
-        underlined(run, format).each { |part| underline(x + part.first.x, x + part.last.x + part.last.width, y + format.size * 0.11, stroke, format) }
-        @out << %(<line class="ink" stroke-width="#{n(stroke)}" x1="#{n(x + run.first.x)}" x2="#{n(x + finish)}" y1="#{n(y - format.size * 0.26)}" y2="#{n(y - format.size * 0.26)}"/>) if format.strike
-      end
-
-      def word(piece, x, behind)
-        offset = %( data-o="#{piece.start}") if piece.start
-        %(<tspan#{offset} x="#{n(x + piece.x)}">#{h(piece.format.face.drawn(piece.text))}#{behind}</tspan>)
-      end
-
-      # The stretches of a run that are underlined: all of it, or each word by itself.
-      def underlined(run, format)
-        case format.underline
-        when :none then []
-        when :words then run.zip
-        else [run]
-        end
-      end
-
-      def underline(from, to, y, stroke, format)
-        return wave(from, to, y, stroke) if format.underline == :wave
-
-        dash = {dotted: %( stroke-dasharray="1 1.5"), dash: %( stroke-dasharray="4 2")}.fetch(format.underline, "")
-        ((format.underline == :double) ? [y, y + stroke * 2.2] : [y]).each do |at|
-          @out << %(<line class="ink" stroke-width="#{n((format.underline == :thick) ? stroke * 2 : stroke)}" x1="#{n(from)}" x2="#{n(to)}" y1="#{n(at)}" y2="#{n(at)}"#{dash}/>)
-        end
-      end
-
-      def wave(from, to, y, stroke)
-        step = stroke * 4
-        waves = [((to - from) / step / 2).floor, 1].max
-        @out << %(<path class="ink" fill="none" stroke-width="#{n(stroke)}" d="M#{n(from)} #{n(y + stroke)}#{"q#{n(step / 2)} #{n(-step / 2)} #{n(step)} 0t#{n(step)} 0" * waves}"/>)
-      end
-
-      def draw_leader(from, to, base, leader)
-        return if leader == :none || to - from < 4
-
-        dash = {dot: "0.9 2.6", hyphen: "2.5 2.5", underscore: "none"}.fetch(leader)
-        @out << %(<line class="leader" x1="#{n(from + 2)}" x2="#{n(to - 2)}" y1="#{n(base - 0.6)}" y2="#{n(base - 0.6)}" stroke-dasharray="#{dash}"/>)
       end
 
       # The code of the style, joined to its paragraph by a fine bracket; table cells go without.
@@ -219,6 +153,14 @@ module Norvel
         inside = column.positive?
         place = %(#{%( class="in-text") if inside} x="#{n(column + (inside ? CODE_X + 4 : CODE_X))}" y="#{n(y)}")
         @out << %(<text#{place}><title>#{h(@manuscript.sheet[paragraph.style]&.name)}</title>#{h(code)}</text>)
+      end
+
+      def draw_revisions(lines, paragraph)
+        lines.each { |placed| @out << @revisions.strokes(placed) }
+        said = lines.first.line.start.zero? ? @revisions.words(paragraph) : []
+        @words.add(lines.first.baseline, said) if said.any?
+        put_in = lines.find { |placed| @revisions.stretches(placed).any? }
+        @words.add(put_in.baseline, ["put in"], from: @revisions.stretches(put_in).last.last) if put_in
       end
 
       def draw_mark_up(lines, paragraph)
@@ -293,10 +235,6 @@ module Norvel
           end
         end
       end
-
-      def css(format) = "f-#{format.face.name}#{" kerned" if format.kerned}"
-
-      def fill(format) = (format.color == "auto") ? "" : %( fill="#{h(format.color)}")
     end
   end
 end

@@ -20,7 +20,7 @@ module Norvel
         placed = page.placed.select { |one| one.paragraph.id == @id }.first(@lines)
         top = placed.first.y - EDGE
         left = (page.design.margin[:start] + page.design.margin[:gutter]) / 12_700.0
-        own = page.dup.tap { |copy| copy.placed, copy.rules, copy.frames, copy.floats = placed, [], [], [] }
+        own = page.dup.tap { |copy| copy.placed, copy.rules, copy.frames, copy.fills, copy.floats = placed, [], [], [], [] }
         window = [from(placed.first, left) - EDGE, top, WIDTH + EDGE * 2, placed.last.y + placed.last.line.height - top + EDGE]
         drawn = PageSvg.new(@layout, own, style_marks: false, mark_up: false, window: window).to_s
         (placed.any? { |one| one.x + one.line.x + one.line.width > window[0] + window[2] }) ? %(<div class="goes-on">#{drawn}</div>) : drawn

@@ -26,7 +26,8 @@ module Norvel
 
       def page
         emu = ->(points) { points * Lengths::PT }
-        Manuscript::PageDesign.new(width: emu[WIDTH], height: emu[400], margin: {top: emu[EDGE], bottom: emu[EDGE], start: emu[EDGE], end: emu[EDGE], gutter: 0, header: 0, footer: 0})
+        Manuscript::PageDesign.new(width: emu[WIDTH], height: emu[400],
+          margin: {top: emu[EDGE], bottom: emu[EDGE], start: emu[EDGE], end: emu[EDGE], gutter: 0, header: 0, footer: 0})
       end
     end
   end

@@ -10,7 +10,8 @@ module Norvel
     # `count` is a number; `key` leads to the places, nil where there are none.
     Row = Value.define(:what, :count, key: nil)
 
-    TYPED = {"tabs at the start" => /\A[ \u00A0]*\t/, "spaces at the start" => /\A[ \u00A0]{2,}(?!\t)/, "runs of spaces" => /\S {2,}\S/, "line breaks" => /\S[ \t]*\n/}.freeze
+    TYPED = {"tabs at the start" => /\A[ \u00A0]*\t/, "spaces at the start" => /\A[ \u00A0]{2,}(?!\t)/, "runs of spaces" => /\S {2,}\S/,
+             "line breaks" => /\S[ \t]*\n/}.freeze
 
     # @param layout [Layout] @param roles [Roles] @param looks [Array<Looks::Look>] @param appearance [Appearance]
     def initialize(layout, roles:, looks:, appearance:)
@@ -23,7 +24,8 @@ module Norvel
 
     # @return [Hash{String=>Array<Row>}] by heading
     def groups
-      {"The text" => text, "What stands in for formatting" => typed, "Formatted by hand" => by_hand, "Headings" => headings, "Styles" => styles, "Roles, as Norvel reads them" => roles, "Fonts asked for" => fonts}
+      {"The text" => text, "What stands in for formatting" => typed, "Formatted by hand" => by_hand, "Headings" => headings,
+       "Styles" => styles, "Roles, as Norvel reads them" => roles, "Fonts asked for" => fonts}
     end
 
     # @param key [String] of a row; or "look:3" and "look:3.2" for a look and an exact variant of it, "mark:ital." for what the trade

@@ -2,6 +2,7 @@
 
 require "yaml"
 require_relative "face"
+require_relative "own_face"
 
 module Norvel
   module Fonts
@@ -19,7 +20,9 @@ module Norvel
       def initialize(folder)
         table = YAML.safe_load_file(File.join(folder, "families.yml"))
         @folder = folder
-        @files = table.fetch("files")
+        @shipped = table.fetch("files")
+        @files = @shipped
+        @own = {}
         @stand_ins = table.fetch("stand_ins").to_h { |asked, (used, match)| [plain(asked), [used, match.to_sym]] }
         @stand_in_names = table.fetch("stand_ins").keys
         @known = @files.keys.to_h { |family| [plain(family), family] }
@@ -29,6 +32,23 @@ module Norvel
         @stand_ins_for = {}
         @lock = Mutex.new
       end
+
+      # Font files that somebody brought, beside those that come with Norvel. Whoever keeps faces or widths has to begin anew afterwards.
+      # @param folder [String] of .ttf and .otf files; one that cannot be read is left out
+      # @return [void]
+      def take_own(folder)
+        read = Dir.glob(File.join(folder, "*.{ttf,otf}")).sort.filter_map { |path| (face = own_face(path)) && [path, face] }
+        @lock.synchronize do
+          @own = read.to_h
+          @files = read.each_with_object(@shipped.transform_values(&:dup)) { |(path, face), files| (files[face.family] ||= {})[face.kind] = path }
+          @files.each_value { |kinds| kinds["regular"] ||= kinds.values.first }
+          @known = @files.keys.to_h { |family| [plain(family), family] }
+          [@faces, @opened, @matches, @stand_ins_for].each(&:clear)
+        end
+      end
+
+      # @return [Hash{String=>OwnFace}] by path
+      attr_reader :own
 
       # @return [Array<String>] families that are here
       def families = @files.keys
@@ -69,7 +89,7 @@ module Norvel
       end
 
       # @return [Array<String>] paths of all files, for the browser's font rules
-      def paths = @files.values.flat_map(&:values).uniq.map { |file| File.join(@folder, file) }
+      def paths = @files.values.flat_map(&:values).uniq.map { |file| File.expand_path(file, @folder) }
 
       private
 
@@ -78,7 +98,13 @@ module Norvel
         files = @files.fetch(used)
         kind = [("bold" if bold), ("italic" if italic)].compact.join("_").then { |name| name.empty? ? "regular" : name }
         file = files[kind] || files[bold ? "bold" : "regular"] || files.fetch("regular")
-        @opened[file] ||= Face.new(File.join(@folder, file), family: used, bold: bold, italic: italic)
+        @opened[file] ||= Face.new(File.expand_path(file, @folder), family: used, bold: bold, italic: italic)
+      end
+
+      def own_face(path)
+        OwnFace.read(File.binread(path))
+      rescue FileError, SystemCallError
+        nil
       end
 
       # Other families, those of the same kind first.

@@ -52,7 +52,9 @@ module Norvel
         (data.bytesize > most) ? refuse(data.bytesize) : data
       end
 
-      def self.refuse(size) = raise(FileError, "The file unpacks to far more than it should (a member of #{size / 1_048_576} MB or more); it was not opened.")
+      def self.refuse(size)
+        raise(FileError, "The file unpacks to far more than it should (a member of #{size / 1_048_576} MB or more); it was not opened.")
+      end
 
       # @return [Array<Zip::Entry>] of files
       def self.entries(bytes, limits)

@@ -30,8 +30,14 @@ module Norvel
       # @raise [FileError]
       def make(_manuscript) = raise(FileError, "A new .#{name} cannot be made of another format so far.")
 
-      # @return [String] the smallest file: one empty paragraph and one style
-      def bare = raise(NotImplementedError)
+      # @param source [String] the bytes a manuscript was read from
+      # @return [Hash{Array(Integer, Integer)=>String}] by paragraph and run of the source where a link leads: an address, or "#" and the
+      #   name of an anchor
+      def links(_source) = {}
+
+      # @param samples [Array<String, Array<Array<String>>>] sample text that is to be replaced: paragraphs, and tables by rows
+      # @return [String] the smallest file: one style, and one empty paragraph where there is no sample text
+      def bare(_samples = []) = raise(NotImplementedError)
 
       # @param set [Hash{Symbol=>Object}] values by property
       # @return [Hash{Symbol=>Object}] what a file says that has them: the properties it cannot carry are missing, the others as near

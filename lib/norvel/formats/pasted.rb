@@ -11,9 +11,12 @@ module Norvel
     #   # => [{"role" => "heading_2", "runs" => [["Bells", []]]}, {"role" => "body", "runs" => [["All ", []], ["of", ["italic"]], [" them.", []]]}]
     class Pasted
       LARGEST = 2_000_000 # characters
-      BLOCKS = {"blockquote" => "block_quotation", "li" => "list_item", "pre" => "code", "figcaption" => "caption", "caption" => "caption"}.freeze
-      SPLITTING = %w[p div h1 h2 h3 h4 h5 h6 li blockquote pre figcaption caption ul ol table tr td th section article header footer main body dl dt dd].freeze
-      INLINE = {"em" => "italic", "i" => "italic", "cite" => "italic", "strong" => "bold", "b" => "bold", "sup" => "superscript", "sub" => "subscript"}.freeze
+      BLOCKS = {"blockquote" => "block_quotation", "li" => "list_item", "pre" => "code", "figcaption" => "caption",
+                "caption" => "caption"}.freeze
+      SPLITTING = %w[p div h1 h2 h3 h4 h5 h6 li blockquote pre figcaption caption ul ol table tr td th section article header footer main
+        body dl dt dd].freeze
+      INLINE = {"em" => "italic", "i" => "italic", "cite" => "italic", "strong" => "bold", "b" => "bold", "sup" => "superscript",
+                "sub" => "subscript"}.freeze
       LEFT_OUT = %w[script style head template svg math object iframe].freeze
 
       # Marks at the beginning of lines of plain text that may mean something: headings, items of lists, quotations.
@@ -93,7 +96,8 @@ module Norvel
         text = text.gsub(/[ \t\r\n\f]+/, " ") unless text == "\n" || role == "code"
         return if text.strip.empty? && text != "\n" && @open.nil?
 
-        @open ||= {"role" => role, "runs" => [], **((role == "list_item") ? {"list" => @lists.last || "bullets", "level" => [@lists.size - 1, 0].max} : {})}
+        @open ||= {"role" => role, "runs" => [],
+                   **((role == "list_item") ? {"list" => @lists.last || "bullets", "level" => [@lists.size - 1, 0].max} : {})}
         @open["runs"] << [Manuscript::PlainText.clean(text), marks]
       end
 

@@ -29,11 +29,62 @@ module Norvel
       # @return [Places] where each paragraph belongs in the guide's sheet
       def places = @places ||= Places.new(manuscript, roles, cascade, family: guide.family)
 
+      NEARLY_ALL = 0.9
+
+      # @param paragraph [Manuscript::Paragraph]
+      # @return [Boolean] whether nearly all paragraphs that have its style are of its kind
+      def style_of_one_kind?(paragraph)
+        @kinds_by_style ||= places.paragraphs.reject(&:blank?).group_by(&:style).transform_values { |same| same.map { |one| places.of(one) }.tally }
+        kinds = @kinds_by_style[paragraph.style] or return true
+        kinds.fetch(places.of(paragraph), 0) >= kinds.values.sum * NEARLY_ALL
+      end
+
+      # @param paragraph [Manuscript::Paragraph]
+      # @return [StyleSheet::Style, nil] the manuscript's own style for what it is
+      def style_for(paragraph)
+        slot = places.of(paragraph)
+        home = guide.family.home(slot)
+        level = Slots.level(slot)
+        (home && manuscript.sheet.named(guide.family[home].name)) || (level && manuscript.sheet.heading(level)) ||
+          manuscript.sheet.of_kind(:paragraph).find { |style| Slots.named_by_standard(style) == slot }
+      end
+
+      # What a rule has worked out of this manuscript, for itself and others: rules themselves remember nothing of what they looked at.
+      # @param key [Symbol] @yieldreturn [Object] the first time
+      # @return [Object]
+      def known(key) = (@known ||= {}).fetch(key) { @known[key] = yield }
+
+      # @return [String, nil] the manuscript's title: what the file says, else the paragraph that is it
+      def title = manuscript.info.title || roles.in(:title).first&.text
+
+      # @return [Captions]
+      def captions = @captions ||= Captions.new(manuscript, roles)
+
+      # @return [Contents]
+      def contents = @contents ||= Contents.new(layout)
+
+      # @return [References]
+      def references = @references ||= References.new(layout)
+
+      # @return [Breaks]
+      def breaks = @breaks ||= Breaks.new(layout, roles, captions)
+
+      # @param paragraph [Manuscript::Paragraph]
+      # @return [Symbol] :front before the part whose folios begin with 1 in arabic, :main from there on
+      def part_of(paragraph)
+        @main ||= manuscript.sections.index { |section| section.folio.format == :decimal && section.folio.start == 1 } || 0
+        index = manuscript.index_of(paragraph.id)
+        (index && manuscript.section_indexes[index] < @main) ? :front : :main
+      end
+
       # @return [Hash{Symbol=>ListKind}]
       def list_kinds = @list_kinds ||= ListKind.of(guide)
 
-      # @return [Array<Result>] one a rule; `state` is :met, :broken, :not_applicable or :not_measurable
+      # @return [Array<Result>] one a rule; `state` is :met, :broken, :waived, :not_applicable or :not_measurable
       def results = @results ||= guide.rules.map { |rule| result(rule) }
+
+      # @return [Array<Finding>] of them all that are not waived
+      def open_findings = findings.reject(&:waived)
 
       # @return [Array<Finding>]
       def findings = results.flat_map(&:findings)
@@ -51,20 +102,26 @@ module Norvel
       # @return [Boolean] whether a rule of the severity must is broken
       def must_broken? = results.any? { |result| result.state == :broken && result.rule.severity == :must }
 
-      private
-
+      # @param rule [Rule]
+      # @return [Result] of it alone
       def result(rule)
         return Result.new(rule: rule, state: :not_applicable) unless rule.applies?(self)
 
         found = rule.findings(self)
         unmeasured = rule.pages? ? inexact_pages : []
         found = found.reject { |finding| layout.inexact.key?(finding.page) } if unmeasured.any?
-        state = if found.any? then :broken
+        found = found.map { |finding| (reason = waivers[[finding.rule, finding.paragraph]]) ? finding.with(waived: reason) : finding }
+        state = if found.any? { |finding| finding.waived.nil? } then :broken
+        elsif found.any? then :waived
         else
           unmeasured.empty? ? :met : :not_measurable
         end
         Result.new(rule: rule, state: state, findings: found, unmeasured: unmeasured)
       end
+
+      private
+
+      def waivers = @waivers ||= manuscript.waivers.to_h { |waiver| [[waiver.rule, waiver.paragraph], waiver.reason] }
 
       # What rests on page breaks is not known on pages that are not exact.
       def inexact_pages

@@ -88,7 +88,9 @@ module Norvel
         @values[slot] = inherited.merge(said)
         own = said.reject { |name, value| parent ? inherited.fetch(name) { Properties::DEFAULTS[name] } == value : false }
         own = {language: @language}.compact.merge(own) if slot == :base
-        @members[slot] = Member.new(slot: slot, name: style[:name], values: own, parent: parent, next_slot: style[:next] || (:body if Slots.level(slot) && @written.key?(:body)))
+        @members[slot] =
+          Member.new(slot: slot, name: style[:name], values: own, parent: parent,
+            next_slot: style[:next] || (:body if Slots.level(slot) && @written.key?(:body)))
       end
 
       def level_of(slot) = (level = Slots.level(slot)) ? {outline_level: level} : {}

@@ -11,7 +11,7 @@ module Norvel
       LARGEST = 1_000_000 # bytes
       DEEPEST = 20 # levels
       WORDS = {"required" => "something is missing", "enum" => "is none of the words allowed here", "pattern" => "is not written as it should be",
-               "schema" => "is not known here", "type" => "is of the wrong kind", "minlength" => "is empty", "minitems" => "is empty"}.freeze
+               "schema" => "is not known here", "type" => "is of the wrong kind", "integer" => "has to be a whole number", "boolean" => "is either yes or no", "string" => "has to be text", "array" => "has to be a list", "object" => "has to have parts of its own", "minimum" => "is too small", "maximum" => "is too large", "minlength" => "is empty", "minitems" => "is empty"}.freeze
 
       # Loaded where a guide is read: it takes a third of the time that everything else takes to load.
       # @return [JSONSchemer::Schema] compiled once
@@ -71,6 +71,11 @@ module Norvel
       def validate(data)
         error = self.class.schema.validate(data).first or return
         pointer = error["data_pointer"]
+        if error["schema_pointer"].to_s.end_with?("/propertyNames")
+          strange = error["data"]
+          raise GuideError.new("“#{strange}” is nothing that a rule of this kind takes.", line: @lines["#{pointer}/#{strange}"] || @lines[pointer])
+        end
+
         name = pointer.split("/").last
         missing = error.dig("details", "missing_keys")
         what = missing ? "#{missing.map { |key| "“#{key}”" }.join(", ")} is missing" : WORDS.fetch(error["type"].to_s.downcase) { error["error"].to_s }
@@ -80,20 +85,29 @@ module Norvel
       def build(data)
         Guide.new(title: data["guide"], version: data["version"], house: data["house"], language: data["language"], source: @yaml.freeze,
           page: (data["page"] || {}).transform_keys(&:to_sym), styles: read_styles(data["styles"] || {}), lists: (data["lists"] || {}).to_h { |kind, list| [kind.to_sym, read_list(kind, list)] },
-          base_style: (data["base_style"] || "taken").to_sym, rules: data["rules"].each_with_index.map { |rule, index| read_rule(rule, index) })
+          **%w[parts contents captions].to_h { |part| [part.to_sym, (data[part] || {}).transform_keys(&:to_sym)] },
+          base_style: (data["base_style"] || "taken").to_sym, rules: data["rules"].each_with_index.map { |rule, index| read_rule(rule, index) }.reject { |rule| rule.data["off"] })
       end
 
       def read_styles(styles)
         names = {}
         styles.to_h do |slot, style|
           twin = names[style["name"].downcase]
-          raise GuideError.new("the styles of “#{twin}” and “#{slot}” have one name, “#{style["name"]}”.", line: @lines["/styles/#{slot}/name"]) if twin
+          if twin
+            raise GuideError.new("the styles of “#{twin}” and “#{slot}” have one name, “#{style["name"]}”.",
+              line: @lines["/styles/#{slot}/name"])
+          end
 
-          raise GuideError.new("a style's name has no comma: files keep its names in a list with commas between them.", line: @lines["/styles/#{slot}/name"]) if style["name"].include?(",")
+          if style["name"].include?(",")
+            raise GuideError.new("a style's name has no comma: files keep its names in a list with commas between them.",
+              line: @lines["/styles/#{slot}/name"])
+          end
 
           names[style["name"].downcase] = slot
           %w[parent next].each { |tie| relative(styles, slot, tie) }
-          [slot.to_sym, {name: style["name"], parent: style["parent"]&.to_sym, next: style["next"]&.to_sym, values: read_values("/styles/#{slot}", style.except("name", "parent", "next"))}]
+          [slot.to_sym,
+            {name: style["name"], parent: style["parent"]&.to_sym, next: style["next"]&.to_sym,
+             values: read_values("/styles/#{slot}", style.except("name", "parent", "next"))}]
         end
       end
 
@@ -105,9 +119,15 @@ module Norvel
       def relative(styles, slot, tie)
         named = styles[slot][tie] or return
         line = @lines["/styles/#{slot}/#{tie}"]
-        raise GuideError.new("“#{named}” is the #{tie} style of “#{slot}”, and the guide has no style for it.", line: line) unless styles.key?(named)
+        unless styles.key?(named)
+          raise GuideError.new("“#{named}” is the #{tie} style of “#{slot}”, and the guide has no style for it.",
+            line: line)
+        end
         return if tie == "next"
-        raise GuideError.new("“#{named}” is of another kind than “#{slot}” and cannot be its parent.", line: line) unless Slots.kind(named.to_sym) == Slots.kind(slot.to_sym)
+        unless Slots.kind(named.to_sym) == Slots.kind(slot.to_sym)
+          raise GuideError.new("“#{named}” is of another kind than “#{slot}” and cannot be its parent.",
+            line: line)
+        end
 
         trail = [slot]
         trail << named while (named = styles[trail.last]["parent"]) && !trail.include?(named)

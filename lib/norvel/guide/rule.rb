@@ -1,30 +1,68 @@
 # frozen_string_literal: true
 
+require_relative "parameter"
+
 module Norvel
   class Guide
-    # One rule of a guide. Subclasses say what they look at:
+    # One rule of a guide. Subclasses declare what they are called, what they take, and say what they look at:
     #
+    #   checks "runs_of_spaces", area: :white_space
+    #   takes :roles, :slots, says: "where"
     #   def findings(context) → Array<Finding>
+    #   def sentence → the rule in English
     #   def applies?(context) → whether there is anything to look at
     #   def pages? → whether the answer rests on true page breaks
+    #
+    # What they take is declared here once: the schema, the messages of the reader, the editor and the documentation are made from that.
     class Rule
       KINDS = {}
+      AREAS = {page: "Page", folios: "Folios and running heads", text: "Text", white_space: "White space", headings: "Headings",
+               structure: "Structure", pagination: "Pagination", open_matters: "Open matters", accessibility: "Accessibility"}.freeze
+      # What every rule takes: where it holds (`parts` front or main, `in_tables`), and the roles it leaves out.
+      SHARED = [Parameter.new(name: :parts, kind: :parts, says: "only in these parts"),
+        Parameter.new(name: :in_tables, kind: :switch, says: "in tables only, or not in tables"),
+        Parameter.new(name: :except, kind: :slots, says: "not of these roles")].freeze
 
-      attr_reader :id, :clause, :severity
+      attr_reader :id, :clause, :severity, :data
 
-      # @param data [Hash] as the guide's file has it
-      # @return [Rule]
-      # @raise [Error] when a value in it is none
-      def self.build(data) = KINDS.fetch(data["checks"]).new(data)
+      class << self
+        # @return [Symbol] of AREAS
+        attr_reader :area
 
-      # Makes the class known under the name that files use.
-      def self.checks(name) = KINDS[name] = self
+        # @return [String] the name that files use
+        attr_reader :called
+
+        # @param data [Hash] as the guide's file has it
+        # @return [Rule]
+        # @raise [Error] when a value in it is none
+        def build(data) = KINDS.fetch(data["checks"]).new(data)
+
+        # Makes the class known under the name that files use.
+        def checks(name, area:)
+          @called = name
+          @area = area
+          KINDS[name] = self
+        end
+
+        # Declares a parameter.
+        def takes(name, kind, **more) = parameters << Parameter.new(name: name, kind: kind, **more)
+
+        # @return [Array<Parameter>] its own
+        def parameters = @parameters ||= superclass.respond_to?(:parameters) ? superclass.parameters.dup : []
+
+        # @return [Array<Parameter>] with what every rule takes
+        def all_parameters = parameters + SHARED
+
+        # @return [Hash] parameters of a rule of this kind, for documentation and specs
+        def example = parameters.select { |parameter| parameter.required || !parameter.example.nil? }.to_h { |parameter| [parameter.name.to_s, parameter.sample] }
+      end
 
       def initialize(data)
         @id = data["id"]
         @clause = data["clause"]
         @severity = data["severity"].to_sym
         @data = data
+        @given = self.class.all_parameters.to_h { |parameter| [parameter.name, parameter.read(data[parameter.name.to_s])] }
         prepare
       end
 
@@ -36,10 +74,65 @@ module Norvel
 
       def prepare = nil
 
+      # @return [Object] the value of a parameter
+      def given(name) = @given.fetch(name)
+
+      # Of what is looked at, what the rule holds for.
+      # @param paragraphs [Array<Manuscript::Paragraph>]
+      # @return [Array<Manuscript::Paragraph>]
+      def within(context, paragraphs)
+        found = paragraphs
+        found = found.select { |paragraph| paragraph.in_table == given(:in_tables) } unless given(:in_tables).nil?
+        found = found.reject { |paragraph| given(:except).include?(role(context, paragraph)) } if given(:except)
+        found = found.select { |paragraph| given(:parts).include?(context.part_of(paragraph)) } if given(:parts)
+        found
+      end
+
+      # Paragraphs with words, in the chosen roles or in all.
+      def looked_at(context, roles = @given[:roles])
+        all = context.manuscript.paragraphs.reject { |paragraph| paragraph.blank? || context.manuscript.listed.include?(paragraph.id) }
+        all = all.select { |paragraph| roles.include?(role(context, paragraph)) } if roles
+        within(context, all)
+      end
+
+      RUNNING = %i[body block_quotation abstract list_item].freeze
+
+      # Running text.
+      def running(context) = looked_at(context, @given[:roles] || RUNNING)
+
+      def headings(context) = within(context, context.roles.in(*Roles::HEADINGS))
+
+      def level(context, paragraph) = Roles.level(role(context, paragraph))
+
+      def role(context, paragraph) = context.roles.of(paragraph.id).name
+
       def finding(context, paragraph: nil, page: nil, **more)
         page ||= context.layout.page_of(paragraph.id) if paragraph
         Finding.new(rule: id, severity: severity, paragraph: paragraph&.id, page: page, **more)
       end
+
+      # What gives a paragraph other values by its style: a change of the style where nearly all that have it are of one kind, else the style
+      # that its kind has; nothing where neither is safe.
+      # @param values [Hash{String=>String}]
+      # @return [Array(String, Hash), nil]
+      def style_fix(context, paragraph, values)
+        return ["change_style", {"style" => paragraph.style, "values" => values}] if context.style_of_one_kind?(paragraph)
+
+        style = context.style_for(paragraph)
+        return unless style && style.id != paragraph.style
+
+        given = ["apply_style", {"paragraphs" => [paragraph.id], "style" => style.id}]
+        own = context.cascade.style(style.id)
+        other = values.reject { |name, written| Properties[name].same?(own[Properties[name].name], Properties[name].parse(written)) }
+        return given if other.empty?
+
+        ["series", {"title" => "Gave a paragraph the style “#{style.name}”, and that what is asked for.", "changes" => [given, ["change_style", {"style" => style.id, "values" => other}]]}]
+      end
+
+      # Where roles are named in a sentence.
+      def roles_said(roles) = roles.map { |one| one.to_s.tr("_", " ") }.then { |all| (all.size > 1) ? "#{all[0..-2].join(", ")} and #{all.last}" : all.first }
+
+      def counted(number, one, many = "#{one}s") = "#{number} #{(number == 1) ? one : many}"
     end
   end
 end

@@ -78,7 +78,7 @@ module Norvel
 
       # The item at `index` does not fit.
       def overfull(index, y, notes, below)
-        split_note(index, notes, below) || split_row(index, y, notes) || ended_before(index, notes, below)
+        split_note(index, notes, below) || split_row(index, y, notes) || ended_before(index, y, notes, below)
       end
 
       # Its line fits, its note only in part.
@@ -108,7 +108,7 @@ module Norvel
         leaf(index + 1, gave_way ? :overflow : :table_row, gave_way: gave_way)
       end
 
-      def ended_before(index, notes, below)
+      def ended_before(index, y, notes, below)
         if index == @start
           return leaf(index, @carried.empty? ? plain_reason(@items[index], false) : :note) unless @carried.empty? && @top
 
@@ -116,7 +116,8 @@ module Norvel
           return leaf(index + 1, (index + 1 == @items.size) ? :end : :overflow, used: [below, @room].max, gave_way: true)
         end
         at, gave_way = break_point(index)
-        leaf(at, reason(at, index, gave_way, below + notes.height <= @room + HAIR), gave_way: !gave_way.nil?)
+        known = (at == index) ? {notes: notes, used: y} : {}
+        leaf(at, reason(at, index, gave_way, below + notes.height <= @room + HAIR), gave_way: !gave_way.nil?, **known)
       end
 
       def reason(at, index, gave_way, only_notes)

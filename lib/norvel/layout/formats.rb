@@ -41,7 +41,7 @@ module Norvel
     # What the layout needs of paragraph formatting, in points.
     ParagraphFormat = Value.define(align: :start, start: 0.0, end: 0.0, first: 0.0, before: 0.0, after: 0.0, spacing: nil, tabs: [],
       keep_next: false, keep_together: false, break_before: false, orphans: 2, widows: 2, close_to_same: false, shading: "none",
-      borders: {}, hyphenate: true) do
+      borders: {}, hyphenate: true, right_to_left: false) do
       # @return [Array] what the lines of a paragraph depend on; the rest is for the flow alone
       attr_reader :inside
 
@@ -125,7 +125,8 @@ module Norvel
           before: set[:space_before] / POINT, after: set[:space_after] / POINT, spacing: set[:line_spacing], tabs: set[:tabs],
           keep_next: set[:keep_next], keep_together: set[:keep_together], break_before: set[:break_before],
           orphans: set[:orphans], widows: set[:widows], close_to_same: set[:close_to_same], shading: set[:shading],
-          borders: sides(set[:borders]), hyphenate: set[:hyphenate])
+          borders: sides(set[:borders]), hyphenate: set[:hyphenate],
+          right_to_left: set[:right_to_left])
       end
 
       def sides(borders)

@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require_relative "steady"
+
 module Norvel
   class Layout
     # Keeps the lines of paragraphs between layouts: they depend only on the text, the formats and the
@@ -35,8 +37,11 @@ module Norvel
       end
 
       # Begins a layout.
+      # @param manuscript [Manuscript]
       # @return [void]
-      def turn
+      def turn(manuscript)
+        @steady = Steady.new(@manuscript, manuscript)
+        @manuscript = manuscript
         @old = @young
         @formats.trim
         @scripts.clear if @scripts.size > 2 * @old.size + 100
@@ -56,6 +61,17 @@ module Norvel
         boxes = alike ? kept[2] : yield
         @rows[table] = [room, settings, boxes]
         boxes
+      end
+
+      # What a paragraph came to in the layout before, where nothing that it depends on can have changed.
+      # @param width [Float] @param marks [Array<String>, nil] of its notes @param label [Label, nil] @param beside [Array, nil]
+      # @return [ParagraphLines, nil]
+      def steady(paragraph, width, marks, label, beside)
+        kept = @old[paragraph] or return
+        key = kept[0]
+        return unless key[0] == width && key[4] == marks && key[5] == label && key[8] == beside && @steady.same?(paragraph)
+
+        (@young[paragraph] = kept)[1]
       end
 
       # @param paragraph [Manuscript::Paragraph]

@@ -31,12 +31,9 @@ module Norvel
       # @return [Array<Array(String, Manuscript::NoteForm, Integer)>] each note with its form and section
       def marks
         section = 0
-        @manuscript.paragraphs.flat_map do |paragraph|
-          here = section
+        @manuscript.paragraphs.each_with_object([]) do |paragraph, found|
+          paragraph.insets.each { |inset| found << [inset.ref, form(inset.ref, section), section] if inset.kind == :note }
           section += 1 if paragraph.id == @manuscript.sections[section].last && section < @manuscript.sections.size - 1
-          next [] if paragraph.insets.empty?
-
-          paragraph.insets.select { |inset| inset.kind == :note }.map { |inset| [inset.ref, form(inset.ref, here), here] }
         end
       end
 

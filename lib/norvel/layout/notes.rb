@@ -21,6 +21,8 @@ module Norvel
       # @param blocks [Array] of the section @param ends [Boolean] whether they are due at its end
       # @return [Array<Item>] what is due
       def at_end(blocks, width, ends:)
+        return [] if @manuscript.notes.each_key.none? { |ref| Manuscript.endnote?(ref) }
+
         insets = blocks.flat_map { |block| Manuscript.paragraphs_in(block) }.flat_map(&:insets)
         @due += insets.filter_map { |inset| inset.ref if inset.kind == :note && Manuscript.endnote?(inset.ref) }
         ends ? @due.slice!(0..).flat_map { |ref| items(ref, width) } : []

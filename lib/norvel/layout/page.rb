@@ -15,15 +15,21 @@ module Norvel
       def goes_on?(other) = paragraph.equal?(other.paragraph) && area == other.area && column == other.column
     end
 
-    # A straight line on the page, points.
-    Rule = Struct.new(:x1, :y1, :x2, :y2) do
+    # A straight line on the page, points; `side` says how it is drawn (Frames::Side), nil: a fine line.
+    Rule = Struct.new(:x1, :y1, :x2, :y2, :side) do
       # @return [Rule] the same, elsewhere
-      def moved(x, y) = self.class.new(x1 + x, y1 + y, x2 + x, y2 + y)
+      def moved(x, y) = self.class.new(x1 + x, y1 + y, x2 + x, y2 + y, side)
     end
 
-    # One physical page. `part` is the index of its section; `frames` are what is drawn around and behind paragraphs, `floats` what floats;
+    # A coloured rectangle behind text, points.
+    Fill = Struct.new(:x, :y, :width, :height, :color) do
+      # @return [Fill] the same, elsewhere
+      def moved(right, down) = self.class.new(x + right, y + down, width, height, color)
+    end
+
+    # One physical page. `part` is the index of its section; `frames` are what is drawn around and behind paragraphs, `fills` what is shaded of tables, `floats` what floats;
     # `first` pages begin their part, `blank` ones only see to it that the next is a recto or verso.
-    Page = Struct.new(:number, :folio, :part, :design, :placed, :rules, :frames, :floats, :turn, :top, :bottom, :left, :text_width,
+    Page = Struct.new(:number, :folio, :part, :design, :placed, :rules, :frames, :fills, :floats, :turn, :top, :bottom, :left, :text_width,
       :first, :blank, keyword_init: true) do
       def width = design.width / 12_700.0
 

@@ -45,6 +45,8 @@ module Norvel
       private
 
       def blocks_by_section
+        return [@manuscript.blocks] if @manuscript.sections.size == 1
+
         ends = @manuscript.sections.filter_map(&:last)
         groups = [[]]
         @manuscript.blocks.each do |block|
@@ -58,7 +60,7 @@ module Norvel
       def add_section(index, blocks)
         @index = index
         @section = @manuscript.sections[index]
-        @geometry = PageGeometry.new(@section, @manuscript.settings, @margins.method(:height))
+        @geometry = @margins.geometry(@section)
         here = @state && @section.begins == :here && same_paper?
         @items = @flow.items(blocks, column_width, after: here ? @state.after : nil)
         after = @flow.after
@@ -99,14 +101,15 @@ module Norvel
 
         @pages.last.turn = @pages.last.turn.with(reason: :recto, paragraph: @items.first&.paragraph&.id)
         empty = last.geometry.bottom(number, false) - last.geometry.top(number, false)
-        @pages << Page.new(number: number, part: last.page.part, design: last.page.design, placed: [], rules: [], frames: [], floats: [],
+        @pages << Page.new(number: number, part: last.page.part, design: last.page.design, placed: [], rules: [], frames: [], fills: [], floats: [],
           top: 0.0, bottom: 0.0, blank: true, turn: Turn.new(reason: :recto, empty: empty))
         :recto
       end
 
       def begin_page(first:)
         number = @pages.size + 1
-        page = Page.new(number: number, part: @index, design: @section.page, placed: [], rules: [], frames: [], floats: [], first: first)
+        page = Page.new(number: number, part: @index, design: @section.page, placed: [], rules: [], frames: [], fills: [], floats: [],
+          first: first)
         page.top = @geometry.top(number, first)
         page.bottom = @geometry.bottom(number, first)
         page.left = @geometry.left(number)

@@ -22,7 +22,7 @@ module Norvel
       def height = page.height / POINT
 
       # @return [Float] width of the text, points
-      def width = page.text_width(gutter_above: @settings.gutter_above) / POINT
+      def width = @width ||= page.text_width(gutter_above: @settings.gutter_above) / POINT
 
       # @param number [Integer] of the page, from 1
       # @return [Float] x of the text's left edge: the binding side is the other one on a verso of mirrored pages
@@ -46,7 +46,11 @@ module Norvel
       end
 
       # @return [Array<Array(Float, Float)>] of each column its x from the text's left edge and its width
-      def columns
+      def columns = @columns ||= work_out_columns.freeze
+
+      private
+
+      def work_out_columns
         count = @section.columns
         return [[0.0, width]] if count < 2
 

@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require_relative "running_heads"
+
 module Norvel
   class Layout
     # Headers, footers and folios.
@@ -12,7 +14,14 @@ module Norvel
         @setter = setter
         @flows = Flow.new(setter, between: manuscript.settings.between)
         @heights = {}
+        @geometries = {}.compare_by_identity
+        @unchanging = {}.compare_by_identity
+        @styles = {}.compare_by_identity
       end
+
+      # @param section [Manuscript::Section]
+      # @return [PageGeometry] where its text may stand
+      def geometry(section) = @geometries[section] ||= PageGeometry.new(section, @manuscript.settings, method(:height))
 
       # @param stories [Hash{Symbol=>Array}] the headers or footers of a section @param number [Integer] of the page
       # @param first [Boolean] whether it is the part's first page
@@ -44,10 +53,10 @@ module Norvel
         return if page.blank
 
         section = @manuscript.sections[page.part]
-        geometry = PageGeometry.new(section, @manuscript.settings, method(:height))
-        folios = {page: page.folio, pages: pages.size.to_s}
+        styles = @styles[section] ||= RunningHeads.styles([*section.headers.values, *section.footers.values].flatten(1))
+        folios = (@heads ||= RunningHeads.new(@manuscript, pages)).on(page, styles)
         kind = kind(section, page.number, page.first)
-        x = geometry.left(page.number)
+        x = geometry(section).left(page.number)
         header = items(section.headers.fetch(kind, []), section, folios)
         put(page, header, x, page.design.margin[:header] / POINT, :header)
         footer = items(section.footers.fetch(kind, []), section, folios)
@@ -61,8 +70,19 @@ module Norvel
       end
 
       def items(blocks, section, folios)
-        width = PageGeometry.new(section, @manuscript.settings, nil).width
-        @flows.items(blocks, width, area: :header, folios: folios)
+        return blocks if blocks.empty?
+
+        kept = (@unchanging[blocks] ||= unchanging?(blocks)) && (@unchanging[section] ||= {}.compare_by_identity)
+        return set(blocks, section, folios) unless kept
+
+        kept[blocks] ||= set(blocks, section, folios)
+      end
+
+      def set(blocks, section, folios) = @flows.items(blocks, geometry(section).width, area: :header, folios: folios)
+
+      # @return [Boolean] whether they are the same on every page
+      def unchanging?(blocks)
+        Manuscript.paragraphs_of([blocks]).none? { |paragraph| paragraph.runs.any?(&:field) }
       end
 
       def put(page, items, x, y, area) = Placing.new(page).stack(items, Flow.leads(items), x, y, area: area)

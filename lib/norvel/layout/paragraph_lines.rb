@@ -70,6 +70,9 @@ module Norvel
       # @return [Array<TextFormat>] of characters that the face asked for lacks
       def stand_ins = @stand_ins ||= @text.ascii_only? ? [] : @segments.map(&:format).select(&:stands_for).uniq
 
+      # @return [Array<String>] the families that its text is set in
+      def families = @families ||= @segments.map { |segment| segment.format.face.family }.uniq
+
       # @return [Boolean] whether all its widths are those of the faces that were asked for
       def exact?
         return @exact unless @exact.nil?

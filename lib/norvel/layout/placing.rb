@@ -56,6 +56,7 @@ module Norvel
         @page.floats.each { |float| float.y += by }
         @page.rules.map! { |rule| rule.moved(0.0, by) }
         @page.frames.map! { |frame| frame.moved(0.0, by) }
+        @page.fills.map! { |fill| fill.moved(0.0, by) }
       end
 
       private
@@ -74,6 +75,7 @@ module Norvel
         row.floats.each { |item, inner_x, inner_y| @page.floats.concat(Floating.place(item, @page, x + inner_x, y + inner_y)) }
         row.frames.each { |frame| @page.frames << frame.moved(x, y) }
         row.rules.each { |rule| @page.rules << rule.moved(x, y) }
+        row.fills.each { |fill| @page.fills << fill.moved(x, y) }
         y + row.height
       end
     end

@@ -4,8 +4,8 @@ module Norvel
   class Layout
     # One cell in a row: `items` are [item, y] from the top down, y from the row's top and `cut` points too low where the cell began on a
     # page before; `x` is where its text begins, `outer` its edges; `above` and `below` say whether it is open there, being merged with the
-    # cell of the next row or split. Points from the column's left edge.
-    CellBox = Struct.new(:x, :outer, :items, :above, :below, :bottom, :cut, keyword_init: true) do
+    # cell of the next row or split; `look` is a TableLook::Cell. Points from the column's left edge.
+    CellBox = Struct.new(:x, :outer, :items, :above, :below, :bottom, :cut, :look, keyword_init: true) do
       # @return [Array<Array(Item, Float)>] its items with their y from the row's top
       def places = cut.to_f.zero? ? items : items.map { |item, y| [item, y - cut] }
 
@@ -13,10 +13,11 @@ module Norvel
       def reach = items.empty? ? 0.0 : items.last.then { |item, y| y - cut.to_f + item.height } + bottom
 
       # How much of it fits in a height, and what is left.
+      # @param anyway [Boolean] break it where orphans and widows forbid it
       # @return [Array(CellBox, CellBox)]
-      def fit(room)
+      def fit(room, anyway: false)
         room += cut.to_f - bottom
-        count = fitting(room)
+        count = fitting(room, anyway)
         inside, rest = items.first(count), items.drop(count)
         inside, rest = with_part_of_row(inside, rest, room) if rest.any? && rest.first[0].row
         [with(items: inside, below: rest.any?), with(items: rest, cut: rest.any? ? rest.first[1] : 0.0, above: rest.any? || above)]
@@ -35,11 +36,11 @@ module Norvel
       end
 
       # The most items that fit where a break after them is allowed.
-      def fitting(room)
+      def fitting(room, anyway)
         most = items.take_while { |item, y| y + item.height <= room + CellBox::HAIR }.size
         return most if most == items.size
 
-        most.downto(1).find { |count| items[count][0].keep.nil? } || most
+        most.downto(1).find { |count| items[count][0].keep.nil? } || (anyway ? most : 0)
       end
     end
     CellBox::HAIR = 0.01 # points
@@ -75,12 +76,10 @@ module Norvel
       end
 
       # @return [Array<Rule>] the lines around its cells
-      def rules
-        @rules ||= cells.flat_map do |cell|
-          nested = cell.places.select { |item, _| item.row }
-          around(cell) + nested.flat_map { |item, y| item.row.rules.map { |rule| rule.moved(cell.x, y) } }
-        end
-      end
+      def rules = @rules ||= cells.flat_map { |cell| around(cell) + nested(cell, :rules) }
+
+      # @return [Array<Fill>] what is shaded of it
+      def fills = @fills ||= cells.flat_map { |cell| [fill(cell)].compact + nested(cell, :fills) }
 
       # How much of it fits in a height, and what is left: each cell is a column of its own. A row that may not be split, or of which not a
       # line of each cell fits, goes whole.
@@ -89,7 +88,7 @@ module Norvel
       def fit(room, anyway: false)
         return if room <= 0 || fixed || !(splits || anyway)
 
-        parts = cells.map { |cell| cell.fit(room) }
+        parts = cells.map { |cell| cell.fit(room, anyway: anyway) }
         return if parts.any? { |inside, rest| inside.items.empty? && rest.items.any? } || parts.all? { |_, rest| rest.items.empty? }
 
         used = parts.map { |inside, _| inside.reach }.max
@@ -107,10 +106,26 @@ module Norvel
         [([*item.run_in, x, y] if item.run_in), [item.paragraph, item.setting, item.line, x, y]].compact
       end
 
+      # What the tables in a cell have of something.
+      def nested(cell, what)
+        inner = cell.places.select { |item, _| item.row }
+        inner.flat_map { |item, y| item.row.public_send(what).map { |one| one.moved(cell.x, y) } }
+      end
+
+      # Lines stand upon the edges.
       def around(cell)
         left, right = cell.outer
-        [Rule.new(left, 0.0, left, height), Rule.new(right, 0.0, right, height), (Rule.new(left, 0.0, right, 0.0) unless cell.above),
-          (Rule.new(left, height, right, height) unless cell.below)].compact
+        top, bottom, start, finish = cell.look.sides.values_at(:top, :bottom, :start, :end)
+        [(Rule.new(left, 0.0, left, height, start) if start), (Rule.new(right, 0.0, right, height, finish) if finish),
+          (Rule.new(left, 0.0, right, 0.0, top) if top && !cell.above),
+          (Rule.new(left, height, right, height, bottom) if bottom && !cell.below)].compact
+      end
+
+      def fill(cell)
+        return unless (color = cell.look.shading)
+
+        left, right = cell.outer
+        Fill.new(left, 0.0, right - left, height, color)
       end
     end
   end

@@ -26,6 +26,8 @@ module Norvel
 
         def stand_ins = @joined.stand_ins
 
+        def families = @joined.families
+
         def exact? = @joined.exact?
 
         def width = @joined.width

@@ -28,11 +28,14 @@ module Norvel
       # @param beside [Array<Floating::Cut>, nil] what stands beside its lines
       # @return [ParagraphLines]
       def set(paragraph, width, folios: nil, beside: nil)
+        marks = paragraph.insets.filter_map { |inset| @note_labels[inset.ref] if inset.kind == :note } if paragraph.insets.any?
+        label = label_for(paragraph)
+        kept = folios.nil? && @store.steady(paragraph, width, marks, label, beside)
+        return kept if kept
+
         format = paragraph_format(paragraph)
         mark = text_format(@cascade.mark(paragraph))
         texts = paragraph.runs.map { |run| text_format(@cascade.run(paragraph, run)) }
-        marks = paragraph.insets.filter_map { |inset| @note_labels[inset.ref] if inset.kind == :note } if paragraph.insets.any?
-        label = label_for(paragraph)
         hyphens = hyphens(format, [paragraph])
         @store.fetch(paragraph, [width, format.inside, mark, texts, marks, label, @tab, hyphens, beside], folios) do
           text, segments = segments(paragraph, texts, width, folios, format, mark)
@@ -75,6 +78,13 @@ module Norvel
         (@table_margins ||= {})[table.style] ||= (table.style ? @sheet.chain(table.style) : []).map(&:cell_margins).reduce({}, :merge)
       end
 
+      # @param table [Manuscript::Table]
+      # @return [TableLook] what its cells look like
+      def table_look(table)
+        said = (@table_looks ||= {})[table.style] ||= TableLook.said(table.style ? @sheet.chain(table.style) : [])
+        TableLook.new(table, said)
+      end
+
       # @return [Boolean] whether its end is hidden: without text it then takes no room, unless something else hangs on it
       def hidden?(paragraph) = !paragraph.run_in && paragraph.carries.empty? && @cascade.mark(paragraph)[:hidden]
 
@@ -112,7 +122,11 @@ module Norvel
         text = +""
         segments = []
         paragraph.runs.each_with_index do |run, index|
-          shown = (run.field && folios) ? folios.fetch(run.field, run.text) : run.text
+          shown = if run.field && folios
+            folios.fetch((run.field == :chapter) ? [:chapter, run.by] : run.field, run.text)
+          else
+            run.text
+          end
           shown = shown.tr("\f", Atoms::COLUMN_BREAK) if run.column_break
           shown = shown.tr("\t", Atoms::PLACED_TABS[run.tab_to]) if run.tab_to
           add_run(segments, paragraph, run, shown, text.length, texts[index], width - format.start - format.end)

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require_relative "row_box"
+require_relative "table_look"
 
 module Norvel
   class Layout
@@ -55,6 +56,8 @@ module Norvel
           places(table, row, columns).each_with_index.to_h { |(cell, column, _, _), index| [column, [cell, index]] }
         end
         boxes = table.rows.each_with_index.map { |row, at| row_box(table, row, columns, left, alone(grid, at)) }
+        look = @setter.table_look(table)
+        boxes.each_with_index { |box, row| box.cells.each_with_index { |cell, place| cell.look = look.of(row, place) } }
         merge(grid, boxes)
         heads = boxes.take_while(&:header)
         heads = [] if heads.size == boxes.size

@@ -14,18 +14,32 @@ module Norvel
 
       # @return [Array<Approximation>]
       def to_a
-        of_paragraphs = @manuscript.paragraphs.flat_map { |paragraph| kinds(paragraph).map { |kind| at(kind, paragraph) } }
-        nowhere_to_be_had + of_paragraphs + beside_nothing + tables.flat_map { |table| in_table(table) }
+        nowhere_to_be_had + of_paragraphs + from_right_to_left + beside_nothing + tables.flat_map { |table| in_table(table) }
       end
 
       private
 
       def at(kind, paragraph) = Approximation.new(kind: kind, page: @layout.page_of(paragraph.id), paragraph: paragraph.id)
 
+      def of_paragraphs
+        @manuscript.paragraphs.each_with_object([]) do |paragraph, found|
+          kinds(paragraph).each { |kind| found << at(kind, paragraph) } unless plain?(paragraph)
+        end
+      end
+
+      def plain?(paragraph)
+        paragraph.insets.empty? && paragraph.carries.empty? && paragraph.text.ascii_only?
+      end
+
+      def from_right_to_left
+        lines = @layout.pages.flat_map { |page| page.placed.select { |placed| placed.setting.format.right_to_left } }
+        ids = lines.map { |placed| placed.paragraph.id }.uniq
+        ids.filter_map { |id| (paragraph = @manuscript.paragraph(id)) && @manuscript.index_of(id) && at(:right_to_left, paragraph) }
+      end
+
       def kinds(paragraph)
         found = paragraph.insets.filter_map { |inset| of_inset(inset) }
         found << :float if paragraph.carries.include?(:frame)
-        found << :right_to_left if @layout.cascade.paragraph(paragraph)[:right_to_left]
         script = @store.script(paragraph)
         script ? found << script : found
       end

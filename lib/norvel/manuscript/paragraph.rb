@@ -4,7 +4,7 @@ module Norvel
   class Manuscript
     # A paragraph: `style` is the id of its paragraph style, `properties` its direct formatting,
     # `mark_properties`/`mark_style` the formatting of its end mark. `carries` names what makes it more than
-    # text: :section_end, :page_break, :field, :revision, :anchor. `run_in`: its end is hidden, so that the next
+    # text: :section_end, :page_break, :field, :revision, :end_taken_out (by a revision), :anchor. `run_in`: its end is hidden, so that the next
     # paragraph goes on in its line. `id` is its number in the source, from NEW_IDS on where it is new.
     Paragraph = Value.define(:id, :style, properties: {}, mark_properties: {}, mark_style: nil, runs: [], carries: [], in_table: false, run_in: false) do
       attr_reader :text, :insets
@@ -57,7 +57,8 @@ module Norvel
       def runs_in(from, to)
         each_run_with_offset.filter_map do |run, start|
           first, last = [from - start, 0].max, [to - start, run.text.length].min
-          run.slice(first, last - first) if first < last || (run.text.empty? && (start.between?(from, to - 1) || start == to && to == text.length))
+          run.slice(first, last - first) if first < last || (run.text.empty? && (start.between?(from,
+            to - 1) || start == to && to == text.length))
         end
       end
 

@@ -5,8 +5,9 @@ module Norvel
     # What stands in the text but is not text; one U+FFFC holds its place.
     # `kind` is :image, :note, :equation, :anchor (anything floating), :symbol (a sign of a font that is not here) or :object;
     # width and height are EMU where the file says so; `anchor` says where something floating stands, `box` which of the asides is the text
-    # of a text box.
-    Inset = Value.define(:kind, ref: nil, width: nil, height: nil, alt: nil, what: nil, anchor: nil, box: nil)
+    # of a text box; a `decorative` image needs no alternative.
+    Inset = Value.define(:kind, ref: nil, width: nil, height: nil, alt: nil, what: nil, anchor: nil, box: nil,
+      decorative: false)
 
     # Where something floating stands: `x` and `y` are EMU, or :start, :center or :end, from the :page, :margin, :column or :paragraph;
     # `wrap` says whether text stands :around it, only :above_below, or takes no account of it (:none), `behind` whether it lies behind the
@@ -14,18 +15,20 @@ module Norvel
     Anchor = Value.define(wrap: :none, behind: false, x_from: :column, x: 0, y_from: :paragraph, y: 0, gaps: {})
 
     # A stretch of text formatted alike. `properties` is its direct formatting, `style` its character
-    # style; `field` is :page, :pages or :own_number (of a note) where the layout works the text out; `generated` where any field
-    # did (a contents entry, a caption's number); the form feed of a `column_break` begins a column, otherwise a page;
+    # style; `field` is what the layout works out (:page, :pages, :part_pages, :own_number of a note; in headers and footers :title,
+    # :author, :chapter, which goes `by` a style or level, :date); `generated` where any field did (a contents entry, a caption's number),
+    # which `refers` to something; the form feed of a `column_break` begins a column, otherwise a page;
     # its tabs go to the :start, :center or :end of the line where `tab_to` says so, whatever stops there are.
     # Where it came from: `origin` is the number of the source's run (nil for text that is new), `from` the offset in that
     # run, `home` the source's paragraph where the run stands in another one now.
     Run = Value.define(text: "", style: nil, properties: {}, insets: [], link: nil, field: nil, revised: false, generated: false,
-      column_break: false, tab_to: nil, origin: nil, from: 0, home: nil) do
+      refers: nil, by: nil, column_break: false, tab_to: nil, origin: nil, from: 0, home: nil) do
       # @return [Boolean] the same formatting, so that the two may be read as one
       def alike?(other) = style == other.style && properties == other.properties && link == other.link
 
-      # @return [Boolean] whether its text is what a field comes to, and nothing that a person wrote
-      def worked_out? = generated || %i[page pages].include?(field)
+      # @return [Boolean] whether its text is what a field comes to, and nothing that a person wrote; the number of a caption counts as its
+      #   own, as the number of a list does
+      def worked_out? = (generated && refers&.what != :count) || (!field.nil? && field != :own_number)
 
       # @param start [Integer] @param length [Integer] code points of its text
       # @return [Run] that part of it; itself when that is all of it
@@ -43,7 +46,7 @@ module Norvel
       end
     end
 
-    Run::PLACE = %i[origin home revised generated column_break tab_to].freeze
+    Run::PLACE = %i[origin home revised generated refers by column_break tab_to].freeze
     INSET_MARK = "\u{FFFC}"
   end
 end

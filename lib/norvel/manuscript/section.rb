@@ -23,6 +23,12 @@ module Norvel
         PAPERS.fetch(name).map { |mm| (mm * 36_000).round }.then { |width, height| {width: width, height: height} }
       end
 
+      # @return [PageDesign] the same sheet turned, with its margins
+      def turned
+        with(width: height, height: width,
+          margin: margin.merge(top: margin[:start], bottom: margin[:end], start: margin[:top], end: margin[:bottom]))
+      end
+
       # @param gutter_above [Boolean] whether the gutter takes height instead
       # @return [Integer] EMU
       def text_width(gutter_above: false) = [width - margin[:start] - margin[:end] - (gutter_above ? 0 : margin[:gutter]), 12_700].max

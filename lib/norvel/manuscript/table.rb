@@ -5,9 +5,10 @@ module Norvel
     # `columns` are widths in EMU; `cell_margin` is the room left and right of a cell's text, where `margins` (by :start, :end, :top and
     # :bottom) say no other; `floating` tables stand beside the text in the file. `style_parts` names the parts of its
     # style that it uses (:first_row, :last_row, :first_column, :last_column, :row_bands, :column_bands); `by_hand` what of its frame was
-    # set on itself or its cells (:borders, :shading).
+    # set on itself or its cells (:borders, :shading). `edges` are its own lines by :top, :bottom, :start, :end, and between its rows
+    # (:inside_h) and columns (:inside_v), each as of Properties::Borders; `shading` is a colour or nil.
     Table = Value.define(:id, :rows, columns: [], style: nil, indent: 0, cell_margin: 68_580, margins: {}, align: :start,
-      floating: false, style_parts: %i[first_row first_column row_bands], by_hand: []) do
+      floating: false, style_parts: %i[first_row first_column row_bands], by_hand: [], edges: {}, shading: nil) do
       # Which conditions of the table style hold at a cell, farthest first (ISO/IEC 29500-1 §17.7.6).
       # @return [Array<Symbol>]
       def conditions(row, column)
@@ -28,8 +29,17 @@ module Norvel
                       :even_rows
           end)
         end
-        corners = {%i[first_column first_row] => :start_of_first_row, %i[last_column first_row] => :end_of_first_row, %i[first_column last_row] => :start_of_last_row, %i[last_column last_row] => :end_of_last_row}
+        corners = {%i[first_column first_row] => :start_of_first_row, %i[last_column first_row] => :end_of_first_row,
+                   %i[first_column last_row] => :start_of_last_row, %i[last_column last_row] => :end_of_last_row}
         bands + edges + corners.filter_map { |both, corner| corner if (both - edges).empty? }
+      end
+
+      # @param what [Array<Symbol>] :borders, :shading
+      # @return [Table] without what of its frame was set by hand
+      def bared(what)
+        bare = {borders: [:edges, {}], shading: [:shading, nil]}.slice(*what).values.to_h
+        cells = ->(row) { row.with(cells: row.cells.map { |cell| cell.with(**bare) }) }
+        with(by_hand: by_hand - what, rows: rows.map(&cells), **bare)
       end
 
       # @return [Boolean] whether it stands in no other table
@@ -46,7 +56,8 @@ module Norvel
     Row = Value.define(:cells, header: false, height: 0, exact: false, splits: true, before: 0)
 
     # `span` counts the columns it covers; `continued` cells carry on the one above. `margins` are its own by side, `width` what it asks
-    # for, both EMU; its text stands at the :top, :center or :bottom (`anchor`), and is `turned` where it runs upwards or downwards.
-    Cell = Value.define(:blocks, span: 1, continued: false, margins: {}, anchor: :top, width: nil, turned: false)
+    # for, both EMU; its text stands at the :top, :center or :bottom (`anchor`), and is `turned` where it runs upwards or downwards;
+    # `edges` and `shading` are its own as a table's.
+    Cell = Value.define(:blocks, span: 1, continued: false, margins: {}, anchor: :top, width: nil, turned: false, edges: {}, shading: nil)
   end
 end

@@ -62,7 +62,8 @@ module Norvel
       end
 
       def unchanged?(before, after)
-        before.paragraphs == after.paragraphs && before.note_paragraphs == after.note_paragraphs && before.sections == after.sections && before.sheet.styles == after.sheet.styles && before.lists == after.lists
+        before.paragraphs == after.paragraphs && before.note_paragraphs == after.note_paragraphs && before.sections == after.sections && before.sheet.styles == after.sheet.styles && before.lists == after.lists &&
+          before.contents == after.contents && before.settings == after.settings
       end
     end
   end

@@ -70,7 +70,8 @@ module Norvel
 
         @slots.each { |slot, paragraphs| @slots[slot] = paragraphs - found }
         now_there = found.map { |paragraph| now.paragraph(paragraph.id) }
-        @draft.add("apply_style", {"style" => @ids[:block_quotation], "paragraphs" => now_there.map(&:id)}, now_there, 0.8, :long_quotations)
+        @draft.add("apply_style", {"style" => @ids[:block_quotation], "paragraphs" => now_there.map(&:id)}, now_there, 0.8,
+          :long_quotations)
       end
 
       def struck?(slot) = @without.include?(slot) || @without.include?(plain_role(slot))
@@ -128,7 +129,7 @@ module Norvel
       def users = @users ||= @places.paragraphs.reject(&:blank?).map(&:style).tally.tap { |counts| counts.default = 0 }
 
       def give(slot, paragraphs)
-        moved = paragraphs.map { |paragraph| now.paragraph(paragraph.id) }.reject { |paragraph| paragraph.style == @ids[slot] || numbers?(paragraph, slot) }
+        moved = paragraphs.map { |paragraph| now.paragraph(paragraph.id) }.reject { |paragraph| paragraph.style == @ids[slot] || numbers?(paragraph, slot) || above?(paragraph, slot) }
         return if moved.empty?
 
         @draft.add("apply_style", {"style" => @ids[slot], "paragraphs" => moved.map(&:id)}, moved, sureness(moved), plain_role(slot))
@@ -138,6 +139,12 @@ module Norvel
       def numbers?(paragraph, slot)
         style = now.sheet[paragraph.style]
         slot == :table_text && style.parent == @ids[slot] && style.properties.keys == [:align] && TableNumbers.number?(paragraph.text)
+      end
+
+      # Captions above what they belong to have a style of their own that keeps them there.
+      def above?(paragraph, slot)
+        style = now.sheet[paragraph.style]
+        slot == :caption && style.parent == @ids[slot] && style.properties.keys == [:keep_next]
       end
 
       def now = @draft.manuscript

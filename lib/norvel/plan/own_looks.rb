@@ -52,8 +52,11 @@ module Norvel
       def style_of_look(role, group)
         name = free_name(role)
         example = group.group_by { |paragraph| by_hand(paragraph) }.values.max_by(&:size).first
-        title = "Made the style “#{name}” of what #{group.size} #{(group.size == 1) ? "paragraph has" : "paragraphs have"} by hand; the guide has none for #{role.to_s.tr("_", " ")}."
-        changes = [["style_from_look", {"paragraph" => example.id, "name" => name}], ["apply_style", {"style" => now.sheet.free_id(name), "paragraphs" => group.map(&:id)}]]
+        title = "Made the style “#{name}” of what #{group.size} #{(group.size == 1) ? "paragraph has" : "paragraphs have"} by hand; the guide has none for #{role.to_s.tr(
+          "_", " "
+        )}."
+        changes = [["style_from_look", {"paragraph" => example.id, "name" => name}],
+          ["apply_style", {"style" => now.sheet.free_id(name), "paragraphs" => group.map(&:id)}]]
         @draft.add("series", {"title" => title, "changes" => changes}, group, sureness(group), role)
       end
 

@@ -141,7 +141,8 @@ module Norvel
       def parse_colour(written)
         return written if %w[auto none].include?(written)
 
-        Colours.parse(written) or raise Error, "#{label} is a name of CSS (dark red) or written like #1a2b3c, or auto; “#{written}” is neither."
+        Colours.parse(written) or raise Error,
+          "#{label} is a name of CSS (dark red) or written like #1a2b3c, or auto; “#{written}” is neither."
       end
 
       def parse_number(written)
@@ -177,7 +178,8 @@ module Norvel
       end
     end
 
-    Property::ALSO = {"left" => "start", "flush" => "start", "flush_left" => "start", "right" => "end", "flush_right" => "end", "centre" => "center", "centred" => "center", "centered" => "center", "justified" => "justify"}.freeze
+    Property::ALSO = {"left" => "start", "flush" => "start", "flush_left" => "start", "right" => "end", "flush_right" => "end",
+                      "centre" => "center", "centred" => "center", "centered" => "center", "justified" => "justify"}.freeze
     Property::ROUNDING = 1_000 # EMU: what files in twips may leave
     Property::ROUNDING_FACTOR = 0.005 # of lines
     Property::MOST_CHARACTERS = 10_000 # hundredths

@@ -87,11 +87,12 @@ module Norvel
       ].map { |pattern, value| [/\A(?:#{pattern.source})(?=\s|,|\z)/i, value] }.freeze
 
       # What a line is written with, the commonest first: for its completion.
-      VOCABULARY = (%w[bold italic centred justified] + ["flush left", "flush right", "before", "after", "before and after", "lines double", "lines single", "lines exactly", "lines at least", "indent", "no indent",
-        "hanging", "in at end", "keep with next", "keep together", "new page", "close up", "small capitals", "capitals", "underscore", "no underscore", "struck through", "colour", "automatic colour", "background",
-        "highlight", "shading", "no shading", "borders", "no borders", "spaced", "kerned from", "not kerned", "scaled",
-        "superscript", "subscript", "shifted", "language", "level", "orphans", "widows", "tab stops", "no tab stops",
-        "hyphenated", "not hyphenated", "not bold", "not italic", "not keep with next"] + Colours::NAMED.keys).freeze
+      VOCABULARY = (%w[bold italic centred
+        justified] + ["flush left", "flush right", "before", "after", "before and after", "lines double", "lines single", "lines exactly", "lines at least", "indent", "no indent",
+          "hanging", "in at end", "keep with next", "keep together", "new page", "close up", "small capitals", "capitals", "underscore", "no underscore", "struck through", "colour", "automatic colour", "background",
+          "highlight", "shading", "no shading", "borders", "no borders", "spaced", "kerned from", "not kerned", "scaled",
+          "superscript", "subscript", "shifted", "language", "level", "orphans", "widows", "tab stops", "no tab stops",
+          "hyphenated", "not hyphenated", "not bold", "not italic", "not keep with next"] + Colours::NAMED.keys).freeze
 
       module_function
 

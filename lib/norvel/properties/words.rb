@@ -5,7 +5,8 @@ module Norvel
     # What a value is called in one or two words, as a copy editor writes it into the margin: "ital.", "12 pt", "flush".
     module Words
       ALIGN = {start: "flush", end: "flush at end", center: "centred", justify: "justified"}.freeze
-      HUES = [["red", 0..15], ["orange", 16..45], ["yellow", 46..70], ["green", 71..165], ["blue", 166..255], ["violet", 256..290], ["magenta", 291..335], ["red", 336..360]].freeze
+      HUES = [["red", 0..15], ["orange", 16..45], ["yellow", 46..70], ["green", 71..165], ["blue", 166..255], ["violet", 256..290],
+        ["magenta", 291..335], ["red", 336..360]].freeze
 
       module_function
 

@@ -62,7 +62,9 @@ module Norvel
 
     # @param set [Hash{Symbol=>Object}] what a stretch of text has by hand @param text [String] the stretch @param link [String, nil]
     # @return [Array<Symbol>] properties that have to stay on it
-    def stays_on(set, text, link) = (link ? STAYS_ON_LINKS : []) + ((set.key?(:font_family) && text.match?(ListLabels::SYMBOL_AREA)) ? %i[font_family] : [])
+    def stays_on(set, text, link)
+      (link ? STAYS_ON_LINKS : []) + ((set.key?(:font_family) && text.match?(ListLabels::SYMBOL_AREA)) ? %i[font_family] : [])
+    end
 
     # @return [Integer] pairs of place and property
     def count(manuscript)

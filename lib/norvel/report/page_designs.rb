@@ -46,8 +46,10 @@ module Norvel
       end
 
       def text(blocks, page)
-        fields = {page: page&.folio, pages: @layout.pages.size.to_s}
-        Manuscript.paragraphs_of([blocks]).map { |paragraph| paragraph.runs.map { |run| fields[run.field] || run.text }.join }.join("\n")
+        @heads ||= Layout::RunningHeads.new(@manuscript, @layout.pages)
+        fields = page ? @heads.on(page, Layout::RunningHeads.styles(blocks)) : {}
+        said = ->(run) { fields[(run.field == :chapter) ? [:chapter, run.by] : run.field] || run.text }
+        Manuscript.paragraphs_of([blocks]).map { |paragraph| paragraph.runs.map(&said).join }.join("\n")
       end
     end
   end

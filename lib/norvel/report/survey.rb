@@ -7,7 +7,8 @@ module Norvel
     # What a manuscript is made of, as `survey --json` says it (docs: formats and the command line).
     class Survey
       EFFECTIVE_TEXT = %i[font_family size bold italic underline color].freeze
-      EFFECTIVE_PARAGRAPH = %i[align indent_start indent_end indent_first space_before space_after line_spacing keep_next keep_together break_before orphans widows].freeze
+      EFFECTIVE_PARAGRAPH = %i[align indent_start indent_end indent_first space_before space_after line_spacing keep_next keep_together
+        break_before orphans widows].freeze
 
       # @param examined [Examination]
       def initialize(examined)
@@ -26,7 +27,7 @@ module Norvel
          styles: @manuscript.sheet.styles.values.map { |style| style_entry(style) }, paragraphs: @manuscript.paragraphs.each_with_index.map { |paragraph, index| paragraph_entry(paragraph, index) },
          looks: @looks.map { |look| {id: look.id, paragraphs: look.paragraphs.map { |id| @manuscript.index_of(id) }, variants: look.variants.size} },
          images: images, notes: @manuscript.notes.size, tables: @manuscript.tables.size,
-         info: @manuscript.info.to_h.slice(:title, :author, :subject, :keywords), contents: nil, captions: nil, open_matters: nil,
+         info: @manuscript.info.to_h.slice(:title, :author, :subject, :keywords), contents: contents, captions: captions, open_matters: open_matters,
          warnings: @manuscript.warnings}
       end
 
@@ -42,7 +43,8 @@ module Norvel
       private
 
       def style_entry(style)
-        {id: style.id, name: style.file_name, kind: style.kind.to_s, parent: style.parent, next: style.next_style, outline_level: style_level(style), uses: uses[style.id], own: json(style.properties)}
+        {id: style.id, name: style.file_name, kind: style.kind.to_s, parent: style.parent, next: style.next_style,
+         outline_level: style_level(style), uses: uses[style.id], own: json(style.properties)}
       end
 
       def style_level(style) = (style.kind == :paragraph) ? @manuscript.sheet.level_of(style) : nil
@@ -90,7 +92,38 @@ module Norvel
         end
       end
 
-      def json(set) = set.reject { |name, _| name == :numbering || Properties::TABLE[name].beside }.to_h { |name, value| Properties::TABLE[name].then { |property| [property.json_key, property.to_json_value(value)] } }
+      def json(set)
+        set.reject { |name, _| name == :numbering || Properties::TABLE[name].beside }.to_h { |name, value| Properties::TABLE[name].then { |property| [property.json_key, property.to_json_value(value)] } }
+      end
+
+      # First and last line of each list, and whether it says what our own pages say.
+      def contents
+        known = @examined.contents
+        known.lists.map do |list|
+          lines = known.lines(list)
+          {paragraphs: [lines.first&.id || list.first, lines.last&.id || list.last].map { |id| @manuscript.index_of(id) },
+           levels: levels(list, known), up_to_date: known.state(list).current?}
+        end
+      end
+
+      # Those it is to hold; of a list by styles alone, those of the styles.
+      def levels(list, known)
+        said = [*((list.by.any? && list.levels) ? (list.levels[0]..list.levels[1]).to_a : []), *list.styles.values]
+        said = known.entries(list).map(&:level) if said.empty?
+        said.minmax.map { |level| level || 1 }
+      end
+
+      def captions
+        @examined.captions.all.map do |caption|
+          {paragraph: @manuscript.index_of(caption.paragraph), kind: caption.kind.to_s, number: caption.number, position: caption.position&.to_s}
+        end
+      end
+
+      def open_matters
+        own = @manuscript.matters.select { |matter| matter.kind != :placeholder && @manuscript.index_of(matter.paragraph) }
+        own.map { |matter| {kind: matter.kind.to_s, paragraph: @manuscript.index_of(matter.paragraph), text: matter.text} } +
+          @examined.references.broken.map { |found| {kind: "broken_reference", paragraph: @manuscript.index_of(found.paragraph), text: found.says} }
+      end
 
       def images
         @manuscript.paragraphs.each_with_index.flat_map do |paragraph, index|

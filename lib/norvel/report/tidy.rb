@@ -27,10 +27,15 @@ module Norvel
       def removed(after)
         was, now = [@before, after].map { |manuscript| ListLabels.for(manuscript, Cascade.new(manuscript)) }
         gone = ->(sign) { count(@before, was, sign) - count(after, now, sign) }
-        {empty: @before.paragraphs.size - after.paragraphs.size, spaces: [gone[" "], 0].max, tabs: gone["\t"], line_breaks: gone["\n"], typed_labels: typed_labels(after, was, now)}
+        {empty: @before.paragraphs.count { |paragraph| after.paragraph(paragraph.id).nil? }, spaces: [gone[" "], 0].max, tabs: gone["\t"], line_breaks: gone["\n"],
+         typed_labels: typed_labels(after, was, now)}
       end
 
-      def count(manuscript, labels, sign) = manuscript.paragraphs.sum { |paragraph| paragraph.blank? ? 0 : "#{labels[paragraph.id]}#{paragraph.text}".count(sign) }
+      def count(manuscript, labels, sign)
+        # What was made anew (contents and their heading) is nobody's white space.
+        own = manuscript.paragraphs.select { |paragraph| @before.paragraph(paragraph.id) }
+        own.sum { |paragraph| paragraph.blank? ? 0 : "#{labels[paragraph.id]}#{paragraph.text}".count(sign) }
+      end
 
       # Labels that are generated now and stood in the text before; a bullet may have another sign.
       def typed_labels(after, was, now)

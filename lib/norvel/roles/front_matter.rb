@@ -38,7 +38,8 @@ module Norvel
         after = @reading.index(line) > @reading.index(heading)
         if text.match?(Wording::HOUSE) && !directly_under?(line, heading) then [:other, 0.6, "names the house, at the front"]
         elsif text.match?(Wording::PEOPLE) && text.length < 90 then [:author, after ? 0.8 : 0.6, "a name at the front"]
-        elsif text.match?(Wording::IN_A_YEAR) && text.length < 40 && !directly_under?(line, heading) then [:date, 0.7, "a short line with a year at the front"]
+        elsif text.match?(Wording::IN_A_YEAR) && text.length < 40 && !directly_under?(line,
+          heading) then [:date, 0.7, "a short line with a year at the front"]
         elsif directly_under?(line, heading) then [:subtitle, 0.75, "stands under the title, at the front"]
         else [:other, 0.5, "a line of the title page"]
         end
@@ -46,7 +47,9 @@ module Norvel
 
       def sentence?(text) = text.match?(/[.:;]\z/) && text.split.size > 6
 
-      def by?(text) = text.length < 120 && (found = text.match(Wording::BY)) && (found[:name].strip.match?(Wording::PEOPLE) || text.include?(":"))
+      def by?(text)
+        text.length < 120 && (found = text.match(Wording::BY)) && (found[:name].strip.match?(Wording::PEOPLE) || text.include?(":"))
+      end
 
       def directly_under?(line, heading) = @reading.preceding(line).equal?(heading)
 

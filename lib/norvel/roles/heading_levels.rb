@@ -81,10 +81,14 @@ module Norvel
 
       def lettered = @lettered ||= heads.filter_map { |head| head.text[Wording::LETTERED, :number] }.uniq
 
-      def under_letters? = (@under_letters ||= [lettered.size > 1 && heads.any? { |head| Wording.outline(head.text)&.match?(/\A\d+\z/) }]).first
+      def under_letters?
+        (@under_letters ||= [lettered.size > 1 && heads.any? { |head| Wording.outline(head.text)&.match?(/\A\d+\z/) }]).first
+      end
 
       # @return [Hash{Array<Integer>=>Array<Symbol>}] the forms of numbers of each look, in the order they come up
-      def forms_of = @forms_of ||= heads.group_by { |head| alike(head) }.transform_values { |same| same.filter_map { |head| form(head) }.uniq }
+      def forms_of
+        @forms_of ||= heads.group_by { |head| alike(head) }.transform_values { |same| same.filter_map { |head| form(head) }.uniq }
+      end
 
       # Headings by hand, and those by style, in the order of the manuscript.
       def heads = @heads ||= @reading.paragraphs.select { |paragraph| !paragraph.blank? && (@reading.level(paragraph) || (@headings.like?(paragraph) && !@front.role(paragraph) && !paragraph.text.strip.match?(Wording::CONTENTS))) }
@@ -102,7 +106,9 @@ module Norvel
       end
 
       # The most striking look first; of one look, the form of number that comes up first.
-      def ranked_kinds = @ranked_kinds ||= heads.map { |head| kind(head) }.uniq.each_with_index.sort_by { |kind, index| [kind.first, index] }.map(&:first)
+      def ranked_kinds
+        @ranked_kinds ||= heads.map { |head| kind(head) }.uniq.each_with_index.sort_by { |kind, index| [kind.first, index] }.map(&:first)
+      end
 
       # @return [Hash{Array=>Integer}] kind to level, where most of its headings say so
       def known = @known ||= said_levels.transform_values { |votes| votes.max_by { |level, weight| [weight, -level] }.first }

@@ -25,7 +25,8 @@ module Norvel
       def prominence(paragraph)
         @prominences[paragraph] ||= begin
           values = @reading.appearance(paragraph)
-          [-(values[:size] / HALF_POINT), @reading.capitals?(paragraph) ? 0 : 1, (values[:align] == :center) ? 0 : 1, values[:small_caps] ? 0 : 1, values[:bold] ? 0 : 1, values[:italic] ? 1 : 0, (values[:underline] == :none) ? 1 : 0]
+          [-(values[:size] / HALF_POINT), @reading.capitals?(paragraph) ? 0 : 1, (values[:align] == :center) ? 0 : 1,
+            values[:small_caps] ? 0 : 1, values[:bold] ? 0 : 1, values[:italic] ? 1 : 0, (values[:underline] == :none) ? 1 : 0]
         end
       end
 

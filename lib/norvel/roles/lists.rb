@@ -24,9 +24,12 @@ module Norvel
       def vote(paragraph)
         return if heads_text?(paragraph)
 
-        if @reading.cascade.numbering(paragraph) && !@reading.level(paragraph) then Vote.new(role: :list_item, weight: 0.85, reason: "has list numbering")
-        elsif item?(paragraph) then Vote.new(role: :list_item, weight: rows[paragraph.id], reason: "is one of a row with typed numbers or bullets")
-        elsif paragraph.text.match?(SINGLE) && !@reading.striking?(paragraph) then Vote.new(role: :list_item, weight: 0.5, reason: "begins with a typed number or bullet")
+        if @reading.cascade.numbering(paragraph) && !@reading.level(paragraph) then Vote.new(role: :list_item, weight: 0.85,
+          reason: "has list numbering")
+        elsif item?(paragraph) then Vote.new(role: :list_item, weight: rows[paragraph.id],
+          reason: "is one of a row with typed numbers or bullets")
+        elsif paragraph.text.match?(SINGLE) && !@reading.striking?(paragraph) then Vote.new(role: :list_item, weight: 0.5,
+          reason: "begins with a typed number or bullet")
         end
       end
 

@@ -29,10 +29,14 @@ module Norvel
       def for(paragraph, others = [])
         return in_table(paragraph) if paragraph.in_table
         return @apart.votes(paragraph) if @apart.code?(paragraph)
-        return [vote(:other, 0.9, "has no words, only something that stands in the text")] unless paragraph.text.match?(/[[:alnum:]]/) || paragraph.text.match?(Wording::BLANK_TO_FILL)
+        unless paragraph.text.match?(/[[:alnum:]]/) || paragraph.text.match?(Wording::BLANK_TO_FILL)
+          return [vote(:other, 0.9,
+            "has no words, only something that stands in the text")]
+        end
 
         zone, front = @zones.vote(paragraph), @front.vote(paragraph)
-        special = [zone, front, caption(paragraph), (heading(paragraph) unless front || zone), (@lists.vote(paragraph) unless zone), *(@apart.votes(paragraph) unless zone || front)].compact
+        special = [zone, front, caption(paragraph), (heading(paragraph) unless front || zone), (@lists.vote(paragraph) unless zone),
+          *(@apart.votes(paragraph) unless zone || front)].compact
         [*special, body(paragraph, special + others.reject { |vote| vote.role == :body })]
       end
 
@@ -44,7 +48,10 @@ module Norvel
         return [caption(paragraph)] if caption(paragraph)
 
         table, row, = @reading.cell(paragraph)
-        return [vote(:table_heading, 0.93, "stands in the header row of a table")] if table.rows[row].header || (row.zero? && table.rows.size > 1 && heads_columns?(table))
+        if table.rows[row].header || (row.zero? && table.rows.size > 1 && heads_columns?(table))
+          return [vote(:table_heading, 0.93,
+            "stands in the header row of a table")]
+        end
 
         [vote(:table_text, 0.93, "stands in a table")]
       end
@@ -79,12 +86,16 @@ module Norvel
       def heading(paragraph)
         return unless @headings.like?(paragraph)
 
-        vote(:"heading_#{[@levels.of(paragraph), 6].min}", @headings.weight(paragraph), (["short"] + @headings.traits(paragraph)).join(", "))
+        vote(:"heading_#{[@levels.of(paragraph), 6].min}", @headings.weight(paragraph),
+          (["short"] + @headings.traits(paragraph)).join(", "))
       end
 
       # Running text is what nothing else speaks for; where something does, its length says little.
       def body(paragraph, special)
-        return vote(:body, special.empty? ? 0.3 : 0.1, "nothing else speaks for a special role") unless @reading.long?(paragraph) || sentence?(paragraph)
+        unless @reading.long?(paragraph) || sentence?(paragraph)
+          return vote(:body, special.empty? ? 0.3 : 0.1,
+            "nothing else speaks for a special role")
+        end
 
         weight = @reading.long?(paragraph) ? 0.93 : 0.8
         weight -= 0.6 if special.any? { |vote| vote.weight >= 0.75 || (vote.weight > 0.5 && paragraph.text.match?(/[?:]\s*\z/)) }

@@ -45,7 +45,9 @@ module Norvel
 
       def larger?(paragraph) = appearance(paragraph)[:size] > body[:size] + SLIGHT
 
-      def coloured?(paragraph) = appearance(paragraph)[:color].then { |colour| colour != body[:color] && !%w[auto #000000].include?(colour) }
+      def coloured?(paragraph)
+        appearance(paragraph)[:color].then { |colour| colour != body[:color] && !%w[auto #000000].include?(colour) }
+      end
 
       def capitals?(paragraph) = appearance(paragraph)[:caps] || Wording.capitals?(paragraph.text)
 

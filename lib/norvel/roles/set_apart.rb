@@ -78,7 +78,8 @@ module Norvel
 
       def verse_line?(paragraph)
         text = paragraph.text.strip
-        !paragraph.in_table && text.length.between?(8, VERSE_LINE) && text.match?(/\A["“„«‘]?\p{L}.*[\p{L},;:.!?…”»“’—–]\z/) && !text.match?(/\d{2,}/) && apart?(paragraph) && !@reading.striking?(paragraph) && !@lists.item?(paragraph) && !@reading.cascade.numbering(paragraph)
+        !paragraph.in_table && text.length.between?(8,
+          VERSE_LINE) && text.match?(/\A["“„«‘]?\p{L}.*[\p{L},;:.!?…”»“’—–]\z/) && !text.match?(/\d{2,}/) && apart?(paragraph) && !@reading.striking?(paragraph) && !@lists.item?(paragraph) && !@reading.cascade.numbering(paragraph)
       end
 
       def apart?(paragraph)
@@ -92,7 +93,8 @@ module Norvel
         [:preceding, :following].sum do |way|
           count = 0
           other = paragraph
-          count += 1 while count < VERSE_LINES && (other = @reading.public_send(way, other)) && verse_line?(other) && @headings.prominence(other) == here
+          count += 1 while count < VERSE_LINES && (other = @reading.public_send(way,
+            other)) && verse_line?(other) && @headings.prominence(other) == here
           count
         end + 1
       end
@@ -103,11 +105,15 @@ module Norvel
         values, body = @reading.appearance(paragraph), @reading.body
         quoted = paragraph.text.match?(Wording::QUOTED)
         if @reading.inset(paragraph) >= LEAST then set_in(values, body, quoted)
-        elsif quoted && paragraph.text.match?(/\A[\t \u00A0]/) then vote(:block_quotation, 0.85, "all of it in quotation marks, set in by hand")
-        elsif values[:italic] && !body[:italic] && paragraph.text.length > Reading::SHORT then vote(:block_quotation, quoted ? 0.85 : 0.6, "all of it slanted, unlike the running text")
-        elsif quoted && values[:size] < body[:size] - Reading::SLIGHT then vote(:block_quotation, 0.85, "all of it in quotation marks, smaller than the running text")
+        elsif quoted && paragraph.text.match?(/\A[\t \u00A0]/) then vote(:block_quotation, 0.85,
+          "all of it in quotation marks, set in by hand")
+        elsif values[:italic] && !body[:italic] && paragraph.text.length > Reading::SHORT then vote(:block_quotation, quoted ? 0.85 : 0.6,
+          "all of it slanted, unlike the running text")
+        elsif quoted && values[:size] < body[:size] - Reading::SLIGHT then vote(:block_quotation, 0.85,
+          "all of it in quotation marks, smaller than the running text")
         elsif quoted && paragraph.text.split.size >= 40 then vote(:block_quotation, 0.5, "all of it in quotation marks, and long")
-        elsif values[:size] < body[:size] - Reading::SLIGHT && @reading.long?(paragraph) then vote(:block_quotation, 0.55, "smaller than the running text")
+        elsif values[:size] < body[:size] - Reading::SLIGHT && @reading.long?(paragraph) then vote(:block_quotation, 0.55,
+          "smaller than the running text")
         end
       end
 
@@ -126,7 +132,10 @@ module Norvel
 
         rest = paragraph.text[lead.length..]
         closed = lead.match?(/[.:?!–—]\s*\z/) || rest.match?(/\A\s*[.:–—]/)
-        vote(:run_in_heading, 0.84, "begins with a few words set off from their text, closed by a stop") if closed && rest.match?(/\p{L}.{30,}/m) && !paragraph.text.match?(Wording::ABSTRACT_LED)
+        if closed && rest.match?(/\p{L}.{30,}/m) && !paragraph.text.match?(Wording::ABSTRACT_LED)
+          vote(:run_in_heading, 0.84,
+            "begins with a few words set off from their text, closed by a stop")
+        end
       end
 
       # The words at its beginning that are bold, slanted or underlined, where the rest is not.
@@ -139,7 +148,9 @@ module Norvel
         marks.take_while { |text, set| set == first || text.match?(/\A\s+\z/) }.map(&:first).join
       end
 
-      def stronger?(first, most) = (first[:bold] && !most[:bold]) || (first[:italic] && !most[:italic]) || (first[:underline] != :none && most[:underline] == :none) || (first[:small_caps] && !most[:small_caps])
+      def stronger?(first, most)
+        (first[:bold] && !most[:bold]) || (first[:italic] && !most[:italic]) || (first[:underline] != :none && most[:underline] == :none) || (first[:small_caps] && !most[:small_caps])
+      end
     end
   end
 end

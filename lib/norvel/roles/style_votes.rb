@@ -28,7 +28,10 @@ module Norvel
       def for(paragraph)
         votes = @by_style[paragraph.style] ||= style_votes(paragraph.style)
         direct = paragraph.properties[:outline_level]
-        return [Vote.new(role: :run_in_heading, weight: 0.95, reason: "is a heading that the next paragraph goes on from in the same line")] if paragraph.run_in
+        if paragraph.run_in
+          return [Vote.new(role: :run_in_heading, weight: 0.95,
+            reason: "is a heading that the next paragraph goes on from in the same line")]
+        end
 
         votes = votes.map { |vote| doubtful?(paragraph, vote) ? vote.with(weight: DOUBT) : vote }
         direct ? [Vote.new(role: heading(direct), weight: 0.85, reason: "has heading level #{direct} set by hand")] : votes

@@ -23,8 +23,12 @@ module Norvel
       def vote(paragraph)
         case zones[paragraph.id]
         when :contents then Vote.new(role: :contents_entry, weight: 0.93, reason: "looks like a line of the contents")
-        when :contents_heading then Vote.new(role: :contents_heading, weight: 0.95, reason: "is called contents and is followed by its lines")
-        when :references then Vote.new(role: :reference_entry, weight: 0.93, reason: "follows the heading of the references") if paragraph.text.length > SHORTEST_ENTRY
+        when :contents_heading then Vote.new(role: :contents_heading, weight: 0.95,
+          reason: "is called contents and is followed by its lines")
+        when :references then if paragraph.text.length > SHORTEST_ENTRY
+                                Vote.new(role: :reference_entry, weight: 0.93,
+                                  reason: "follows the heading of the references")
+                              end
         when :abstract then Vote.new(role: :abstract, weight: 0.92, reason: "follows the heading of the abstract")
         else abstract_led(paragraph) || entry_by_itself(paragraph)
         end
@@ -36,7 +40,10 @@ module Norvel
       private
 
       def abstract_led(paragraph)
-        Vote.new(role: :abstract, weight: 0.88, reason: "begins with the word abstract") if @reading.long?(paragraph) && paragraph.text.match?(Wording::ABSTRACT_LED) && @reading.index(paragraph) * 3 < @reading.paragraphs.size + 30
+        if @reading.long?(paragraph) && paragraph.text.match?(Wording::ABSTRACT_LED) && @reading.index(paragraph) * 3 < @reading.paragraphs.size + 30
+          Vote.new(role: :abstract, weight: 0.88,
+            reason: "begins with the word abstract")
+        end
       end
 
       # Entries one after the other, though no heading says so.
@@ -45,7 +52,9 @@ module Norvel
         Vote.new(role: :reference_entry, weight: 0.75, reason: "names author, title and year as entries do") if entry_like?(paragraph) && near.any? { |other| entry_like?(other) }
       end
 
-      def entry_like?(paragraph) = (@entry_like ||= {}.compare_by_identity).fetch(paragraph) { @entry_like[paragraph] = names_work?(paragraph) }
+      def entry_like?(paragraph)
+        (@entry_like ||= {}.compare_by_identity).fetch(paragraph) { @entry_like[paragraph] = names_work?(paragraph) }
+      end
 
       def names_work?(paragraph) = !paragraph.in_table && paragraph.text.length.between?(30, 500) && paragraph.text.match?(AUTHOR_FIRST)
 
@@ -62,8 +71,10 @@ module Norvel
         words = Wording.without_number(@texts[at].text)
         if words.length > 60 then clear_contents(at, found)
         elsif words.match?(Wording::CONTENTS) && entries_after?(at) then contents(at, found)
-        elsif headlike?(at) && (words.match?(Wording::REFERENCES) || (words.match?(Wording::SOURCES) && works_after?(at))) then stretch(at, found, :references)
-        elsif words.match?(Wording::ABSTRACT) && headlike?(at) && at * 3 < @texts.size + 20 then stretch(at, found, :abstract, most: ABSTRACT_MOST)
+        elsif headlike?(at) && (words.match?(Wording::REFERENCES) || (words.match?(Wording::SOURCES) && works_after?(at))) then stretch(at,
+          found, :references)
+        elsif words.match?(Wording::ABSTRACT) && headlike?(at) && at * 3 < @texts.size + 20 then stretch(at, found, :abstract,
+          most: ABSTRACT_MOST)
         else clear_contents(at, found)
         end
       end
@@ -76,9 +87,13 @@ module Norvel
         after.any? && after.count { |paragraph| paragraph.text.match?(Wording::IN_A_YEAR) && paragraph.text.match?(/\p{Lu}.*[,.:]/) } * 2 >= after.size
       end
 
-      def entries_after?(at) = @texts[at + 1, 4].to_a.count { |paragraph| entry?(paragraph) } >= [2, @texts.size - at - 1].min && @texts[at + 1]
+      def entries_after?(at)
+        @texts[at + 1, 4].to_a.count { |paragraph| entry?(paragraph) } >= [2, @texts.size - at - 1].min && @texts[at + 1]
+      end
 
-      def entry?(paragraph) = !paragraph.text.match?(CHAPTER_ALONE) && paragraph.text.match?(ENTRY) && !paragraph.text.match?(/\A[^\t]*[^.…\s][.!?] \d+\z/)
+      def entry?(paragraph)
+        !paragraph.text.match?(CHAPTER_ALONE) && paragraph.text.match?(ENTRY) && !paragraph.text.match?(/\A[^\t]*[^.…\s][.!?] \d+\z/)
+      end
 
       def contents(at, found)
         found[@texts[at].id] = :contents_heading

@@ -37,7 +37,8 @@ module Norvel
           sets = %i[properties label_properties].to_h { |name| [name, load_set(facts[name])] }
           [index.to_i, Manuscript::ListLevel.new(**facts, **sets, suffix: facts[:suffix].to_sym)]
         end
-        Manuscript::List.new(id: id, levels: levels, counter: data["counter"], starts: data["starts"].transform_keys(&:to_i), name: data["name"])
+        Manuscript::List.new(id: id, levels: levels, counter: data["counter"], starts: data["starts"].transform_keys(&:to_i),
+          name: data["name"])
       end
 
       def load_set(data) = data.to_h { |name, value| [name.to_sym, load_value(Properties[name].kind, value)] }.freeze
@@ -91,7 +92,9 @@ module Norvel
         manuscript.sections.each_with_index.map { |section, index| (page = pages[index.to_s]) ? section.with(page: load_page(page)) : section }
       end
 
-      def load_page(data) = Manuscript::PageDesign.new(width: data["width"], height: data["height"], margin: data["margin"].transform_keys(&:to_sym))
+      def load_page(data)
+        Manuscript::PageDesign.new(width: data["width"], height: data["height"], margin: data["margin"].transform_keys(&:to_sym))
+      end
       private_class_method :load_set, :load_value, :load_paragraph, :load_run, :load_inset, :reordered, :sections, :load_page
     end
   end

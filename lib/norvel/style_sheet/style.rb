@@ -6,9 +6,11 @@ module Norvel
     # and `linked` are ids; `properties` holds its own values only, by property;
     # `standard` is the name that an open standard has for it where people call it something else: contents fields and
     # cross-references go by that; `conditions` those of a table style for some of its cells (:first_row, :band_1_rows …), `cell_margins`
-    # the room around their text by side, EMU.
+    # the room around their text by side, EMU, `cell_looks` the lines and the shading of a table style for its :whole and by condition, each
+    # with :edges and :shading as of a table.
     Style = Value.define(:id, :name, kind: :paragraph, parent: nil, next_style: nil, linked: nil, properties: {},
-      conditions: {}, hidden: false, from_file: true, standard: nil, cell_margins: {}) do
+      conditions: {}, hidden: false, from_file: true, standard: nil, cell_margins: {},
+      cell_looks: {}) do
       # @return [String] the name that files know it by
       def file_name = standard || name
 

@@ -20,7 +20,8 @@ export function startFocus() {
   document.body.addEventListener("htmx:beforeSwap", (event) => {
     const target = event.detail.target;
     const here = control(document.activeElement);
-    was = here && target.contains(here) ? { target: target.id, signs: signs(here) } : null;
+    if (here && target.contains(here)) was = { target: target.id, signs: signs(here) };
+    else if (document.activeElement && document.activeElement !== document.body) was = null; // otherwise another answer has just taken it away
   });
   document.body.addEventListener("htmx:afterSettle", () => {
     if (!was || (document.activeElement && document.activeElement !== document.body)) return;

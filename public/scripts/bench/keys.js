@@ -1,6 +1,7 @@
 // Keys of the bench. While one of them is at work the next ones wait their turn, so that a quick hand does what a slow one does;
 // a key that comes before the editor is there is written in it.
 import { base, bench, pages, slip, state } from "./room.js";
+import { reveal } from "./pages.js";
 import { chosenOnes, move } from "./choice.js";
 import { write, writeAfter, writing, feed, endingDone } from "./writing.js";
 import { pending, drained } from "./outbox.js";
@@ -39,15 +40,22 @@ async function chooseBy() {
   document.getElementById("pattern")?.focus();
 }
 
+// On to the next paragraph that the guide has found something in, or back.
+async function stepFound(back) {
+  await slip(`chosen=${[...chosenOnes()][0] || ""}${back ? "&back=yes" : ""}`, "findings/step");
+  reveal();
+}
+
 const only = () => (chosenOnes().size === 1 ? [...chosenOnes()][0] : undefined);
 
 // What needs no word of the server, and what does.
-const HERE = { e: () => write([...chosenOnes()][0]), Enter: () => write(only()), n: () => writeAfter([...chosenOnes()].pop()), m: () => flip("codes"), h: () => flip("hand"), j: () => document.getElementById("way-here")?.click(), "?": toggleKeys,
+const marginText = () => document.getElementById("head-text"); // of a header or footer, which is written on its slip
+const HERE = { e: () => (marginText() ? marginText().select() : write([...chosenOnes()][0])), Enter: () => write(only()), n: () => writeAfter([...chosenOnes()].pop()), m: () => flip("codes"), h: () => flip("hand"), j: () => document.getElementById("way-here")?.click(), "?": toggleKeys,
   "+": () => zoom(1), "-": () => zoom(-1), 0: () => zoom(0) };
 const THERE = {
   ArrowDown: ({ shift }) => move(1, shift), ArrowUp: ({ shift }) => move(-1, shift), Escape: () => slip(""),
-  a: () => slip("range=0-9999999"), c: chooseBy, s: () => document.getElementById("style-choice")?.focus(), t: () => document.getElementById("try-line")?.focus(), l: () => pressed("way-adopt"), k: () => document.getElementById("look-name")?.focus(), d: () => pressed("way-drop"), g: () => pressed("next-found"), r: () => pressed("remove-direct"), u: () => pressed("undo"), y: () => pressed("redo"),
-  w: startSweep, p: () => bench.querySelector("[data-signs]").click(), o: () => bench.querySelector("[data-original]").click(), f: find,
+  a: () => slip("range=0-9999999"), c: chooseBy, s: () => document.getElementById("style-choice")?.focus(), t: () => document.getElementById("try-line")?.focus(), l: () => pressed("way-adopt"), k: () => document.getElementById("look-name")?.focus(), d: () => pressed("way-drop"), g: () => pressed("next-found"), q: ({ shift }) => stepFound(shift), r: () => pressed("remove-direct"), u: () => pressed("undo"), y: () => pressed("redo"),
+  w: startSweep, p: () => bench.querySelector("[data-signs]").click(), x: () => bench.querySelector("[data-measures]").click(), o: () => bench.querySelector("[data-original]").click(), f: find,
 };
 
 function command(key) {

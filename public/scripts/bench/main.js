@@ -5,6 +5,8 @@ import { startForms } from "./forms.js";
 const MARKED = /^(#{1,6}\s+\S|>\s?\S|\s*[-*+•]\s+\S|\s*\d{1,3}[.)]\s+\S)/; // as Norvel::Formats::Pasted::MARKS
 
 startForms();
+if (document.querySelector("[data-make]")) (await import("./deliver.js")).startDelivering();
+if (document.querySelector("[data-guide]")) (await import("./guide.js")).startGuide();
 if (bench) await startBench();
 
 const LONGEST = 1500; // letters of an address
@@ -18,7 +20,7 @@ function tellAddress() {
 }
 
 async function startBench() {
-  const names = ["pages", "choice", "writing", "outbox", "keys", "original", "proposals", "palette", "strip", "zoom", "own_keys", "printing"];
+  const names = ["pages", "choice", "writing", "outbox", "keys", "original", "proposals", "palette", "strip", "zoom", "own_keys", "printing", "measures"];
   const parts = Object.fromEntries(await Promise.all(names.map(async (name) => [name, await import(`./${name}.js`)])));
   const { pages: pagesOf, choice, writing } = parts;
   const { offerDraft, after } = parts.outbox;
@@ -38,6 +40,7 @@ async function startBench() {
   startOwnKeys();
   startKeys();
   startPrinting();
+  parts.measures.startMeasures();
   startOriginal();
   startPalette();
   offerDraft();
@@ -75,9 +78,9 @@ async function startBench() {
     if (state()?.dataset.keep === undefined) choice.takeChoice();
     slip.scrollTop = 0;
     tellAddress();
-    askLater();
     choice.paintAll();
   });
+  document.body.addEventListener("htmx:afterSettle", (event) => { if (event.detail.target.id === "slip") askLater(); }); // before that nobody would hear it
 
   document.body.addEventListener("norvel:changed", async (event) => {
     letProposalGo();

@@ -26,8 +26,18 @@ export function toggleKeys() {
   document.querySelector("[data-keys]")?.setAttribute("aria-expanded", String(!list.hidden));
 }
 
-// In the views beside the page: the views themselves, undo and redo, the line, this list.
-const ELSEWHERE = { u: () => document.getElementById("undo")?.click(), y: () => document.getElementById("redo")?.click(), "?": toggleKeys, t: () => (document.getElementById("try-line") || document.getElementById("v-line"))?.focus() };
+// From one finding to the next in their list; closed rules are opened on the way.
+function stepRow(back) {
+  const rows = [...document.querySelectorAll("#rules .found tbody tr")];
+  if (!rows.length) return;
+  const here = rows.indexOf(document.activeElement?.closest("#rules tr"));
+  const next = rows[(here + (back ? -1 : 1) + rows.length + (here < 0 && back ? 1 : 0)) % rows.length];
+  next.closest("details").open = true;
+  next.querySelector("a, button").focus();
+}
+
+// In the views beside the page: the views themselves, undo and redo, the line, findings, this list.
+const ELSEWHERE = { q: (event) => stepRow(event.shiftKey), u: () => document.getElementById("undo")?.click(), y: () => document.getElementById("redo")?.click(), "?": toggleKeys, t: () => (document.getElementById("try-line") || document.getElementById("v-line"))?.focus() };
 
 export function startKeysElsewhere() {
   startOwnKeys();
@@ -38,7 +48,7 @@ export function startKeysElsewhere() {
     if (!name || !keysOn()) return;
     const act = ELSEWHERE[name.toLowerCase()];
     if (act) event.preventDefault();
-    act ? act() : document.querySelector(`.views [data-key="${CSS.escape(name)}"]`)?.click();
+    act ? act(event) : document.querySelector(`.views [data-key="${CSS.escape(name)}"]`)?.click();
   });
 }
 

@@ -16,6 +16,7 @@ export const heldNewer = (test) => { newer = test; };
 export const sheets = () => document.getElementById("sheets");
 export const sheet = (number) => document.getElementById(`page-${number}`);
 export const signs = () => bench.querySelector("[data-signs]").checked;
+export const measures = () => bench.querySelector("[data-measures]").checked;
 export const place = (id) => pages.querySelector(`.para[data-p="${id}"]`);
 
 export function watch() {
@@ -34,8 +35,15 @@ export async function draw(one) {
   return one.drawing;
 }
 
+// With dimension lines, those of the chosen paragraph too.
+function measuring() {
+  if (!measures()) return "";
+  const chosen = state()?.dataset.chosen || "";
+  return `measures=on${/^\d+$/.test(chosen) ? `&chosen=${chosen}` : ""}`;
+}
+
 async function fetchPage(one, number) {
-  const answer = await fetch(`${base}/pages/${number}?${proposal() ? `proposal=${proposal()}&` : ""}${signs() ? "signs=on" : ""}`);
+  const answer = await fetch(`${base}/pages/${number}?${proposal() ? `proposal=${proposal()}&` : ""}${signs() ? "signs=on&" : ""}${measuring()}`);
   if (!answer.ok) return void delete one.dataset.drawn;
   const svg = new DOMParser().parseFromString(await answer.text(), "image/svg+xml").documentElement;
   const heard = svg.querySelector("metadata.heard");

@@ -49,9 +49,9 @@ export function refuse(sentence, acts = []) {
 export const settle = () => document.getElementById("refusal")?.replaceChildren();
 
 // The slip for what a query names; a long one is posted, since it would not fit into an address.
-export function slip(query) {
+export function slip(query, view = "slip") {
   const long = query.length > 4000;
-  return htmx.ajax(long ? "POST" : "GET", long ? `${base}/slip` : `${base}/slip?${query}`, { target: "#slip", swap: "innerHTML", values: long ? Object.fromEntries(new URLSearchParams(query)) : {} });
+  return htmx.ajax(long ? "POST" : "GET", long ? `${base}/slip` : `${base}/${view}?${query}`, { target: "#slip", swap: "innerHTML", values: long ? Object.fromEntries(new URLSearchParams(query)) : {} });
 }
 
 export const points = (text) => Array.from(text).length;

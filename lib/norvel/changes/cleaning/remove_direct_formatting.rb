@@ -36,7 +36,8 @@ module Norvel
         meaning = Meaning.new(paragraph, cascade)
         parts = (paragraph.runs.size < 2) ? [] : DirectFormatting::STAYS_ON_PARTS - DirectFormatting.whole_and_parts(paragraph).first.keys
         runs = paragraph.runs.map { |run| strip_run(run, meaning, parts, emphasis) }
-        paragraph.with(properties: without(paragraph.properties), mark_properties: without(paragraph.mark_properties), runs: (runs == paragraph.runs) ? paragraph.runs : runs)
+        paragraph.with(properties: without(paragraph.properties), mark_properties: without(paragraph.mark_properties),
+          runs: (runs == paragraph.runs) ? paragraph.runs : runs)
       end
 
       # @param parts [Array<Symbol>] what stays where only parts of the paragraph have it

@@ -10,7 +10,10 @@ module Norvel
         ApplyStyle.new("style" => parameters["style"], "paragraphs" => outside_tables(manuscript)).call(bare)
       end
 
-      def sentence(manuscript) = "Began anew: #{counted(outside_tables(manuscript).size, "paragraph")} in “#{manuscript.sheet.fetch(parameters["style"]).name}”, emphasis kept."
+      def sentence(manuscript)
+        "Began anew: #{counted(outside_tables(manuscript).size,
+          "paragraph")} in “#{manuscript.sheet.fetch(parameters["style"]).name}”, emphasis kept."
+      end
 
       private
 

@@ -30,7 +30,8 @@ module Norvel
         short = chosen(before).select { |paragraph| paragraph.text.match?(/\S\n\S/) && !paragraph.text.include?("\t") && WhiteSpace.short_lines?(paragraph) }
         columns = chosen(before).select { |paragraph| self.class.columns?(paragraph) }
         [remark(short, "1 paragraph of short lines keeps its line breaks.", "%d paragraphs of short lines keep their line breaks."),
-          remark(columns, "1 paragraph makes columns with tabs and stays as it is: it would be a table.", "%d paragraphs make columns with tabs and stay as they are: they would be tables.")].compact
+          remark(columns, "1 paragraph makes columns with tabs and stays as it is: it would be a table.",
+            "%d paragraphs make columns with tabs and stay as they are: they would be tables.")].compact
       end
 
       private

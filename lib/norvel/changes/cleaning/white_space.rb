@@ -60,7 +60,8 @@ module Norvel
       end
 
       def dressed(paragraph, start)
-        return paragraph if start.empty? || role(paragraph).match?(/heading|title|caption|list_item|author|date/) && !centred?(paragraph, start)
+        return paragraph if start.empty? || role(paragraph).match?(/heading|title|caption|list_item|author|date/) && !centred?(paragraph,
+          start)
         return paragraph.with(properties: paragraph.properties.except(:indent_first).merge(align: :center)) if centred?(paragraph, start)
         return paragraph if start.length == 1 && start != "\t" # a stray blank stood for nothing
 

@@ -5,8 +5,12 @@ module Norvel
     module Difference
       # Puts the blocks of a manuscript together again: who stands where, in the body, in cells and in notes.
       class Blocks
+        LOOKS_KEPT = 4 # the schema since which lines and shading of tables are written
+
         # @return [Array<Manuscript::Table>] of body and notes, nested ones included
-        def self.tables(manuscript) = manuscript.tables + manuscript.notes.values.flatten(1).flat_map { |block| Manuscript.tables_in(block) }
+        def self.tables(manuscript)
+          manuscript.tables + manuscript.notes.values.flatten(1).flat_map { |block| Manuscript.tables_in(block) }
+        end
 
         # @return [Manuscript::Table] with the ids of its blocks in the place of the blocks
         def self.shape(table)
@@ -18,6 +22,7 @@ module Norvel
           @before = before
           @body = data["body"]
           @notes = data["notes"] || {}
+          @looks_kept = (data["schema"] || 1) >= LOOKS_KEPT
           @shapes = (data["tables"] || {}).transform_values { |shape| Stored.load(shape) }
           @paragraphs = (data["paragraphs"] || {}).to_h { |id, patch| [id.to_i, load_paragraph(id.to_i, patch)] }
         end
@@ -56,10 +61,21 @@ module Norvel
           return @paragraphs[id] || @patched.paragraph(id) unless id.is_a?(String)
 
           table = @shapes[id]
-          return filled(table) if table
+          return filled(@looks_kept ? table : looking_as_before(table)) if table
 
           table = @tables.fetch(id)
           inside?(table) ? filled(self.class.shape(table)) : table
+        end
+
+        # Lines and shading of a table as they were, unless they were taken away.
+        def looking_as_before(shape)
+          was = @tables[shape.id] or return shape
+          stay = {borders: :edges, shading: :shading}.slice(*shape.by_hand).values
+          look = ->(one) { one.to_h.slice(*stay) }
+          rows = shape.rows.zip(was.rows).map do |row, old|
+            row.with(cells: row.cells.zip(old&.cells || []).map { |cell, before| before ? cell.with(**look[before]) : cell })
+          end
+          shape.with(rows: rows, **look[was])
         end
 
         # Whether a table of another shape now stands somewhere in it.

@@ -13,12 +13,18 @@ module Norvel
         heads = read(manuscript)
         forms = forms(heads)
         raise NothingToChange, "No heading has a typed number." if heads.none?(&:label)
-        raise ChangeRefused, "The typed numbers of #{counted(heads.count(&:label), "heading")} are of no one form, and stay." unless forms[0]
+        unless forms[0]
+          raise ChangeRefused,
+            "The typed numbers of #{counted(heads.count(&:label), "heading")} are of no one form, and stay."
+        end
 
         numbered = with_numbers(manuscript, heads, forms)
         typed = heads.select { |head| head.label && forms[head.level - 1] }
         agreeing = agreeing(numbered, typed)
-        raise ChangeRefused, "The typed numbers of the headings do not follow each other; nothing was changed." if agreeing.size * 2 < typed.size
+        if agreeing.size * 2 < typed.size
+          raise ChangeRefused,
+            "The typed numbers of the headings do not follow each other; nothing was changed."
+        end
 
         settled(numbered, agreeing, typed - agreeing)
       end
@@ -30,7 +36,8 @@ module Norvel
 
       def remarks(before, after)
         left = read(before).select { |head| head.label && after.paragraph(head.paragraph.id).text == head.paragraph.text }.map(&:paragraph)
-        [remark(left, "1 heading keeps its typed number: it does not follow from the ones before.", "%d headings keep their typed numbers: they do not follow from the ones before.")].compact
+        [remark(left, "1 heading keeps its typed number: it does not follow from the ones before.",
+          "%d headings keep their typed numbers: they do not follow from the ones before.")].compact
       end
 
       private

@@ -21,7 +21,9 @@ module Norvel
 
       private
 
-      def list(manuscript) = manuscript.lists[parameters["list"].to_s] || raise(ChangeRefused, "There is no list “#{parameters["list"]}” in this manuscript.")
+      def list(manuscript)
+        manuscript.lists[parameters["list"].to_s] || raise(ChangeRefused, "There is no list “#{parameters["list"]}” in this manuscript.")
+      end
 
       # @param level [Manuscript::ListLevel] @param written [Hash{String=>String}] only what is to be changed
       # @return [Manuscript::ListLevel]

@@ -39,7 +39,9 @@ module Norvel
         [cascade, paragraph, ref]
       end
 
-      def other_list(manuscript, ref, id) = manuscript.lists[ref.list].then { |list| list.with(id: id, starts: {ref.level => whole(parameters["start"] || "1")}) }
+      def other_list(manuscript, ref, id)
+        manuscript.lists[ref.list].then { |list| list.with(id: id, starts: {ref.level => whole(parameters["start"] || "1")}) }
+      end
 
       def following(manuscript, cascade, paragraph, ref)
         manuscript.paragraphs[manuscript.index_of(paragraph.id)..].map { |one| [one, cascade.numbering(one)] }.select { |_, place| place&.list == ref.list }
@@ -68,7 +70,10 @@ module Norvel
         manuscript.with_paragraphs(chosen(manuscript).to_h { |paragraph| [paragraph.id, shifted(paragraph, cascade)] })
       end
 
-      def sentence(manuscript) = "#{{1 => "Set deeper", -1 => "Set higher", 0 => "Took out of the list"}.fetch(parameters["by"].to_i)}: #{counted(chosen(manuscript).size, "paragraph")}."
+      def sentence(manuscript)
+        "#{{1 => "Set deeper", -1 => "Set higher",
+            0 => "Took out of the list"}.fetch(parameters["by"].to_i)}: #{counted(chosen(manuscript).size, "paragraph")}."
+      end
 
       private
 

@@ -13,7 +13,9 @@ module Norvel
 
       # @param manuscript [Manuscript] @param roles [Roles]
       # @return [Array<Integer>] ids of paragraphs that may be items by their role, where nobody chose them
-      def self.possible(manuscript, roles) = (manuscript.paragraphs + manuscript.note_paragraphs).select { |paragraph| ITEMS.include?(roles.of(paragraph.id).name) }.map(&:id)
+      def self.possible(manuscript, roles)
+        (manuscript.paragraphs + manuscript.note_paragraphs).select { |paragraph| ITEMS.include?(roles.of(paragraph.id).name) }.map(&:id)
+      end
 
       # @param only [Array<Integer>, nil] ids of the paragraphs that may be items; nil: all
       # @return [Array<TypedLabels::Row>]
@@ -111,7 +113,8 @@ module Norvel
         row, depth = nested.row, nested.depth
         text = (row.format == "bullet") ? row.pattern : row.pattern.sub("%d", "%#{depth + 1}")
         font = row.pattern.match?(ListLabels::SYMBOL_AREA) ? {font_family: "Symbol"} : {}
-        Manuscript::ListLevel.new(format: row.format, text: text, start: row.start || 1, properties: {indent_start: STEP * (depth + 1), indent_first: -STEP / 2}, label_properties: font)
+        Manuscript::ListLevel.new(format: row.format, text: text, start: row.start || 1,
+          properties: {indent_start: STEP * (depth + 1), indent_first: -STEP / 2}, label_properties: font)
       end
 
       # The list brings the indents; those that were set by hand to the same end go.

@@ -28,7 +28,9 @@ module Norvel
         numbered(bare, styles)
       end
 
-      def sentence(_manuscript) = (parameters["scheme"] == "none") ? "Took the numbering off the headings." : "Numbered the headings #{parameters["scheme"]}#{", the first level as “#{prefix} 1”" unless prefix.empty?}."
+      def sentence(_manuscript)
+        (parameters["scheme"] == "none") ? "Took the numbering off the headings." : "Numbered the headings #{parameters["scheme"]}#{", the first level as “#{prefix} 1”" unless prefix.empty?}."
+      end
 
       private
 

@@ -28,7 +28,10 @@ module Norvel
         raise ChangeRefused, "A margin is not less than 0." if margin.values_at(*parameters.fetch("margin", {}).keys.map(&:to_sym)).any?(&:negative?)
 
         page = page.with(margin: margin)
-        raise ChangeRefused, "These margins leave less than 2 cm for the text." if page.text_width < 720_000 || page.height - margin[:top] - margin[:bottom] < 720_000
+        if page.text_width < 720_000 || page.height - margin[:top] - margin[:bottom] < 720_000
+          raise ChangeRefused,
+            "These margins leave less than 2 cm for the text."
+        end
 
         section.with(page: page)
       end

@@ -32,7 +32,9 @@ module Norvel
 
       private
 
-      def adopting(style, values) = style.with_values(values.to_h { |name, value| [name, Properties[name].stack(style.properties[name], value)] })
+      def adopting(style, values)
+        style.with_values(values.to_h { |name, value| [name, Properties[name].stack(style.properties[name], value)] })
+      end
 
       def bare(manuscript, found)
         by_style = found.to_h { |one| [one.style, one.values] }

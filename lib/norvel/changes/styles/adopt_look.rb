@@ -18,7 +18,9 @@ module Norvel
 
       private
 
-      def example(manuscript) = manuscript.paragraph(parameters["paragraph"].to_i) || raise(ChangeRefused, "That paragraph is not in the manuscript any more.")
+      def example(manuscript)
+        manuscript.paragraph(parameters["paragraph"].to_i) || raise(ChangeRefused, "That paragraph is not in the manuscript any more.")
+      end
 
       def taken(manuscript)
         found = DirectFormatting.tried(example(manuscript))
@@ -67,7 +69,8 @@ module Norvel
       def adopting(sheet, paragraph)
         name = free_name(sheet, parameters["name"])
         parent = sheet.fetch(paragraph.style)
-        StyleSheet::Style.new(id: sheet.free_id(name), name: name, parent: parent.id, next_style: parent.next_style || parent.id, from_file: false)
+        StyleSheet::Style.new(id: sheet.free_id(name), name: name, parent: parent.id, next_style: parent.next_style || parent.id,
+          from_file: false)
       end
     end
   end

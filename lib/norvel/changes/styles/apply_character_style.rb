@@ -54,7 +54,10 @@ module Norvel
       def adopting(sheet, manuscript)
         paragraph, from, to = stretches(manuscript).first
         ids = paragraph.runs_in(from, to).map(&:style).uniq
-        raise ChangeRefused, "These words are not in one character style; make a new style of them instead." unless ids.size == 1 && ids.first
+        unless ids.size == 1 && ids.first
+          raise ChangeRefused,
+            "These words are not in one character style; make a new style of them instead."
+        end
 
         sheet.fetch(ids.first)
       end
@@ -94,7 +97,9 @@ module Norvel
         end.to_h
       end
 
-      def alike?(run, set) = run.style.nil? && run.properties.select { |name, _| Properties::TABLE[name].direct }.except(*DirectFormatting::STAYS) == set
+      def alike?(run, set)
+        run.style.nil? && run.properties.select { |name, _| Properties::TABLE[name].direct }.except(*DirectFormatting::STAYS) == set
+      end
     end
   end
 end

@@ -16,7 +16,11 @@ module Norvel
 
       def sentence(manuscript)
         lost = levels_lost(manuscript)
-        "Gave #{counted(chosen(manuscript).size, "paragraph")} the style “#{manuscript.sheet.fetch(parameters["style"]).name}”#{"; #{counted(lost, "heading")} #{(lost == 1) ? "is" : "are"} none any more" if lost.positive?}."
+        "Gave #{counted(chosen(manuscript).size,
+          "paragraph")} the style “#{manuscript.sheet.fetch(parameters["style"]).name}”#{if lost.positive?
+                                                                                           "; #{counted(lost,
+                                                                                             "heading")} #{(lost == 1) ? "is" : "are"} none any more"
+                                                                                         end}."
       end
 
       private

@@ -8,7 +8,10 @@ module Norvel
       def carry_out(manuscript)
         sheet = manuscript.sheet
         style = sheet.fetch(parameters["style"])
-        raise ChangeRefused, "“#{style.name}” is the style of every paragraph that names none; it cannot go." if style.id == sheet.default_id
+        if style.id == sheet.default_id
+          raise ChangeRefused,
+            "“#{style.name}” is the style of every paragraph that names none; it cannot go."
+        end
 
         heir = replacement(sheet, style)
         manuscript.with(sheet: without(sheet, style, heir)).with_paragraphs(moved(manuscript, style, heir))
@@ -73,11 +76,16 @@ module Norvel
         manuscript.with(sheet: manuscript.sheet.with_styles(gone.to_h { |style| [style.id, nil] }))
       end
 
-      def sentence(manuscript) = "Removed #{counted(unused(manuscript).size, "unused style")}#{": #{unused(manuscript).map(&:name).join(", ")}" if parameters["styles"]}."
+      def sentence(manuscript)
+        "Removed #{counted(unused(manuscript).size,
+          "unused style")}#{": #{unused(manuscript).map(&:name).join(", ")}" if parameters["styles"]}."
+      end
 
       private
 
-      def unused(manuscript) = self.class.unused(manuscript).select { |style| parameters["styles"].nil? || parameters["styles"].include?(style.id) }
+      def unused(manuscript)
+        self.class.unused(manuscript).select { |style| parameters["styles"].nil? || parameters["styles"].include?(style.id) }
+      end
     end
   end
 end

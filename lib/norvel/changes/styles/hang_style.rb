@@ -9,7 +9,10 @@ module Norvel
         style = sheet.fetch(parameters["style"])
         parent = parameters["parent"].to_s.empty? ? nil : sheet.fetch(parameters["parent"])
         raise ChangeRefused, "A #{style.kind} style cannot rest on a #{parent.kind} style." if parent && parent.kind != style.kind
-        raise ChangeRefused, "“#{parent.name}” itself rests on “#{style.name}”; that would make a loop." if parent && (parent.id == style.id || sheet.kinship.under(style.id).key?(parent.id))
+        if parent && (parent.id == style.id || sheet.kinship.under(style.id).key?(parent.id))
+          raise ChangeRefused,
+            "“#{parent.name}” itself rests on “#{style.name}”; that would make a loop."
+        end
 
         manuscript.with(sheet: sheet.with_style(style.with(parent: parent&.id)))
       end

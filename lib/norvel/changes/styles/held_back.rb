@@ -18,7 +18,9 @@ module Norvel
       end
 
       # Whether no style from the one that changes down to this one says the property itself.
-      def silent_below?(sheet, id, style, name) = sheet.chain(id).drop_while { |one| one.id != style }.drop(1).none? { |one| one.properties.key?(name) }
+      def silent_below?(sheet, id, style, name)
+        sheet.chain(id).drop_while { |one| one.id != style }.drop(1).none? { |one| one.properties.key?(name) }
+      end
 
       def by_hand?(paragraph, names)
         paragraph.properties.keys.intersect?(names) || DirectFormatting.whole_and_parts(paragraph).first.keys.intersect?(names)

@@ -15,7 +15,9 @@ module Norvel
 
       private
 
-      def example(manuscript) = manuscript.paragraph(parameters["example"].to_i) || raise(ChangeRefused, "The example is not in the manuscript any more.")
+      def example(manuscript)
+        manuscript.paragraph(parameters["example"].to_i) || raise(ChangeRefused, "The example is not in the manuscript any more.")
+      end
 
       def like(paragraph, model, whole)
         own, = DirectFormatting.whole_and_parts(paragraph)

@@ -75,7 +75,9 @@ module Norvel
 
       def apply(style) = Changes.build(@text ? "apply_character_style" : "apply_style", "style" => style.id, **where)
 
-      def chosen = @paragraphs || raise(ChangeRefused, "No paragraph is chosen. To change a style, begin with its name: “Body: 12 pt, lines 1.5”.")
+      def chosen
+        @paragraphs || raise(ChangeRefused, "No paragraph is chosen. To change a style, begin with its name: “Body: 12 pt, lines 1.5”.")
+      end
 
       def where = @text ? {"text" => @text} : {"paragraphs" => chosen}
 
@@ -111,7 +113,10 @@ module Norvel
       end
 
       def adopted(steps)
-        return series("The character style of these words adopted #{@line}.", steps, [["adopt_text_look", {"text" => @text.first(1)}]]) if @text
+        if @text
+          return series("The character style of these words adopted #{@line}.", steps,
+            [["adopt_text_look", {"text" => @text.first(1)}]])
+        end
 
         examples = chosen.map { |id| @manuscript.paragraph(id) }.uniq(&:style)
         named = examples.map { |one| "“#{sheet[one.style].name}”" }.join(", ")

@@ -9,7 +9,9 @@ module Norvel
         manuscript.with(sheet: manuscript.sheet.with_style(style.renamed(free_name(manuscript.sheet, parameters["name"], except: style))))
       end
 
-      def sentence(manuscript) = "Renamed the style “#{manuscript.sheet.fetch(parameters["style"]).name}” to “#{parameters["name"].to_s.strip}”."
+      def sentence(manuscript)
+        "Renamed the style “#{manuscript.sheet.fetch(parameters["style"]).name}” to “#{parameters["name"].to_s.strip}”."
+      end
     end
 
     # Adds a copy of a style under another name, with the same parent and own values.
@@ -18,10 +20,13 @@ module Norvel
         sheet = manuscript.sheet
         style = sheet.fetch(parameters["style"])
         name = free_name(sheet, parameters["name"])
-        manuscript.with(sheet: sheet.with_style(style.with(id: sheet.free_id(name), name: name, standard: nil, linked: nil, hidden: false, from_file: false)))
+        manuscript.with(sheet: sheet.with_style(style.with(id: sheet.free_id(name), name: name, standard: nil, linked: nil, hidden: false,
+          from_file: false)))
       end
 
-      def sentence(manuscript) = "Made the style “#{parameters["name"].to_s.strip}” as a copy of “#{manuscript.sheet.fetch(parameters["style"]).name}”."
+      def sentence(manuscript)
+        "Made the style “#{parameters["name"].to_s.strip}” as a copy of “#{manuscript.sheet.fetch(parameters["style"]).name}”."
+      end
     end
   end
 end

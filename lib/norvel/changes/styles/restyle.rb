@@ -25,7 +25,8 @@ module Norvel
       def given(manuscript, id)
         return ApplyCharacterStyle.new("style" => id, "text" => parameters["text"]).carry_out(manuscript) if parameters["text"]
 
-        parameters["paragraphs"] ? ApplyStyle.new("style" => id, "paragraphs" => parameters["paragraphs"], "shed" => true).carry_out(manuscript) : manuscript
+        parameters["paragraphs"] ? ApplyStyle.new("style" => id, "paragraphs" => parameters["paragraphs"],
+          "shed" => true).carry_out(manuscript) : manuscript
       end
 
       def restyled(manuscript, line)
@@ -46,14 +47,16 @@ module Norvel
         kind = parameters["text"] ? :character : :paragraph
         over = reading.parent ? parent(manuscript, reading) : (manuscript.sheet[manuscript.sheet.default_id] if kind == :paragraph)
         id = manuscript.sheet.free_id(reading.name)
-        made = DefineStyle.new("id" => id, "name" => reading.name, "parent" => over&.id, "kind" => (over&.kind || kind).to_s, "values" => values, "lean" => true).carry_out(manuscript)
+        made = DefineStyle.new("id" => id, "name" => reading.name, "parent" => over&.id, "kind" => (over&.kind || kind).to_s,
+          "values" => values, "lean" => true).carry_out(manuscript)
         followed(made, id, reading)
       end
 
       def followed(manuscript, id, reading)
         return manuscript unless reading.following
 
-        following = called(manuscript, reading.following) or raise ChangeRefused, "There is no style “#{reading.following}” to come after “#{reading.name}”."
+        following = called(manuscript,
+          reading.following) or raise ChangeRefused, "There is no style “#{reading.following}” to come after “#{reading.name}”."
         SetNextStyle.new("style" => id, "next" => following.id).carry_out(manuscript)
       end
 

@@ -41,7 +41,9 @@ module Norvel
         @lost ||= sheet.of_kind(:paragraph).filter_map { |style| (ref = number(@before.sheet, style.id)) && number(sheet, style.id).nil? && [style.id, ref] }.to_h
       end
 
-      def number(sheet, id) = sheet.saying(id, :numbering)&.properties&.[](:numbering)&.then { |ref| ref if ref.list && @before.lists.key?(ref.list) }
+      def number(sheet, id)
+        sheet.saying(id, :numbering)&.properties&.[](:numbering)&.then { |ref| ref if ref.list && @before.lists.key?(ref.list) }
+      end
 
       # The indents of such a heading are its style's.
       def bare_levels(now)

@@ -19,7 +19,10 @@ module Norvel
 
       def sentence(manuscript)
         all = families(manuscript, Cascade.new(manuscript))
-        "#{by.negative? ? "Promoted" : "Demoted"} “#{short(chosen(manuscript).first.text)}”#{" and #{counted(all.size - 1, "heading")} with it" if all.size > 1}."
+        "#{by.negative? ? "Promoted" : "Demoted"} “#{short(chosen(manuscript).first.text)}”#{if all.size > 1
+                                                                                               " and #{counted(all.size - 1,
+                                                                                                 "heading")} with it"
+                                                                                             end}."
       end
 
       private
@@ -35,7 +38,8 @@ module Norvel
         wanted = level + by
         raise ChangeRefused, "“#{short(paragraph.text)}” is of the highest level already." if wanted < 1
 
-        style = sheet.heading(wanted) or raise ChangeRefused, "This manuscript has no heading style of level #{wanted} for “#{short(paragraph.text)}”; make one first, as a copy of level #{level}."
+        style = sheet.heading(wanted) or raise ChangeRefused,
+          "This manuscript has no heading style of level #{wanted} for “#{short(paragraph.text)}”; make one first, as a copy of level #{level}."
         paragraph.with(style: style.id, properties: paragraph.properties.except(:outline_level))
       end
     end

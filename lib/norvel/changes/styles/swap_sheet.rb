@@ -39,7 +39,8 @@ module Norvel
         if (ref = set[:numbering])
           set = list_ids[ref.list] ? set.merge(numbering: ref.with(list: list_ids[ref.list])) : set.except(:numbering)
         end
-        style.with(id: ids.fetch(style.id), parent: beneath?(style) ? sheet.default_id : ids[style.parent], next_style: ids[style.next_style], linked: ids[style.linked], properties: set)
+        style.with(id: ids.fetch(style.id), parent: beneath?(style) ? sheet.default_id : ids[style.parent],
+          next_style: ids[style.next_style], linked: ids[style.linked], properties: set)
       end
 
       def free_names(styles, taken)
@@ -73,7 +74,8 @@ module Norvel
       def sentence(manuscript)
         mapping = wanted_mapping(manuscript.sheet)
         new = kept.styles.size - (mapping.values | same_characters(manuscript.sheet).keys).size
-        "Put the style sheet “#{kept.name}” in the place of the old one: #{counted(mapping.size, "style")} of the manuscript became the sheet's#{", #{counted(new, "style")} came new" if new.positive?}."
+        "Put the style sheet “#{kept.name}” in the place of the old one: #{counted(mapping.size,
+          "style")} of the manuscript became the sheet's#{", #{counted(new, "style")} came new" if new.positive?}."
       end
 
       # @param manuscript [Manuscript]
@@ -110,7 +112,8 @@ module Norvel
       # A style that the standard knows keeps its name in the file, since contents fields go by it.
       def at_place(sheet, style)
         own = sheet[style.id] or return style
-        named = style.name.casecmp?(own.file_name) ? own.with(name: style.name, standard: (own.file_name unless own.file_name == style.name)) : own.renamed(style.name.tr(",", ";"))
+        named = style.name.casecmp?(own.file_name) ? own.with(name: style.name,
+          standard: (own.file_name unless own.file_name == style.name)) : own.renamed(style.name.tr(",", ";"))
         named.with(**style.to_h.except(:name, :standard, :from_file, :hidden), linked: style.linked || own.linked)
       end
 
@@ -142,7 +145,9 @@ module Norvel
 
       private
 
-      def chosen_styles = parameters.fetch("styles").keys.map { |id| kept.styles[id] || raise(ChangeRefused, "“#{kept.name}” has no style “#{id}”.") }
+      def chosen_styles
+        parameters.fetch("styles").keys.map { |id| kept.styles[id] || raise(ChangeRefused, "“#{kept.name}” has no style “#{id}”.") }
+      end
 
       # Parents and next styles that do not come along are those of the same name here.
       def ids_here(sheet, chosen)

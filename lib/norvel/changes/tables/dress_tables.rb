@@ -39,13 +39,17 @@ module Norvel
 
       private
 
-      def told_of(tables, (one, many), what) = remark(tables.map { |table| first_of(table) }, "1 table #{one} #{what}", "%d tables #{many} #{what}")
+      def told_of(tables, (one, many), what)
+        remark(tables.map { |table| first_of(table) }, "1 table #{one} #{what}", "%d tables #{many} #{what}")
+      end
 
       def tables(manuscript) = manuscript.blocks.grep(Manuscript::Table)
 
       def first_of(table) = table.blocks.grep(Manuscript::Paragraph).first
 
-      def look(block) = block.is_a?(Manuscript::Paragraph) ? [block.style, block.properties, block.runs.map { |run| [run.style, run.properties] }] : nil
+      def look(block)
+        block.is_a?(Manuscript::Paragraph) ? [block.style, block.properties, block.runs.map { |run| [run.style, run.properties] }] : nil
+      end
 
       # The frame, the rows that repeat, the widths.
       def dressed(manuscript, tables)
@@ -60,7 +64,7 @@ module Norvel
         head = table.rows.first.cells.flat_map { |cell| cell.blocks.grep(Manuscript::Paragraph) }
         heads = table.rows.size > 1 && head.any? && head.reject(&:blank?).all? { |paragraph| roles.of(paragraph.id).name == :table_heading }
         rows = heads ? [table.rows.first.with(header: true), *table.rows.drop(1)] : table.rows
-        table.with(rows: rows, style: wanted, by_hand: wanted ? [] : table.by_hand - [:shading], columns: fitted(table, room))
+        table.with(rows: rows, style: wanted, columns: fitted(table, room)).bared(wanted ? %i[borders shading] : [:shading])
       end
 
       # @return [Integer] EMU that the text is wide where the table stands
@@ -82,7 +86,9 @@ module Norvel
         RemoveDirectFormatting.new("paragraphs" => cells.map(&:id)).carry_out(given)
       end
 
-      def numbers_style?(manuscript, paragraph, style) = manuscript.sheet[paragraph.style].then { |own| own.parent == style && numbers_name?(own) }
+      def numbers_style?(manuscript, paragraph, style)
+        manuscript.sheet[paragraph.style].then { |own| own.parent == style && numbers_name?(own) }
+      end
 
       def numbers_name?(style) = style.name.start_with?(NUMBERS)
 

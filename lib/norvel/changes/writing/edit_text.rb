@@ -24,7 +24,8 @@ module Norvel
       def refuse_insets(old, new)
         return if old.count(Manuscript::INSET_MARK) == new.count(Manuscript::INSET_MARK)
 
-        raise ChangeRefused, "An image, a note mark or the like stands in this text and would be lost; leave its sign (#{Manuscript::INSET_MARK}) where it is."
+        raise ChangeRefused,
+          "An image, a note mark or the like stands in this text and would be lost; leave its sign (#{Manuscript::INSET_MARK}) where it is."
       end
 
       def edited(before, text)
@@ -56,7 +57,8 @@ module Norvel
 
           # After a note mark text goes on as before it.
           like = runs.reverse_each.find { |run| run.insets.empty? } || parts.grep(Manuscript::Run).find { |run| run.insets.empty? }
-          runs << Manuscript::Run.new(text: part.dup.freeze, style: like&.style || (before.mark_style unless like), properties: like&.properties || before.mark_properties.except(:hidden))
+          runs << Manuscript::Run.new(text: part.dup.freeze, style: like&.style || (before.mark_style unless like),
+            properties: like&.properties || before.mark_properties.except(:hidden))
         end
       end
     end

@@ -6,11 +6,15 @@ module Norvel
     class InsertParagraph < TextEdit
       def carry_out(manuscript)
         before = paragraph(manuscript)
-        raise ChangeRefused, "A section ends with this paragraph; put the new one before it, or split it." if before.carries.include?(:section_end)
+        if before.carries.include?(:section_end)
+          raise ChangeRefused,
+            "A section ends with this paragraph; put the new one before it, or split it."
+        end
 
         style = parameters["style"] ? manuscript.sheet.fetch(parameters["style"]).id : manuscript.sheet[before.style]&.next_style || before.style
         text = Manuscript::PlainText.clean(parameters["text"])
-        manuscript.with_paragraphs(before.id => [before, new_paragraph(manuscript, before, style: style, runs: text.empty? ? [] : [Manuscript::Run.new(text: text)])])
+        manuscript.with_paragraphs(before.id => [before,
+          new_paragraph(manuscript, before, style: style, runs: text.empty? ? [] : [Manuscript::Run.new(text: text)])])
       end
 
       def sentence(manuscript) = "Put a new paragraph behind “#{short(paragraph(manuscript).text)}”."
@@ -34,8 +38,14 @@ module Norvel
       private
 
       def refuse_bearing(paragraph)
-        raise ChangeRefused, "A section ends with “#{short(paragraph.text)}”; deleting it would take its page design away." if paragraph.carries.include?(:section_end)
-        raise ChangeRefused, "A field (a contents list, a reference) stands in “#{short(paragraph.text)}”; it is not deleted here." if paragraph.carries.include?(:field)
+        if paragraph.carries.include?(:section_end)
+          raise ChangeRefused,
+            "A section ends with “#{short(paragraph.text)}”; deleting it would take its page design away."
+        end
+        if paragraph.carries.include?(:field)
+          raise ChangeRefused,
+            "A field (a contents list, a reference) stands in “#{short(paragraph.text)}”; it is not deleted here."
+        end
         raise ChangeRefused, "A note or an image hangs in “#{short(paragraph.text)}”; it is not deleted here." if paragraph.insets.any?
       end
     end
@@ -48,7 +58,8 @@ module Norvel
 
         key, blocks, index = place(manuscript, moving.first)
         ids = moving.map(&:id)
-        raise ChangeRefused, "Only paragraphs that follow each other can be moved together." unless blocks[index, moving.size].map(&:id) == ids
+        raise ChangeRefused, "Only paragraphs that follow each other can be moved together." unless blocks[index,
+          moving.size].map(&:id) == ids
 
         target = (parameters["by"].to_i.negative? ? index - 1 : index + moving.size)
         raise ChangeRefused, "There is nothing to move past." if target.negative? || target >= blocks.size
@@ -59,7 +70,10 @@ module Norvel
         manuscript.with_containers(key => rest)
       end
 
-      def sentence(manuscript) = "Moved #{(chosen(manuscript).size == 1) ? "“#{short(chosen(manuscript).first.text)}”" : counted(chosen(manuscript).size, "paragraph")} #{parameters["by"].to_i.negative? ? "up" : "down"}."
+      def sentence(manuscript)
+        "Moved #{(chosen(manuscript).size == 1) ? "“#{short(chosen(manuscript).first.text)}”" : counted(chosen(manuscript).size,
+          "paragraph")} #{parameters["by"].to_i.negative? ? "up" : "down"}."
+      end
 
       private
 

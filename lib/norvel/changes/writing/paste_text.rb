@@ -49,7 +49,8 @@ module Norvel
         list.map do |text, marks|
           raised = (marks & RAISED).first
           marked = marks & %w[italic bold]
-          Manuscript::Run.new(text: Manuscript::PlainText.clean(text).freeze, style: (emphasis.for(marked.map(&:to_sym)) if marked.any?), properties: raised ? {raised: raised.to_sym} : {})
+          Manuscript::Run.new(text: Manuscript::PlainText.clean(text).freeze, style: (emphasis.for(marked.map(&:to_sym)) if marked.any?),
+            properties: raised ? {raised: raised.to_sym} : {})
         end
       end
 

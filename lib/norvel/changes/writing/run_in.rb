@@ -41,7 +41,10 @@ module Norvel
         raise ChangeRefused, "Two run-in headings cannot follow each other." if headings.include?(behind)
       end
 
-      def set(heading) = heading.with(run_in: wanted, mark_properties: wanted ? heading.mark_properties.merge(hidden: true) : heading.mark_properties.except(:hidden))
+      def set(heading)
+        heading.with(run_in: wanted,
+          mark_properties: wanted ? heading.mark_properties.merge(hidden: true) : heading.mark_properties.except(:hidden))
+      end
     end
 
     # Makes a run-in heading of the first words of a paragraph ("text": one stretch from its beginning; "style").
@@ -50,11 +53,13 @@ module Norvel
         paragraph, from, to = stretches(manuscript).first
         raise ChangeRefused, "A run-in heading stands at the beginning of its paragraph." unless from.zero? && to < paragraph.text.length
 
-        raise ChangeRefused, "The heading would end inside a word; choose the word whole." if paragraph.text[to - 1, 2].match?(/\A[\p{L}\p{N}]{2}\z/)
+        raise ChangeRefused, "The heading would end inside a word; choose the word whole." if paragraph.text[to - 1,
+          2].match?(/\A[\p{L}\p{N}]{2}\z/)
 
         to += paragraph.text[to..][/\A[[:space:]]*/].length
         style = manuscript.sheet.fetch(parameters["style"])
-        heading = paragraph.with(id: manuscript.free_id, style: style.id, properties: {}, mark_properties: {hidden: true}, mark_style: nil, carries: [], run_in: true, runs: paragraph.runs_abroad(paragraph.runs_in(0, to)))
+        heading = paragraph.with(id: manuscript.free_id, style: style.id, properties: {}, mark_properties: {hidden: true}, mark_style: nil,
+          carries: [], run_in: true, runs: paragraph.runs_abroad(paragraph.runs_in(0, to)))
         manuscript.with_paragraphs(paragraph.id => [heading, paragraph.with_runs(paragraph.runs_in(to, paragraph.text.length))])
       end
 

@@ -14,7 +14,10 @@ module Norvel
         ending = at == before.text.length && !before.text.empty?
         style = ending ? manuscript.sheet[before.style]&.next_style || before.style : before.style
         after = new_paragraph(manuscript, before, style: style, runs: before.runs_abroad(rest))
-        after = after.with(properties: before.properties.except(:break_before), mark_properties: before.mark_properties, mark_style: before.mark_style) unless ending && style != before.style
+        unless ending && style != before.style
+          after = after.with(properties: before.properties.except(:break_before), mark_properties: before.mark_properties,
+            mark_style: before.mark_style)
+        end
         manuscript.with_paragraphs(before.id => [before.with_runs(first), after])
       end
 

@@ -8,7 +8,9 @@ module Norvel
 
       private
 
-      def paragraph(manuscript) = manuscript.paragraph(parameters["paragraph"].to_i) || raise(ChangeRefused, "That paragraph is not in the manuscript any more.")
+      def paragraph(manuscript)
+        manuscript.paragraph(parameters["paragraph"].to_i) || raise(ChangeRefused, "That paragraph is not in the manuscript any more.")
+      end
 
       # @return [Array(String, Array, Integer)] the container's key, its blocks and the paragraph's place in it
       def place(manuscript, paragraph)
@@ -28,7 +30,8 @@ module Norvel
       end
 
       def new_paragraph(manuscript, like, style:, runs: [])
-        like.with(id: new_id(manuscript), style: style, runs: runs, carries: [], properties: {}, mark_properties: {}, mark_style: nil, run_in: false)
+        like.with(id: new_id(manuscript), style: style, runs: runs, carries: [], properties: {}, mark_properties: {}, mark_style: nil,
+          run_in: false)
       end
     end
   end

@@ -7,7 +7,8 @@ module Norvel
       # (nil: it says nothing) and writes a value onto an element (which it may leave without attributes).
       class Codecs
         OFF = %w[0 false off].freeze
-        ALIGN = {"left" => :start, "start" => :start, "right" => :end, "end" => :end, "center" => :center, "both" => :justify, "distribute" => :justify}.freeze
+        ALIGN = {"left" => :start, "start" => :start, "right" => :end, "end" => :end, "center" => :center, "both" => :justify,
+                 "distribute" => :justify}.freeze
         UNDERLINE = {"single" => :single, "double" => :double, "thick" => :thick, "dotted" => :dotted, "dottedHeavy" => :dotted, "dash" => :dash,
                      "dashedHeavy" => :dash, "wave" => :wave, "words" => :words, "none" => :none}.freeze
         # Kinds of §17.18.99 that are drawn as one of those above.
@@ -43,11 +44,30 @@ module Norvel
           sides.to_h.compact.reject { |_, width| width.negative? }
         end
 
+        EDGES = {"top" => :top, "bottom" => :bottom, "left" => :start, "start" => :start, "right" => :end, "end" => :end,
+                 "insideH" => :inside_h, "insideV" => :inside_v}.freeze
+
+        # The lines of a table or cell (§17.4.38, §17.4.66).
+        # @param node [Nokogiri::XML::Element, nil] w:tblBorders or w:tcBorders
+        # @return [Hash{Symbol=>Hash}]
+        def edges(node)
+          sides = (node&.element_children || []).select { |side| EDGES.key?(side.name) && attribute(side) }
+          sides.to_h { |side| [EDGES[side.name], line(side)] }
+        end
+
+        # @param node [Nokogiri::XML::Element, nil] w:tblPr or w:tcPr @param borders [String] what the element of its lines is called
+        # @return [Hash] :edges and :shading that it says
+        def cell_look(node, borders)
+          parts = (node&.element_children || []).to_h { |child| [child.name, child] }
+          {edges: edges(parts[borders]), shading: parts["shd"] && read_fill(parts["shd"], nil)}
+        end
+
         # Something the file says that is not known: read as something else, and told.
         # @param said [String] in words @param instead [Object, nil] nil: as nothing
         # @return [Object, nil] instead
         def unknown(said, instead)
-          @unknown["#{said}, which Norvel does not know; it is #{instead ? "read as #{instead.to_s.tr("_", " ")}" : "left out of account"}."] += 1
+          @unknown["#{said}, which Norvel does not know; it is #{instead ? "read as #{instead.to_s.tr("_",
+            " ")}" : "left out of account"}."] += 1
           instead
         end
 
@@ -110,7 +130,10 @@ module Norvel
         def on?(node) = !OFF.include?(attribute(node))
 
         # Every number of a file is held to what can be on paper.
-        def too_much(what, said, held) = @unknown["#{what[0].upcase}#{what[1..]} is given as #{(said.length > 30) ? "#{said[0, 28]} …" : said}, which cannot be; it is read as #{held}."] += 1
+        def too_much(what, said, held)
+          @unknown["#{what[0].upcase}#{what[1..]} is given as #{(said.length > 30) ? "#{said[0,
+            28]} …" : said}, which cannot be; it is read as #{held}."] += 1
+        end
 
         private
 
@@ -186,19 +209,25 @@ module Norvel
             position = measure(attribute(tab, "pos")) or next
             kind = attribute(tab)
             align = TABS.fetch(kind, :start)
-            leader = {"dot" => :dot, "hyphen" => :hyphen, "underscore" => :underscore, "middleDot" => :dot}.fetch(attribute(tab, "leader"), :none)
+            leader = {"dot" => :dot, "hyphen" => :hyphen, "underscore" => :underscore, "middleDot" => :dot}.fetch(attribute(tab, "leader"),
+              :none)
             Properties::TabStop.new(position: position, align: align, leader: leader)
           end
+        end
+
+        def line(side)
+          return Properties::Borders::NONE if %w[nil none].include?(attribute(side))
+
+          width, space = %w[sz space].map { |name| attribute(side, name).to_s[0, 9].to_i }
+          {style: attribute(side), width: (width * Lengths::EIGHTH_POINT).round, color: hex(attribute(side, "color")) || "auto",
+           space: space * Lengths::PT}
         end
 
         def read_borders(node, _)
           node.element_children.filter_map do |side|
             kind = attribute(side)
             next if kind.nil? || !Properties::Borders::SIDES.include?(side.name.to_sym)
-            next [side.name.to_sym, Properties::Borders::NONE] if %w[nil none].include?(kind)
-
-            [side.name.to_sym, {style: kind, width: (attribute(side, "sz").to_s[0, 9].to_i * Lengths::EIGHTH_POINT).round, color: hex(attribute(side, "color")) || "auto",
-                                space: attribute(side, "space").to_s[0, 9].to_i * Lengths::PT}]
+            [side.name.to_sym, line(side)]
           end.to_h
         end
 
@@ -208,7 +237,8 @@ module Norvel
           return if number.nil? && level.nil?
 
           list = number && attribute(number)
-          Properties::NumberRef.new(list: (list == "0") ? nil : list, level: level ? count(attribute(level), LEVELS, "the level of a list") : 0)
+          Properties::NumberRef.new(list: (list == "0") ? nil : list,
+            level: level ? count(attribute(level), LEVELS, "the level of a list") : 0)
         end
 
         def write_switch(node, _, value) = put(node, "val", value ? nil : "0")

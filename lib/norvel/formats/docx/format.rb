@@ -5,6 +5,7 @@ require_relative "reader"
 require_relative "writer"
 require_relative "bare"
 require_relative "spelled"
+require_relative "links"
 
 module Norvel
   module Formats
@@ -19,7 +20,9 @@ module Norvel
 
         def patch(manuscript, source) = Writer.write(manuscript, source)
 
-        def bare = Bare.bytes
+        def bare(samples = []) = Bare.bytes(samples)
+
+        def links(source) = Links.in(source)
 
         def spelled(set) = (@spelled ||= Spelled.new).set(set)
       end

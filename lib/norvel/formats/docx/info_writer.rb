@@ -3,7 +3,7 @@
 module Norvel
   module Formats
     module Docx
-      # Patches the properties of the file as a whole (ISO/IEC 29500-2 §11, Dublin Core): its title.
+      # Patches the properties of the file as a whole (ISO/IEC 29500-2 §11, Dublin Core): title, author, subject, keywords.
       class InfoWriter
         CORE = "http://schemas.openxmlformats.org/package/2006/metadata/core-properties"
         DUBLIN = "http://purl.org/dc/elements/1.1/"
@@ -23,17 +23,28 @@ module Norvel
         # @return [void]
         def write(changed)
           document = @name ? @package.parse(@name) : Nokogiri::XML(%(<cp:coreProperties xmlns:cp="#{CORE}" xmlns:dc="#{DUBLIN}"/>))
-          title = Patching.child(document.root, "title")
-          @info.title ? (title || make(document.root)).content = @info.title : title&.unlink
+          ELEMENTS.each { |member, (name, space)| put(document.root, name, space, @info[member]) if said?(document.root, name, @info[member]) }
           changed[@name || PART] = Patching.serialize(document)
           NewPart.link_root(@package, changed, PART, TYPE, RELATION) unless @name
         end
 
         private
 
-        def make(root)
-          prefix = root.namespace_definitions.find { |space| space.href == DUBLIN } || root.add_namespace_definition("dc", DUBLIN)
-          Nokogiri::XML::Element.new("title", root.document).tap do |node|
+        ELEMENTS = {title: ["title", DUBLIN], author: ["creator", DUBLIN], subject: ["subject", DUBLIN], keywords: ["keywords", CORE]}.freeze
+
+        # Whether the file says something else.
+        def said?(root, name, wanted) = Patching.child(root, name)&.text.to_s != wanted.to_s
+
+        def put(root, name, space, text)
+          present = Patching.child(root, name)
+          return present&.unlink if text.nil?
+
+          (present || make(root, name, space)).content = text
+        end
+
+        def make(root, name, space)
+          prefix = root.namespace_definitions.find { |one| one.href == space } || root.add_namespace_definition((space == CORE) ? "cp" : "dc", space)
+          Nokogiri::XML::Element.new(name, root.document).tap do |node|
             root.add_child(node)
             node.namespace = prefix
           end

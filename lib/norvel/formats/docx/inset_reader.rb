@@ -50,8 +50,12 @@ module Norvel
           end
           Manuscript::Inset.new(kind: (frame.name == "inline" && what == :image) ? :image : :anchor, what: what, ref: blip && target(blip),
             anchor: (@anchors.read(frame) if frame.name == "anchor"), width: extent && side(extent["cx"]),
-            height: extent && side(extent["cy"]), alt: about && alternative(about))
+            height: extent && side(extent["cy"]), alt: about && alternative(about),
+            decorative: about ? decorative?(about) : false)
         end
+
+        # By an extension that some programs write.
+        def decorative?(about) = about.xpath(".//*[local-name()='decorative']").any? { |one| !Codecs::OFF.include?(one["val"].to_s) }
 
         def alternative(about) = [about["descr"], about["title"]].find { |text| !text.to_s.strip.empty? }
 

@@ -94,7 +94,9 @@ module Norvel
           node.element_children.find { |child| child.name == "#{SLOTS[side]}Reference" && (@codecs.attribute(child, "type") || "default") == type.to_s }
         end
 
-        def insert(node, side, type) = Patching.insert(@codecs, node, "#{SLOTS[side]}Reference", SectionWriter::ORDER).tap { |made| @codecs.put(made, "type", type) }
+        def insert(node, side, type)
+          Patching.insert(@codecs, node, "#{SLOTS[side]}Reference", SectionWriter::ORDER).tap { |made| @codecs.put(made, "type", type) }
+        end
 
         def relation_prefix(node)
           root = node.document.root

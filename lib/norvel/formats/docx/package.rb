@@ -16,7 +16,10 @@ module Norvel
         # @raise [FileError]
         def initialize(bytes)
           raise FileError, "The file is empty." if bytes.empty?
-          raise FileError, "The file is encrypted or in an old binary format; save it as .docx without a password." if bytes.b.start_with?(ENCRYPTED)
+          if bytes.b.start_with?(ENCRYPTED)
+            raise FileError,
+              "The file is encrypted or in an old binary format; save it as .docx without a password."
+          end
           raise FileError, "This is not a .docx file (it is no zip container)." unless bytes.b.start_with?("PK")
 
           @archive = Archive.read(bytes)
@@ -35,8 +38,14 @@ module Norvel
         def parse(name)
           source = archive.members[name] or raise FileError, "The file has no part “#{name}”, which it needs."
           document = Nokogiri::XML(source) { |config| config.nonet }
-          raise FileError, "A part of the file (#{name}) declares entities; no manuscript needs them, and it was not opened." if document.internal_subset || document.external_subset
-          raise FileError, "A part of the file (#{name}) is not well-formed XML#{first_error(document)}." if document.root.nil? || document.errors.any?(&:fatal?)
+          if document.internal_subset || document.external_subset
+            raise FileError,
+              "A part of the file (#{name}) declares entities; no manuscript needs them, and it was not opened."
+          end
+          if document.root.nil? || document.errors.any?(&:fatal?)
+            raise FileError,
+              "A part of the file (#{name}) is not well-formed XML#{first_error(document)}."
+          end
 
           document
         rescue Nokogiri::XML::SyntaxError => error
@@ -50,7 +59,9 @@ module Norvel
         end
 
         # @return [String, nil] the part of this kind that the main part points at
-        def related(kind) = relationships(main).values.find { |link| link[:type] == kind && !link[:external] && part?(link[:target]) }&.fetch(:target)
+        def related(kind)
+          relationships(main).values.find { |link| link[:type] == kind && !link[:external] && part?(link[:target]) }&.fetch(:target)
+        end
 
         # @return [String] the name of the part's relationship part
         def self.relationships_name(part)
@@ -75,7 +86,8 @@ module Norvel
           base = part.rpartition("/").first
           xml(name).root.element_children.to_h do |link|
             external = link["TargetMode"] == "External"
-            [link["Id"], {type: link["Type"].to_s.split("/").last, target: external ? link["Target"] : resolve(base, link["Target"].to_s), external: external}]
+            [link["Id"],
+              {type: link["Type"].to_s.split("/").last, target: external ? link["Target"] : resolve(base, link["Target"].to_s), external: external}]
           end
         end
 

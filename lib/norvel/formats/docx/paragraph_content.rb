@@ -36,7 +36,7 @@ module Norvel
           @open -= 1
           leaf = @leaves[at]
           was = @runs.fetch(run.origin)
-          whole = run.from.zero? && run.text.length == was.text.length
+          whole = run.from.zero? && (run.text.length == was.text.length || (run.refers && @used[run.origin].size == 1))
           node = whole ? leaf.node : cutter(at).cut(run.from, run.from + run.text.length, lead: lead(run))
           yield was, node
           due << Leaf.new(node, leaf.wrappers, run.origin)

@@ -9,6 +9,7 @@ require_relative "styles_reader"
 require_relative "numbering_reader"
 require_relative "story_reader"
 require_relative "section_reader"
+require_relative "bookmarks"
 
 module Norvel
   module Formats
@@ -50,19 +51,34 @@ module Norvel
           lists = related("numbering") { |part| NumberingReader.new(part.root, spelling_for(part)).read } || {}
           story = story_reader(@document, @package.main, sheet)
           blocks = story.read(body, 0)
+          @contents = story.contents
+          @matters = story.matters
           finish(blocks, sheet, lists, body)
         end
 
         private
 
         def finish(blocks, sheet, lists, body)
-          sections = SectionReader.new(spelling_for(@document), method(:read_header)).read(body, Walk.paragraphs(body))
+          paragraphs = Walk.paragraphs(body)
+          sections = SectionReader.new(spelling_for(@document), method(:read_header)).read(body, paragraphs)
           @warnings << "#{@hidden} characters of hidden text are left out." if @hidden.to_i.positive?
           notes = read_notes(sheet)
           read_comments(sheet)
           settings = related("settings") { |part| read_settings(part) } || Manuscript::Settings.new
           @warnings.concat(sheet.faults, @unknown.map { |sentence, count| (count > 1) ? "#{sentence} (#{count} places)" : sentence })
-          Manuscript.new(format: "docx", blocks: blocks, sheet: sheet, sections: sections, notes: notes, lists: lists, settings: settings, info: read_info(sheet), warnings: @warnings.uniq, asides: @asides)
+          Manuscript.new(format: "docx", blocks: blocks, sheet: sheet, sections: sections, notes: notes, lists: lists, settings: settings,
+            info: read_info(sheet), warnings: @warnings.uniq, asides: @asides,
+            contents: @contents, matters: matters, anchors: Bookmarks.read(body, paragraphs, spelling_for(@document).codecs))
+        end
+
+        # Comments with their words.
+        def matters
+          @matters.map do |matter|
+            next matter unless matter.kind == :comment
+
+            words = Manuscript.paragraphs_of([@asides.fetch(matter.ref, [])]).map(&:text).join(" ")
+            matter.with(text: words.strip)
+          end
         end
 
         def read_sheet
@@ -76,9 +92,9 @@ module Norvel
 
         def spelling_for(part) = Spelling.new(part.root, @theme, @unknown)
 
-        def story_reader(document, part, sheet)
+        def story_reader(document, part, sheet, margins: false)
           StoryReader.new(spelling_for(document), sheet, @package.relationships(part), hidden: ->(count) { @hidden = @hidden.to_i + count },
-            box: ->(content) { read_box(content, document, part, sheet) })
+            box: ->(content) { read_box(content, document, part, sheet) }, margins: margins)
         end
 
         def read_box(content, document, part, sheet)
@@ -122,11 +138,14 @@ module Norvel
 
           document = @package.xml(link[:target])
           @headers_read += 1
-          raise FileError, "The file has more than #{MOST_HEADERS} headers and footers; that is no manuscript." if @headers_read > MOST_HEADERS
+          if @headers_read > MOST_HEADERS
+            raise FileError,
+              "The file has more than #{MOST_HEADERS} headers and footers; that is no manuscript."
+          end
 
           base = BASES[:header] + @headers_read * HEADER_ROOM
           @header_parts[base] = link[:target]
-          story_reader(document, link[:target], @sheet).read(document.root, base)
+          story_reader(document, link[:target], @sheet, margins: true).read(document.root, base)
         end
 
         def read_settings(part)

@@ -25,11 +25,19 @@ module Norvel
           by_key("list", @wanted.lists, @found.lists) { |list| list_values(list) }
           compare("the document defaults", @spelled.set(@wanted.sheet.defaults), @spelled.set(@found.sheet.defaults))
           compare("the settings", *[@wanted, @found].map { |one| settings_values(one.settings) })
-          compare("the title", @wanted.info.title, @found.info.title)
+          compare("what the file says of itself", *[@wanted, @found].map { |one| one.info.to_h.except(:language) })
+          compare("the lists of contents", *[@wanted, @found].map { |one| contents_values(one) })
           @differences
         end
 
         private
+
+        def contents_values(manuscript)
+          manuscript.contents.filter_map do |list|
+            ends = [list.first, list.last].map { |id| manuscript.index_of(id) }
+            [*ends, list.code] if ends.all?
+          end.sort
+        end
 
         # Those that are written; the others stay as the file has them.
         def settings_values(settings)
@@ -81,7 +89,7 @@ module Norvel
         def spans(paragraph)
           paragraph.runs.each_with_object([]) do |run, joined|
             facts = [run.style, @spelled.set(run.properties), run.link || false, run.field]
-            insets = run.insets.map { |inset| inset.to_h.except(:ref, :box, :anchor) }
+            insets = run.insets.map { |inset| inset.to_h.except(:ref, :box, :anchor, :decorative) }
             next if run.text.empty? && run.field.nil?
 
             text = %i[page pages].include?(run.field) ? "" : run.text # which the layout works out
@@ -101,9 +109,14 @@ module Norvel
         end
 
         # An empty header is none.
-        def margins(stories) = stories.reject { |_, blocks| blocks.empty? || (blocks.size == 1 && blocks.first.is_a?(Manuscript::Paragraph) && blocks.first.runs.empty?) }.transform_values { |blocks| blocks_values(blocks) }
+        def margins(stories)
+          stories.reject { |_, blocks| blocks.empty? || (blocks.size == 1 && blocks.first.is_a?(Manuscript::Paragraph) && blocks.first.runs.empty?) }.transform_values { |blocks| blocks_values(blocks) }
+        end
 
-        def style_values(style) = {name: style.name, kind: style.kind, parent: style.parent, next_style: style.next_style, linked: style.linked, standard: style.standard, formatting: @spelled.set(style.properties), conditions: style.conditions}
+        def style_values(style)
+          {name: style.name, kind: style.kind, parent: style.parent, next_style: style.next_style, linked: style.linked,
+           standard: style.standard, formatting: @spelled.set(style.properties), conditions: style.conditions}
+        end
 
         def list_values(list)
           {starts: list.starts, levels: list.levels.transform_values { |level| level.to_h.merge(properties: @spelled.set(level.properties), label_properties: @spelled.set(level.label_properties)) }}

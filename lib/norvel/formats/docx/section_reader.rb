@@ -99,11 +99,15 @@ module Norvel
         def sane(side, default)
           return default if side.nil?
 
-          side.between?(360_000, 72_000_000) ? side : @codecs.unknown("The file asks for a sheet with a side of #{Lengths.show(side, "cm")}", Lengths.show(default, "cm")) && default
+          side.between?(360_000,
+            72_000_000) ? side : @codecs.unknown("The file asks for a sheet with a side of #{Lengths.show(side, "cm")}",
+              Lengths.show(default, "cm")) && default
         end
 
         # @param said [String, nil] nil: the file says nothing
-        def known(words, said, instead, sentence) = said.nil? ? instead : words.fetch(said) { @codecs.unknown(format(sentence, said), instead) }
+        def known(words, said, instead, sentence)
+          said.nil? ? instead : words.fetch(said) { @codecs.unknown(format(sentence, said), instead) }
+        end
 
         def stories(references, inherited)
           own = (references || []).to_h do |node|

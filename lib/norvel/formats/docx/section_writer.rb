@@ -31,7 +31,7 @@ module Norvel
         # @yieldparam id [Integer] of a paragraph @yieldreturn [Nokogiri::XML::Element] its w:p
         # @return [void]
         def write(body, &paragraph)
-          homes = @now.map { |section| (section.origin && @nodes[section.origin]) || @codecs.make(body, "sectPr").unlink }
+          homes = @now.each_with_index.map { |section, index| home(section, index) || @codecs.make(body, "sectPr").unlink }
           settle(body, homes, &paragraph)
           @now.each_with_index { |section, index| patch(homes[index], section.origin ? @before[section.origin] : fresh, section) }
           @margins.write(homes, @codecs)
@@ -39,8 +39,19 @@ module Norvel
 
         private
 
+        # Of a section that was divided the last keeps its element, the others have copies.
+        def home(section, index)
+          node = section.origin && @nodes[section.origin] or return
+          return node unless @now.drop(index + 1).any? { |later| later.origin == section.origin }
+
+          node.dup.tap { |copy| copy.element_children.each { |part| part.unlink if part.name == "sectPrChange" } }
+        end
+
         # What a section says that says nothing.
-        def fresh = Manuscript::Section.new(page: Manuscript::PageDesign.new(width: nil, height: nil, margin: {}), begins: nil, columns: nil, folio: Manuscript::Folio.new(format: :decimal))
+        def fresh
+          Manuscript::Section.new(page: Manuscript::PageDesign.new(width: nil, height: nil, margin: {}), begins: nil, columns: nil,
+            folio: Manuscript::Folio.new(format: :decimal))
+        end
 
         # Each stands with the paragraph that ends it, the last at the end of the body.
         def settle(body, homes)
@@ -72,8 +83,11 @@ module Norvel
           folio = now.folio
           put(node, "pgNumType", "fmt" => NumberFormats::FOLIOS.key(folio.format), "start" => folio.start) unless before.folio == folio
           put(node, "cols", "num" => now.columns) unless before.columns == now.columns
+          put_gap(node, now.column_gap) unless before.column_gap == now.column_gap
           patch_first(node, now.first_differs) unless before.first_differs == now.first_differs
         end
+
+        def put_gap(node, gap) = put_twips(Patching.child(node, "cols") || insert(node, "cols"), "space", gap)
 
         def patch_first(node, differs)
           present = Patching.child(node, "titlePg")

@@ -12,7 +12,8 @@ module Norvel
           attachedTemplate linkStyles stylePaneFormatFilter stylePaneSortMethod documentType mailMerge revisionView trackRevisions doNotTrackMoves
           doNotTrackFormatting documentProtection autoFormatOverride styleLockTheme styleLockQFSet defaultTabStop autoHyphenation consecutiveHyphenLimit
           hyphenationZone doNotHyphenateCaps showEnvelope summaryLength clickAndTypeStyle defaultTableStyle evenAndOddHeaders].freeze
-        SWITCHES = {hyphenate: "autoHyphenation", even_differs: "evenAndOddHeaders", records_revisions: "trackRevisions"}.freeze
+        SWITCHES = {hyphenate: "autoHyphenation", even_differs: "evenAndOddHeaders", records_revisions: "trackRevisions",
+                    mirrored: "mirrorMargins", gutter_above: "gutterAtTop"}.freeze
 
         # @param before [Manuscript::Settings] as read @param now [Manuscript::Settings]
         def initialize(package, theme, before, now)
@@ -31,7 +32,9 @@ module Norvel
 
         private
 
-        def put(name, value) = @spelling.codecs.put(Patching.child(@root, name) || Patching.insert(@spelling.codecs, @root, name, ORDER), "val", value)
+        def put(name, value)
+          @spelling.codecs.put(Patching.child(@root, name) || Patching.insert(@spelling.codecs, @root, name, ORDER), "val", value)
+        end
       end
     end
   end

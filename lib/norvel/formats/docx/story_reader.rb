@@ -3,6 +3,8 @@
 require_relative "inset_reader"
 require_relative "stray_text"
 require_relative "table_reader"
+require_relative "fields"
+require_relative "revisions"
 
 module Norvel
   module Formats
@@ -12,31 +14,29 @@ module Norvel
       class StoryReader
         TEXT_PIECES = {"tab" => "\t", "ptab" => "\t", "cr" => "\n", "noBreakHyphen" => "\u2011", "softHyphen" => "\u00AD"}.freeze
         MARKS = {"footnoteReference" => "footnotes", "endnoteReference" => "endnotes"}.freeze
-        FIELDS = {"PAGE" => :page, "NUMPAGES" => :pages}.freeze
         DEEPEST_TABLE = 20
-
-        # Fields whose result is worked out, not written by a person (§17.16.5).
-        GENERATED = %w[TOC TC INDEX SEQ REF PAGEREF NOTEREF STYLEREF SECTION SECTIONPAGES DATE TIME CREATEDATE SAVEDATE PRINTDATE AUTHOR TITLE SUBJECT FILENAME FILESIZE NUMWORDS NUMCHARS
-          NUMPAGES PAGE DOCPROPERTY AUTONUM LISTNUM TOA BIBLIOGRAPHY].freeze
-
-        Field = Struct.new(:instruction, :in_result) do
-          def generated? = GENERATED.include?(instruction.split.first.to_s.upcase)
-        end
 
         attr_reader :spelling
 
         # @param spelling [Spelling] @param relationships [Hash] of the part
         # @param hidden [Proc] told the number of hidden characters left out
-        # @param box [Proc] given the content of a text box
-        def initialize(spelling, sheet, relationships, hidden: ->(_) {}, box: ->(_) {})
+        # @param box [Proc] given the content of a text box @param margins [Boolean] whether it is a header or footer
+        def initialize(spelling, sheet, relationships, hidden: ->(_) {}, box: ->(_) {}, margins: false)
           @spelling = spelling
           @codecs = spelling.codecs
           @sheet = sheet
           @insets = InsetReader.new(relationships, spelling.codecs)
           @hidden = hidden
           @box = box
-          @fields = []
+          @fields = Fields.new(margins: margins)
+          @matters = []
         end
+
+        # @return [Array<Manuscript::Matter>] comments and revisions, comments by their number alone
+        attr_reader :matters
+
+        # @return [Array<Manuscript::ContentsList>] the lists that it has read
+        def contents = @fields.contents
 
         # @param container [Nokogiri::XML::Element]
         # @param base [Integer] the number of its first paragraph
@@ -63,7 +63,7 @@ module Norvel
         end
 
         def read_paragraph(node, in_table)
-          id = @next_id
+          id = @paragraph = @next_id
           @next_id += 1
           properties = child(node, "pPr")
           mark = child(properties, "rPr")
@@ -71,12 +71,15 @@ module Norvel
           @carries = []
           carry(:section_end) if child(properties, "sectPr")
           carry(:frame) if child(properties, "framePr")
-          carry(:revision) if mark && (child(mark, "ins") || child(mark, "del"))
+          carry(:revision) if Revisions.of_end(node, "ins") || Revisions.of_end(node, "del")
+          carry(:end_taken_out) if Revisions.of_end(node, "del")
           runs = read_runs(node)
           mark_properties = @spelling.read(mark, :text)
-          Manuscript::Paragraph.new(id: id, style: known(style, :paragraph) || @sheet.default_id, properties: @spelling.read(properties, :paragraph),
+          paragraph = Manuscript::Paragraph.new(id: id, style: known(style, :paragraph) || @sheet.default_id, properties: @spelling.read(properties, :paragraph),
             mark_properties: mark_properties, mark_style: known(child(mark, "rStyle")&.then { |reference| attribute(reference) }, :character),
             runs: runs, carries: @carries.uniq, in_table: in_table, run_in: run_in?(mark))
+          note_placeholder(node, paragraph)
+          paragraph
         end
 
         # ISO/IEC 29500-1 §17.3.2.36: an end that is always hidden.
@@ -88,14 +91,15 @@ module Norvel
           if @sheet[id]&.kind == kind
             id
           else
-            @codecs.unknown("The file asks for the #{kind} style “#{id}”", "the #{(kind == :paragraph) ? "default style" : "paragraph's own text"}") && nil
+            @codecs.unknown("The file asks for the #{kind} style “#{id}”",
+              "the #{(kind == :paragraph) ? "default style" : "paragraph's own text"}") && nil
           end
         end
 
         def read_runs(node)
           runs = []
           number = -1
-          note_deleted(node)
+          note_revisions(node)
           carry(:stray_text) if note_stray(StrayText.in_paragraph(node))
           Walk.runs(node) do |element, wrappers|
             number += 1
@@ -111,9 +115,35 @@ module Norvel
           found.any?
         end
 
-        def note_deleted(node) = node.element_children.each { |part| carry(:revision) if %w[del moveFrom ins moveTo].include?(part.name) }
+        # What was moved is one matter: where it was taken from.
+        def note_revisions(node)
+          Revisions.within(node).each_with_index do |part, place|
+            carry(:revision)
+            next if part.name == "moveTo"
 
-        def equation(number) = Manuscript::Run.new(text: Manuscript::INSET_MARK, insets: [Manuscript::Inset.new(kind: :equation)], origin: number)
+            @matters << Manuscript::Matter.new(kind: Revisions::KINDS[part.name], paragraph: @paragraph, text: Revisions.words(part), ref: place.to_s)
+          end
+          note_end(node) unless @matters.any? { |matter| matter.paragraph == @paragraph && %i[insertion deletion move].include?(matter.kind) }
+        end
+
+        # Sample text that is to be replaced (§17.5.2.39).
+        def note_placeholder(node, paragraph)
+          inner = node.element_children.select { |part| part.name == "sdt" }
+          around = (node.parent if node.parent.name == "sdtContent")&.parent
+          return if paragraph.blank? || [*inner, *around].none? { |control| child(child(control, "sdtPr"), "showingPlcHdr") }
+
+          @matters << Manuscript::Matter.new(kind: :placeholder, paragraph: paragraph.id, text: paragraph.written)
+        end
+
+        # Its end alone was put in or taken out.
+        def note_end(node)
+          kind = %w[del ins].find { |name| Revisions.of_end(node, name) } or return
+          @matters << Manuscript::Matter.new(kind: Revisions::KINDS[kind], paragraph: @paragraph, ref: Revisions::END_OF_PARAGRAPH)
+        end
+
+        def equation(number)
+          Manuscript::Run.new(text: Manuscript::INSET_MARK, insets: [Manuscript::Inset.new(kind: :equation)], origin: number)
+        end
 
         def read_run(node, wrappers, number)
           properties = child(node, "rPr")
@@ -125,15 +155,16 @@ module Norvel
           insets = []
           node.element_children.each { |piece| read_piece(piece, text, insets) }
           text, insets = +"", [] if hidden?(set, style, text)
-          field = simple ? FIELDS[attribute(simple, "instr").to_s.split.first] : @fields.last&.then { |open| FIELDS[open.instruction.split.first] if open.in_result }
-          field = @own_number || @ended_bare || (field unless text.empty?)
-          generated = field.nil? && (GENERATED.include?(simple && attribute(simple, "instr").to_s.split.first.to_s.upcase) || @fields.any? { |open| open.in_result && open.generated? })
+          field, refers, generated, by = @fields.about(simple && attribute(simple, "instr").to_s)
+          field = nil if text.empty?
+          field = @own_number || @ended_bare || field
           return if text.empty? && field.nil?
 
           # The raising of a note mark is no direct formatting of the text.
           set = set.except(:raised) if insets.any? { |inset| inset.kind == :note } && text.length == insets.length
           Manuscript::Run.new(text: text.freeze, style: style, properties: set, insets: insets, link: wrappers.any? { |wrapper| wrapper.name == "hyperlink" } || nil,
-            field: field, revised: wrappers.any? { |wrapper| %w[ins moveTo].include?(wrapper.name) }, generated: generated || false,
+            field: field, revised: wrappers.any? { |wrapper| %w[ins moveTo].include?(wrapper.name) },
+            generated: generated && !Fields::IN_TEXT.include?(field), refers: refers, by: (by if field == :chapter),
             column_break: column_break?(node, text), tab_to: tab_to(node), origin: number)
         ensure
           @ended_bare = @own_number = nil
@@ -147,16 +178,18 @@ module Norvel
 
         def read_piece(piece, text, insets)
           return follow_field(piece) if piece.name == "fldChar"
-          return (@fields.last.instruction << piece.text if @fields.any?) if piece.name == "instrText"
-          return if @fields.any? { |open| !open.in_result }
+          return @fields.instruct(piece.text) if piece.name == "instrText"
+          return if @fields.instruction?
 
           case piece.name
           when "t" then add_text(piece.text.tr("\n\r", " "), text, insets)
+          when "commentReference" then @matters << Manuscript::Matter.new(kind: :comment, paragraph: @paragraph, ref: "comment #{attribute(piece, "id")}")
           when "footnoteRef", "endnoteRef" then @own_number = :own_number
           when "br" then text << page_break(piece)
           when "sym" then add_symbol(piece, text, insets)
           when *TEXT_PIECES.keys then text << TEXT_PIECES[piece.name]
-          when *MARKS.keys then place(text, insets, Manuscript::Inset.new(kind: :note, ref: "#{MARKS[piece.name]}:#{attribute(piece, "id")}"))
+          when *MARKS.keys then place(text, insets,
+            Manuscript::Inset.new(kind: :note, ref: "#{MARKS[piece.name]}:#{attribute(piece, "id")}"))
           when "drawing", "pict", "object", "AlternateContent" then read_inset(piece, text, insets)
           end
         end
@@ -211,13 +244,8 @@ module Norvel
 
         def follow_field(piece)
           carry(:field)
-          case attribute(piece, "fldCharType")
-          when "begin" then @fields << Field.new(+"", false)
-          when "separate" then @fields.last&.in_result = true
-          when "end"
-            ended = @fields.pop
-            @ended_bare = FIELDS[ended.instruction.split.first] if ended && !ended.in_result
-          end
+          bare = @fields.follow(attribute(piece, "fldCharType"), @paragraph)
+          @ended_bare = @fields.laid_out(bare) if bare
         end
 
         def carry(what) = @carries << what

@@ -21,6 +21,10 @@ module Norvel
           @default_style = default_style
         end
 
+        # @param run [Manuscript::Run]
+        # @return [Nokogiri::XML::Element] a new w:r with its text, in nothing yet
+        def plain(run) = plain_run(run)
+
         # @return [Nokogiri::XML::Element, nil] the w:p of a paragraph
         def node(id) = @nodes[id]
 
@@ -47,15 +51,20 @@ module Norvel
 
         private
 
-        def paragraphs_of(stories) = stories.values.flatten(1).select { |block| block.is_a?(Manuscript::Paragraph) && (@nodes[block.id] || block.id >= Manuscript::NEW_IDS) }.to_h { |paragraph| [paragraph.id, paragraph] }
+        def paragraphs_of(stories)
+          stories.values.flatten(1).select { |block| block.is_a?(Manuscript::Paragraph) && (@nodes[block.id] || block.id >= Manuscript::NEW_IDS) }.to_h { |paragraph| [paragraph.id, paragraph] }
+        end
 
         # Those whose text is cut otherwise than in the source, those that give runs to others, and the new ones.
         def recut_paragraphs(old, new)
-          shape = ->(paragraph) { paragraph.runs.map { |run| [run.origin, run.home, run.from, run.text.length] } }
+          shape = ->(paragraph) { paragraph.runs.map { |run| [run.origin, run.home, run.from, (run.text.length unless refreshed?(run))] } }
           recut = new.values.reject { |paragraph| old[paragraph.id] && (old[paragraph.id].equal?(paragraph) || shape[old[paragraph.id]] == shape[paragraph]) }
           givers = recut.flat_map { |paragraph| paragraph.runs.filter_map(&:home) }.uniq
           recut | givers.filter_map { |id| new[id] }
         end
+
+        # What a field works out may come to another text in its own run.
+        def refreshed?(run) = run.refers && run.generated && run.from.zero?
 
         def contents_for(recut, old, new, gone)
           used = new.values.flat_map { |paragraph| paragraph.runs.filter_map { |run| [run.home || paragraph.id, run] if run.origin } }.group_by(&:first).transform_values { |pairs| pairs.map(&:last) }
@@ -68,7 +77,7 @@ module Norvel
           paragraph.runs.flat_map do |run|
             next [ParagraphContent::Leaf.new(fresh_run(run), [], nil)] unless run.origin
 
-            contents.fetch(run.home || paragraph.id).take(run) { |was, node| patch_run(node, was, run) if was.properties != run.properties || was.style != run.style }
+            contents.fetch(run.home || paragraph.id).take(run) { |was, node| patch_result(node, was, run) }
           end
         end
 
@@ -82,13 +91,22 @@ module Norvel
         end
 
         # What the layout works out is written as a field (§17.16.19), with what it shows now.
-        FIELDS = {page: "PAGE", pages: "NUMPAGES"}.freeze
+        FIELDS = {page: "PAGE", pages: "NUMPAGES", part_pages: "SECTIONPAGES", title: "TITLE", author: "AUTHOR", date: "SAVEDATE"}.freeze
+
+        # @return [String, nil] the instruction of the field that a run is the result of
+        def instruction(run)
+          return FIELDS[run.field] if FIELDS.key?(run.field)
+          return %(STYLEREF #{run.by.to_s.match?(/\A\d\z/) ? run.by : %("#{run.by}")}) if run.field == :chapter
+          return %(QUOTE "#{run.refers.to.delete('"\\')}") if run.refers&.what == :quote
+          return unless run.refers&.what == :count
+
+          %(SEQ #{run.refers.to} \\* ARABIC#{" \\s #{run.refers.resets}" if run.refers.resets})
+        end
 
         def fresh_run(run)
-          return plain_run(run) unless FIELDS.key?(run.field)
-
+          code = instruction(run) or return plain_run(run)
           field = @spelling.codecs.make(@nodes.each_value.first, "fldSimple").unlink
-          @spelling.codecs.put(field, "instr", FIELDS[run.field])
+          @spelling.codecs.put(field, "instr", code)
           field.add_child(plain_run(run.text.empty? ? run.with(text: "1") : run))
           field
         end
@@ -147,13 +165,18 @@ module Norvel
           return if before.style == now.style && before.properties == now.properties && same_mark?(before, now) && !fresh
 
           properties = child(node, "pPr") || first_child(node, "pPr")
-          patch_reference(properties, "pStyle", :paragraph, now.style) if before.style != now.style || (fresh && now.style != @default_style)
+          if before.style != now.style || (fresh && now.style != @default_style)
+            patch_reference(properties, "pStyle", :paragraph,
+              now.style)
+          end
           @spelling.patch(properties, :paragraph, before.properties, now.properties)
           patch_mark(properties, before, now) unless same_mark?(before, now)
           properties.unlink if properties.children.empty?
         end
 
-        def same_mark?(before, now) = before.mark_properties == now.mark_properties && before.mark_style == now.mark_style && before.run_in == now.run_in
+        def same_mark?(before, now)
+          before.mark_properties == now.mark_properties && before.mark_style == now.mark_style && before.run_in == now.run_in
+        end
 
         def patch_mark(properties, before, now)
           mark = child(properties, "rPr") || @spelling.insert(properties, "rPr", :paragraph)
@@ -173,7 +196,31 @@ module Norvel
         def patch_runs(node, before, now)
           nodes = []
           Walk.runs(node) { |element, _| nodes << element }
-          before.runs.zip(now.runs) { |was, run| patch_run(nodes[run.origin], was, run) if was.properties != run.properties || was.style != run.style }
+          before.runs.zip(now.runs) { |was, run| patch_result(nodes[run.origin], was, run) }
+        end
+
+        # Its formatting, and another result of a field in the run that it has.
+        def patch_result(node, was, run)
+          patch_run(node, was, run) if was.properties != run.properties || was.style != run.style
+          patch_alternatives(node, was, run) if was.insets != run.insets
+          return unless refreshed?(run) && was.text != run.text
+
+          node.element_children.each { |part| part.unlink if %w[t tab br cr noBreakHyphen softHyphen].include?(part.name) }
+          @spelling.codecs.make(node, "t").tap { |made| made["xml:space"] = "preserve" }.content = run.text
+        end
+
+        PICTURES = %w[drawing pict object AlternateContent].freeze
+
+        # What images are said to show (§20.4.2.5).
+        def patch_alternatives(node, was, run)
+          pictures = node.element_children.select { |part| PICTURES.include?(part.name) }
+          pictured = ->(inset) { inset.kind == :image || inset.what || inset.kind == :object }
+          was.insets.zip(run.insets).select { |one, _| pictured[one] }.zip(pictures) do |(one, other), picture|
+            next if picture.nil? || other.nil? || one.alt == other.alt
+
+            picture.xpath(".//*[local-name()='docPr']").each { |about| other.alt ? about["descr"] = other.alt : about.remove_attribute("descr") }
+            picture.xpath(".//*[local-name()='shape' or local-name()='rect']").each { |shape| other.alt ? shape["alt"] = other.alt : shape.remove_attribute("alt") }
+          end
         end
 
         def patch_run(node, before, now)
@@ -195,17 +242,37 @@ module Norvel
           old, new = [@before, @now].map { |stories| stories.fetch(key, []).map(&:id) }
           return if new & old == new && old & new == new
 
+          settled = settled(old, new)
           follows = old.each_cons(2).to_h { |one, other| [other, one] }
           new.each_with_index do |id, index|
             node = block_node(id) or next
             before = index.positive? ? block_node(new[index - 1]) : nil
             if before
-              before.add_next_sibling(node) unless follows[id] == new[index - 1]
+              stays = settled.include?(id) && (follows[id] == new[index - 1] || elsewhere?(node, before))
+              before.add_next_sibling(node) unless stays
             elsif old.first != id
               first = old.filter_map { |known| block_node(known) }.find(&:parent)
               first.equal?(node) || first.add_previous_sibling(node)
             end
           end
+        end
+
+        # What is in its place does not go into a wrapper after what is new before it.
+        def elsewhere?(node, before) = node.parent && node.parent != before.parent
+
+        # Those that may stay where they are, in the wrapper that they stand in: the longest row of them in the order of before.
+        def settled(old, new)
+          places = old.each_with_index.to_h
+          ends, before = [], {} # the last of the best row of each length, and what each follows in its row
+          (new & old).each do |id|
+            at = ends.bsearch_index { |other| places[other] >= places[id] } || ends.size
+            before[id] = at.positive? ? ends[at - 1] : nil
+            ends[at] = id
+          end
+          found = Set.new
+          last = ends.last
+          found << last && last = before[last] while last
+          found
         end
 
         # Tables are named by their first paragraph and how deep they lie.

@@ -12,7 +12,9 @@ module Norvel
                       "band1Horz" => :odd_rows, "band2Horz" => :even_rows, "nwCell" => :start_of_first_row, "neCell" => :end_of_first_row, "swCell" => :start_of_last_row, "seCell" => :end_of_last_row}.freeze
 
         # @return [StyleSheet] for a file without a styles part
-        def self.empty = StyleSheet.new(styles: {"Plain" => StyleSheet::Style.new(id: "Plain", name: "Plain", from_file: false)}, default_id: "Plain")
+        def self.empty
+          StyleSheet.new(styles: {"Plain" => StyleSheet::Style.new(id: "Plain", name: "Plain", from_file: false)}, default_id: "Plain")
+        end
 
         def initialize(root, spelling)
           @root = root
@@ -51,11 +53,25 @@ module Norvel
 
         def of_tables(node, properties)
           margins = properties&.element_children&.find { |child| child.name == "tblCellMar" }
-          {conditions: read_conditions(node), cell_margins: @spelling.codecs.cell_margins(margins)}
+          {conditions: read_conditions(node), cell_margins: @spelling.codecs.cell_margins(margins),
+           cell_looks: cell_looks(node, properties)}
         end
 
+        # The lines and the shading of a table style and of its conditional parts.
+        def cell_looks(node, properties)
+          parts = conditional(node).to_h { |part| [CONDITIONS[attribute(part, "type")], cell_look(part)] }
+          own = [@spelling.codecs.cell_look(properties, "tblBorders"), cell_look(node)].reduce { |one, other| over(one, other) }
+          {whole: own, **parts}.reject { |_, look| look.values.all? { |said| said.nil? || said.empty? } }.freeze
+        end
+
+        def cell_look(node) = @spelling.codecs.cell_look(node.element_children.find { |child| child.name == "tcPr" }, "tcBorders")
+
+        def over(under, look) = {edges: under[:edges].merge(look[:edges]), shading: look[:shading] || under[:shading]}
+
+        def conditional(node) = node.element_children.select { |child| child.name == "tblStylePr" && CONDITIONS[attribute(child, "type")] }
+
         def read_conditions(node)
-          node.element_children.select { |child| child.name == "tblStylePr" && CONDITIONS[attribute(child, "type")] }.to_h do |part|
+          conditional(node).to_h do |part|
             sets = part.element_children.to_h { |child| [child.name, child] }
             [CONDITIONS[attribute(part, "type")], @spelling.read(sets["pPr"], :paragraph).merge(@spelling.read(sets["rPr"], :text)).freeze]
           end.reject { |_, set| set.empty? }

@@ -32,10 +32,11 @@ module Norvel
           rows = []
           Walk.rows(node) { |row| rows << read_row(row) }
           margins = @codecs.cell_margins(child(properties, "tblCellMar"))
+          look = @codecs.cell_look(properties, "tblBorders")
           Manuscript::Table.new(id: id, rows: rows, columns: grid(node), style: said(properties, "tblStyle"),
             style_parts: style_parts(child(properties, "tblLook")), indent: width(child(properties, "tblInd")) || 0,
             cell_margin: margins.fetch(:start, CELL_MARGIN), margins: margins, align: ALIGN.fetch(said(properties, "jc"), :start),
-            floating: !child(properties, "tblpPr").nil?, by_hand: TableWriter.by_hand(node))
+            floating: !child(properties, "tblpPr").nil?, by_hand: TableWriter.by_hand(node), **look)
         end
 
         private
@@ -73,7 +74,8 @@ module Norvel
           Manuscript::Cell.new(blocks: @blocks.call(node), continued: !merge.nil? && attribute(merge) != "restart",
             span: @codecs.count(said(details, "gridSpan") || "1", SPANS, "the columns of a cell"),
             margins: @codecs.cell_margins(child(details, "tcMar")), width: absolute(child(details, "tcW")),
-            anchor: ANCHORS.fetch(said(details, "vAlign"), :top), turned: TURNED.include?(said(details, "textDirection")))
+            anchor: ANCHORS.fetch(said(details, "vAlign"), :top), turned: TURNED.include?(said(details, "textDirection")),
+            **@codecs.cell_look(details, "tcBorders"))
         end
 
         # @return [Integer, nil] EMU; nil where the width is automatic or a share

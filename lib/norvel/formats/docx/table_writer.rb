@@ -7,7 +7,8 @@ module Norvel
       # was set by hand, where it is to go.
       class TableWriter
         FRAME = {borders: %w[tblBorders tcBorders], shading: %w[shd]}.freeze
-        TABLE_ORDER = %w[tblStyle tblpPr tblOverlap bidiVisual tblStyleRowBandSize tblStyleColBandSize tblW jc tblCellSpacing tblInd tblBorders shd tblLayout tblCellMar tblLook tblCaption tblDescription].freeze
+        TABLE_ORDER = %w[tblStyle tblpPr tblOverlap bidiVisual tblStyleRowBandSize tblStyleColBandSize tblW jc tblCellSpacing tblInd
+          tblBorders shd tblLayout tblCellMar tblLook tblCaption tblDescription].freeze
 
         # @param node [Nokogiri::XML::Element] a w:tbl
         # @return [Array<Symbol>] what of the frame it says itself: on the table, or on cells of its own

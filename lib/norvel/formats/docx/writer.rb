@@ -10,6 +10,7 @@ require_relative "story_writer"
 require_relative "table_writer"
 require_relative "section_writer"
 require_relative "margins_writer"
+require_relative "contents_writer"
 require_relative "reading_back"
 
 module Norvel
@@ -39,7 +40,7 @@ module Norvel
           StylesWriter.new(@package, @theme, @before.sheet, @now.sheet).write(@changed) if @now.sheet != @before.sheet
           NumberingWriter.new(@package, @theme, @before.lists, @now.lists).write(@changed) if @now.lists != @before.lists
           SettingsWriter.new(@package, @theme, @before.settings, @now.settings).write(@changed) if @now.settings != @before.settings
-          InfoWriter.new(@package, @now.info).write(@changed) if @now.info.title != @before.info.title
+          InfoWriter.new(@package, @now.info).write(@changed) if @now.info.with(language: nil) != @before.info.with(language: nil)
           return @source if @changed.empty?
 
           @package.archive.write(@changed).tap { |bytes| verify(bytes) }
@@ -50,25 +51,44 @@ module Norvel
         # Read again before it is given away: every value has to be that of the manuscript, as the format spells it.
         def verify(bytes)
           found = ReadingBack.new(@now, Reader.read(bytes)).differences
-          raise FileError, "The file that would be delivered does not read back as it should (#{found.first(3).join("; ")}#{" …" if found.size > 3}); nothing was delivered." if found.any?
+          if found.any?
+            raise FileError,
+              "The file that would be delivered does not read back as it should (#{found.first(3).join("; ")}#{" …" if found.size > 3}); nothing was delivered."
+          end
         end
 
         def patch_body
-          return if @before.blocks == @now.blocks && @before.sections == @now.sections
+          return if %i[blocks sections contents anchors matters].all? { |name| @before.public_send(name) == @now.public_send(name) }
 
           document = @package.parse(@package.main)
           spelling = Spelling.new(document.root, @theme)
           body = Patching.child(document.root, "body")
           nodes = Walk.paragraphs(body)
           sections = SectionReader.nodes(body, nodes).map(&:first)
+          Revisions.accept(nodes, @before, @now)
+          settle_placeholders(nodes)
           story = story_writer(nodes, 0, spelling)
           patch_tables(body, spelling.codecs)
           story.patch(*[@before, @now].map { |manuscript| Manuscript.containers_in("body", manuscript.blocks) })
+          ContentsWriter.new(story, spelling, @before, @now).write(body)
           if @before.sections != @now.sections
             margins = MarginsWriter.new(@package, @theme, @reader.header_parts, @before, @now, @changed)
             SectionWriter.new(sections, spelling, @before.sections, @now.sections, margins).write(body) { |id| story.node(id) }
           end
-          @changed[@package.main] = Patching.serialize(document) unless @before.blocks == @now.blocks && SectionWriter.only_margins?(@before.sections, @now.sections, margins)
+          return if @before.blocks == @now.blocks && @before.anchors == @now.anchors && @before.matters == @now.matters &&
+            SectionWriter.only_margins?(@before.sections, @now.sections, margins)
+
+          @changed[@package.main] = Patching.serialize(document)
+        end
+
+        # Where something was written instead of sample text, it is text like any (§17.5.2.39).
+        def settle_placeholders(nodes)
+          @before.matters.each do |matter|
+            next unless matter.kind == :placeholder && @now.paragraph(matter.paragraph) && @now.paragraph(matter.paragraph).written != @before.paragraph(matter.paragraph).written
+
+            node = nodes[matter.paragraph]
+            [*node.xpath(".//*[local-name()='showingPlcHdr']"), *node.ancestors.flat_map { |parent| (parent.name == "sdt") ? parent.xpath("./*[local-name()='sdtPr']/*[local-name()='showingPlcHdr']").to_a : [] }].each(&:unlink)
+          end
         end
 
         # The tables of the source in its order; what stands in their cells is the story's matter.

@@ -6,7 +6,11 @@ module Norvel
       # Every paragraph is exactly as the guide's style for its role ("roles"; all that the guide has a style for when missing), value by
       # value, whatever its own style is called; "allow" names properties that may be otherwise.
       class GuideStyle < Rule
-        checks "guide_style"
+        checks "guide_style", area: :text
+        takes :roles, :slots, says: "only in these roles", example: ["body", "heading_1"]
+        takes :allow, :properties, says: "properties that may be otherwise"
+
+        def sentence = "Every paragraph#{" (#{roles_said(@slots)})" if @slots} is exactly as the guide's sheet has it."
 
         NOT_COMPARED = %i[language numbering hyphenate hidden right_to_left].freeze # of the text, not of its style; or on by default in the file
 
@@ -23,17 +27,20 @@ module Norvel
         private
 
         def prepare
-          @slots = @data["roles"]&.map(&:to_sym)
-          allowed = (@data["allow"] || []).map { |name| Properties[name].name }
+          @slots = given(:roles)
+          allowed = given(:allow) || []
           @compared = Properties.all.reject { |property| NOT_COMPARED.include?(property.name) || property.beside || allowed.include?(property.name) }
         end
 
         # @return [Array<Array(Manuscript::Paragraph, Symbol)>] with the slot whose style they are to have
         def paragraphs(context)
           places = context.places
-          places.paragraphs.reject(&:blank?).filter_map do |paragraph|
+          within(context, places.paragraphs.reject(&:blank?)).filter_map do |paragraph|
             slot = places.of(paragraph)
-            [paragraph, slot] if context.guide.family.home(slot) && (@slots.nil? || @slots.include?(slot) || @slots.include?(context.roles.of(paragraph.id).name))
+            if context.guide.family.home(slot) && (@slots.nil? || @slots.include?(slot) || @slots.include?(context.roles.of(paragraph.id).name))
+              [paragraph,
+                slot]
+            end
           end
         end
 
@@ -62,7 +69,15 @@ module Norvel
           end.to_h
         end
 
-        def excused?(context, property, paragraph) = own_break?(property, paragraph) || number?(property, paragraph) || link?(property, paragraph) || listed?(context, property, paragraph)
+        def excused?(context, property, paragraph)
+          own_break?(property, paragraph) || number?(property, paragraph) || link?(property, paragraph) ||
+            listed?(context, property, paragraph) || caption?(context, property, paragraph) || folio?(context, property, paragraph)
+        end
+
+        # A folio stands where the guide's parts say.
+        def folio?(context, property, paragraph)
+          property.name == :align && context.guide.parts[:folio] && %i[header footer].include?(context.places.of(paragraph)) && paragraph.runs.any? { |run| run.field == :page }
+        end
 
         # A forced break is not the style's.
         def own_break?(property, paragraph) = property.name == :break_before && paragraph.properties[:break_before]
@@ -80,6 +95,9 @@ module Norvel
           ListKind::INDENTS.include?(property.name) && context.roles.of(paragraph.id).name != :list_item && context.cascade.numbering(paragraph) && !context.cascade.paragraph(paragraph)[:outline_level]
         end
 
+        # A caption above its table or figure is kept with it.
+        def caption?(context, property, paragraph) = property.name == :keep_next && context.roles.of(paragraph.id).name == :caption
+
         # Numbers stand at the end of their column.
         def number?(property, paragraph) = property.name == :align && paragraph.in_table && TableNumbers.number?(paragraph.text)
 
@@ -89,7 +107,7 @@ module Norvel
           measured, expected = known[differing.object_id] ||= [say[0], say[1]]
           home = context.guide.family[context.guide.family.home(slot)]
           finding(context, paragraph: paragraph, expected: expected, measured: measured, **numbers(names, differing),
-            message: "This paragraph (#{slot.to_s.tr("_", " ")}) differs from the guide's “#{home.name}”: #{measured}; #{expected} is asked for.", fix: fix(context, paragraph, home, differing))
+            message: "This paragraph (#{slot.to_s.tr("_", " ")}) differs from the guide's “#{home.name}”: #{measured}; #{expected} is asked for.", fix: Later.new { fix(context, paragraph, home, differing) })
         end
 
         def numbers(names, differing)
@@ -107,7 +125,7 @@ module Norvel
           style = context.manuscript.sheet.named(home.name)
           return ["apply_style", {"paragraphs" => [paragraph.id], "style" => style.id}] if style && style.id != paragraph.style
 
-          ["change_style", {"style" => paragraph.style, "values" => differing.to_h { |name, (_, wanted)| [name.to_s, Properties[name].show(wanted)] }}]
+          style_fix(context, paragraph, differing.to_h { |name, (_, wanted)| [name.to_s, Properties[name].show(wanted)] })
         end
       end
     end

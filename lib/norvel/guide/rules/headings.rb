@@ -5,11 +5,14 @@ module Norvel
     module Rules
       # There is at least one heading of each level named, made with a style or level of its own.
       class HeadingsPresent < Rule
-        checks "headings_present"
+        checks "headings_present", area: :headings
+        takes :levels, :levels, required: true, says: "of which levels", example: [1, 2]
+
+        def sentence = "There are headings of level#{"s" if given(:levels).size > 1} #{given(:levels).join(", ")}."
 
         def findings(context)
           levels = context.roles.in(*Roles::HEADINGS).map { |paragraph| Roles.level(context.roles.of(paragraph.id).name) }
-          (@data["levels"] - levels).map do |level|
+          (given(:levels) - levels).map do |level|
             finding(context, expected: "a heading of level #{level}", measured: "none", message: "No heading of level #{level} was found.")
           end
         end
@@ -17,7 +20,9 @@ module Norvel
 
       # No level is skipped on the way down.
       class HeadingLevels < Rule
-        checks "heading_levels"
+        checks "heading_levels", area: :headings
+
+        def sentence = "No level of heading is left out."
 
         def applies?(context) = context.roles.in(*Roles::HEADINGS).any?
 
@@ -38,7 +43,9 @@ module Norvel
 
       # A heading is never the last line of a page.
       class HeadingAtFoot < Rule
-        checks "heading_at_foot"
+        checks "heading_at_foot", area: :pagination
+
+        def sentence = "A heading is never the last line of a page."
 
         def pages? = true
 
@@ -50,7 +57,7 @@ module Norvel
             next unless Roles.level(context.roles.of(last.paragraph.id).name)
 
             finding(context, paragraph: last.paragraph, page: page.number, expected: "text below it on page #{page.number}", measured: "the last line of page #{page.number}",
-              message: "This heading is the last line of page #{page.number}.", fix: ["change_style", {"style" => last.paragraph.style, "values" => {"keep_next" => "yes"}}])
+              message: "This heading is the last line of page #{page.number}.", fix: style_fix(context, last.paragraph, {"keep_next" => "yes"}))
           end
         end
       end

@@ -6,7 +6,11 @@ module Norvel
       # A paragraph split by a page turn leaves at least so many lines before it (orphans) and after it
       # (widows), as measured on the pages.
       class OrphansAndWidows < Rule
-        checks "orphans_and_widows"
+        checks "orphans_and_widows", area: :pagination
+        takes :orphans, :number, default: 2, range: 1..9, says: "lines at the foot of a page, at least"
+        takes :widows, :number, default: 2, range: 1..9, says: "lines at the head of a page, at least"
+
+        def sentence = "A paragraph leaves at least #{counted(orphans, "line")} at the foot of a page and #{widows} at the head of the next."
 
         def pages? = true
 
@@ -16,15 +20,16 @@ module Norvel
             first = body(following).first
             next [] unless last && first && last.paragraph.id == first.paragraph.id && last.line.ends_with != :page
 
-            [short(context, page, page, last.paragraph, orphans, "orphan", "foot"), short(context, following, page, last.paragraph, widows, "widow", "head")].compact
+            [short(context, page, page, last.paragraph, orphans, "orphan", "foot"),
+              short(context, following, page, last.paragraph, widows, "widow", "head")].compact
           end
         end
 
         private
 
-        def orphans = @data["orphans"] || 2
+        def orphans = given(:orphans)
 
-        def widows = @data["widows"] || 2
+        def widows = given(:widows)
 
         def body(page) = page.placed.select { |placed| placed.area == :body }
 
@@ -34,7 +39,7 @@ module Norvel
 
           finding(context, paragraph: paragraph, page: page.number, expected: "at least #{wanted} lines", measured: "#{count} #{(count == 1) ? "line" : "lines"}", expected_value: wanted, measured_value: count, unit: "lines",
             message: "#{(count == 1) ? "A single line" : "#{count} lines"} of this paragraph at the #{edge} of page #{page.number} (#{kind}).",
-            fix: ["change_style", {"style" => paragraph.style, "values" => {"orphans" => orphans.to_s, "widows" => widows.to_s}}])
+            fix: style_fix(context, paragraph, {"orphans" => orphans.to_s, "widows" => widows.to_s}))
         end
       end
     end

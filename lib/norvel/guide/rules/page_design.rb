@@ -5,8 +5,12 @@ module Norvel
     module Rules
       # Margins of every section: exactly as asked, or at least that.
       class Margins < Rule
-        checks "margins"
-        TOLERANCE = 18_000 # EMU: 0.5 mm
+        checks "margins", area: :page
+        takes :margins, :lengths, required: true, says: "by edge", example: {"top" => "2.5 cm", "start" => "3.5 cm"}
+        takes :at_least, :switch, default: false, says: "larger ones are allowed"
+        takes :tolerance, :length, default: 18_000, says: "how far a margin may be off"
+
+        def sentence = "Margins are #{"at least " if given(:at_least)}#{@margins.map { |edge, length| "#{Lengths.show(length, "cm")} at the #{edge}" }.join(", ")}."
 
         def findings(context)
           context.manuscript.sections.each_with_index.flat_map do |section, index|
@@ -17,16 +21,16 @@ module Norvel
         private
 
         def prepare
-          @margins = @data["margins"].to_h { |edge, length| [edge.to_sym, Lengths.parse(length)] }
-          @tolerance = @data["tolerance"] ? Lengths.parse(@data["tolerance"]) : TOLERANCE
+          @margins = given(:margins)
+          @tolerance = given(:tolerance)
         end
 
-        def met?(measured, wanted) = @data["at_least"] ? measured >= wanted - @tolerance : (measured - wanted).abs <= @tolerance
+        def met?(measured, wanted) = given(:at_least) ? measured >= wanted - @tolerance : (measured - wanted).abs <= @tolerance
 
         def describe(context, section, index, edge, wanted)
           measured = section.page.margin[edge]
           where = (context.manuscript.sections.size > 1) ? " in section #{index + 1}" : ""
-          finding(context, page: context.layout.pages.find { |page| page.part == index }&.number, expected: "#{"at least " if @data["at_least"]}#{Lengths.show(wanted, "cm")}", measured: Lengths.show(measured, "cm"),
+          finding(context, page: context.layout.pages.find { |page| page.part == index }&.number, expected: "#{"at least " if given(:at_least)}#{Lengths.show(wanted, "cm")}", measured: Lengths.show(measured, "cm"),
             expected_value: Lengths.points(wanted), measured_value: Lengths.points(measured), unit: "pt",
             message: "The #{edge} margin#{where} is #{Lengths.show(measured, "cm")}; #{Lengths.show(wanted, "cm")} is asked for.",
             fix: ["set_page_design", {"sections" => [index], "margin" => {edge.to_s => Lengths.exactly(wanted)}}])
@@ -35,12 +39,15 @@ module Norvel
 
       # The paper of every section.
       class Paper < Rule
-        checks "paper"
+        checks "paper", area: :page
+        takes :paper, :choice, required: true, choices: Manuscript::PAPERS.keys, says: "the sheet", example: "A4"
+
+        def sentence = "The paper is #{given(:paper)}."
 
         def findings(context)
-          context.manuscript.sections.each_with_index.reject { |section, _| section.page.paper.delete_suffix(" landscape") == @data["paper"] }.map do |section, index|
-            finding(context, page: context.layout.pages.find { |page| page.part == index }&.number, expected: @data["paper"], measured: section.page.paper,
-              message: "The paper is #{section.page.paper}; #{@data["paper"]} is asked for.", fix: ["set_page_design", {"sections" => [index], "paper" => @data["paper"]}])
+          context.manuscript.sections.each_with_index.reject { |section, _| section.page.paper.delete_suffix(" landscape") == given(:paper).to_s }.map do |section, index|
+            finding(context, page: context.layout.pages.find { |page| page.part == index }&.number, expected: given(:paper).to_s, measured: section.page.paper,
+              message: "The paper is #{section.page.paper}; #{given(:paper)} is asked for.", fix: ["set_page_design", {"sections" => [index], "paper" => given(:paper).to_s}])
           end
         end
       end

@@ -6,7 +6,15 @@ module Norvel
       # A formatting property of the paragraphs in some roles: equal to a value, one of several, or in a
       # range. Text properties are measured over most of a paragraph's letters.
       class Value < Rule
-        checks "value"
+        checks "value", area: :text
+        takes :roles, :slots, required: true, says: "of which roles"
+        takes :property, :property, required: true, says: "which property"
+        takes :equals, :value, says: "what it is", example: "12 pt"
+        takes :one_of, :values, says: "or what it may be"
+        takes :between, :values, says: "or from where to where"
+        takes :tolerance, :length, says: "how far it may be off"
+
+        def sentence = "#{@property.label} of #{roles_said(@roles)} is #{expected}."
 
         def applies?(context) = paragraphs(context).any?
 
@@ -20,24 +28,33 @@ module Norvel
         private
 
         def prepare
-          @property = Properties[@data["property"]]
-          @roles = @data["roles"].map(&:to_sym)
+          @property = given(:property)
+          @roles = given(:roles)
           @wanted = (@data["one_of"] || @data["between"] || [@data["equals"]]).map { |written| @property.parse(written) }
-          @tolerance = @data["tolerance"] ? Lengths.parse(@data["tolerance"]) : Properties::Property::ROUNDING
+          @tolerance = given(:tolerance) || Properties::Property::ROUNDING
         end
 
-        def paragraphs(context) = context.roles.in(*@roles)
+        def paragraphs(context) = within(context, context.roles.in(*@roles))
 
         def met?(measured)
-          return measured.between?(@wanted[0] - @tolerance, @wanted[1] + @tolerance) if @data["between"]
+          return within?(measured) if @data["between"]
 
           @wanted.any? { |wanted| @property.same?(measured, wanted, tolerance: @tolerance) }
+        end
+
+        SPACING = 0.005 # of a line
+
+        # Line spacing lies between two others of its own kind.
+        def within?(measured)
+          return measured.between?(@wanted[0] - @tolerance, @wanted[1] + @tolerance) unless @property.kind == :line_spacing
+
+          measured.rule == @wanted[0].rule && measured.value.between?(@wanted[0].value - SPACING, @wanted[1].value + SPACING)
         end
 
         def describe(context, paragraph, measured)
           role = context.roles.of(paragraph.id).name.to_s.tr("_", " ")
           finding(context, paragraph: paragraph, expected: expected, measured: @property.show(measured), **numbers(measured),
-            message: "#{@property.label} of this paragraph (#{role}) is #{@property.show(measured)}; #{expected} is asked for.", fix: fix(context, paragraph))
+            message: "#{@property.label} of this paragraph (#{role}) is #{@property.show(measured)}; #{expected} is asked for.", fix: Later.new { fix(context, paragraph) })
         end
 
         def expected
@@ -51,7 +68,8 @@ module Norvel
           wanted = @wanted.first
           if @property.length? then {expected_value: Lengths.points(wanted), measured_value: Lengths.points(measured), unit: "pt"}
           elsif @property.kind == :line_spacing && measured.rule == wanted.rule
-            {expected_value: wanted.to_json_value[:value], measured_value: measured.to_json_value[:value], unit: wanted.multiple? ? "lines" : "pt"}
+            {expected_value: wanted.to_json_value[:value], measured_value: measured.to_json_value[:value],
+             unit: wanted.multiple? ? "lines" : "pt"}
           else
             {}
           end
@@ -62,7 +80,7 @@ module Norvel
           by_hand = paragraph.properties.key?(@property.name) || paragraph.runs.any? { |run| run.properties.key?(@property.name) }
           return ["remove_direct_formatting", {"paragraphs" => [paragraph.id], "kinds" => [@property.name.to_s]}] if by_hand
 
-          ["change_style", {"style" => paragraph.style, "values" => {@property.name.to_s => @property.show(@wanted.first)}}]
+          style_fix(context, paragraph, {@property.name.to_s => @property.show(@wanted.first)})
         end
       end
     end

@@ -1,0 +1,90 @@
+# frozen_string_literal: true
+
+module NorvelWeb
+  module Routes
+    # What the guide found: by rule, by page, by paragraph, one of them with its slip, and those of a paragraph.
+    module Findings
+      WAYS = {"rule" => "By rule", "page" => "By page", "paragraph" => "By paragraph"}.freeze
+
+      def self.registered(app)
+        app.get("/manuscripts/:id/findings") { erb :findings, locals: {view: "findings", check: state.check(guide_of)} }
+
+        app.get("/manuscripts/:id/findings/list") { erb findings_list, layout: false, locals: {check: state.check(guide_of)} }
+
+        app.get "/manuscripts/:id/findings/slip" do
+          check = state.check(guide_of)
+          finding = check.results.find { |one| one.rule.id == params["rule"] }&.findings&.at(params["place"].to_i)
+          finding ? erb(:finding_slip, layout: false,
+            locals: {finding: finding}) : erb(:findings_slip, layout: false, locals: {check: check, since: nil})
+        end
+
+        # What a newer version of the guide would change for this manuscript.
+        app.get "/manuscripts/:id/guide-move" do
+          newer = newer_version or raise Norvel::ChangeRefused, "There is no newer version of this guide."
+          erb :guide_move, layout: false, locals: {newer: newer}
+        end
+
+        # Of the paragraph that is chosen on the page.
+        app.get("/manuscripts/:id/findings/here") {
+          chosen.empty? ? "" : erb(:findings_here, layout: false, locals: {check: state.check(guide_of)})
+        }
+
+        # On to the next paragraph that something was found in, or back.
+        app.get "/manuscripts/:id/findings/step" do
+          found = next_found(state.check(guide_of), back: params["back"] == "yes")
+          headers "HX-Trigger" => JSON.generate({"norvel:said" => {sentence: "Nothing is found in any paragraph."}}) unless found
+          @chosen = [found].compact
+          erb slip_view, layout: false
+        end
+
+        app.helpers FindingsHelpers
+      end
+    end
+
+    # Findings in the orders in which they are shown.
+    module FindingsHelpers
+      def findings_list = (shown_by == "rule") ? :findings_list : :findings_by_place
+
+      # @return [String] rule, page or paragraph
+      def shown_by = Findings::WAYS.key?(params["by"]) ? params["by"] : "rule"
+
+      # @return [Array<Array(Object, Array<Array(Guide::Finding, Integer)>)>] pages or paragraphs in order, each with its findings and
+      #   their places among those of their rule; nil for those that have none
+      def findings_by_place(check)
+        all = check.results.flat_map { |result| result.findings.each_with_index.to_a }
+        key = (shown_by == "page") ? ->(finding) { finding.page } : ->(finding) {
+          finding.paragraph && manuscript.index_of(finding.paragraph)
+        }
+        all.group_by { |finding, _| key[finding] }.sort_by { |place, _| place || -1 }
+      end
+
+      # @return [Manuscript::Paragraph, nil] after the chosen one, or before it; from the other end where there is none
+      def next_found(check, back: false)
+        found = check.open_findings.filter_map { |finding| finding.paragraph && manuscript.index_of(finding.paragraph) }.uniq.sort
+        here = chosen.first && manuscript.index_of(chosen.first.id)
+        place = if back then found.reverse.find { |one| here.nil? || one < here } || found.last
+        else
+          found.find { |one| here.nil? || one > here } || found.first
+        end
+        place && manuscript.paragraphs[place]
+      end
+
+      # @return [String, nil] what a change did to how the guide is met
+      def became(before, after)
+        old, new = [before, after].map { |check| check.results.to_h { |result| [result.rule.clause, result.state] } }
+        better = new.select { |clause, now| now == :met && old[clause] == :broken }.keys
+        worse = new.select { |clause, now| now == :broken && [:met, :not_applicable, nil].include?(old[clause]) }.keys
+        difference = after.open_findings.size - before.open_findings.size
+        said = [("#{plural(difference.abs, "finding")} #{difference.positive? ? "more" : "fewer"}" unless difference.zero?),
+          ("now met: #{better.join("; ")}" if better.any?), ("broken now: #{worse.join("; ")}" if worse.any?)].compact
+        if said.empty?
+          nil
+        else
+          "Since then #{said.each_with_index.map { |part, index|
+            index.zero? ? part : part.sub(/\A./, &:upcase)
+          }.join(". ")}#{"." unless said.last.end_with?(".")}"
+        end
+      end
+    end
+  end
+end

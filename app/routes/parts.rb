@@ -1,0 +1,91 @@
+# frozen_string_literal: true
+
+module NorvelWeb
+  module Routes
+    # The manuscript as a book of pages: openings with their parts, folios and breaks, contents and captions.
+    module Parts
+      def self.registered(app)
+        app.get("/manuscripts/:id/parts") { erb :parts, locals: {view: "parts"} }
+
+        app.get("/manuscripts/:id/parts/openings") { erb :openings, layout: false }
+
+        app.get("/manuscripts/:id/parts/slip") { erb parts_slip, layout: false }
+
+        app.helpers PartsHelpers
+      end
+    end
+
+    # What the parts view says of a part and of a page.
+    module PartsHelpers
+      # Which slip fits what is chosen.
+      def parts_slip
+        part = params["part"].to_s
+        (part.match?(/\A\d{1,4}\z/) && part.to_i < manuscript.sections.size) ? :part_slip : :parts_slip
+      end
+
+      # @return [Array<Array(Norvel::Layout::Page, nil)>] verso and recto of each opening
+      def openings(layout)
+        pages = layout.pages.to_h { |page| [page.number, page] }
+        (0..layout.pages.size / 2).map { |index| [pages[index * 2], pages[index * 2 + 1]] }.reject { |pair| pair.none? }
+      end
+
+      # @param layout [Norvel::Layout]
+      # @return [Array<String>] what each part is, by its folios and what it holds
+      def part_names(layout)
+        sections = layout.manuscript.sections
+        main = sections.index { |section| section.folio.start == 1 && section.folio.format == :decimal } || 0
+        sections.each_index.map do |index|
+          if sections.size == 1 then "one part"
+          elsif index < main then "front matter"
+          else "main matter#{" #{index - main + 1}" if sections.size - main > 1}"
+          end
+        end
+      end
+
+      # Its paper and folios, in a few words.
+      def part_facts(section)
+        folio = section.folio_printed? ? "folios #{Norvel::ListLabels.write(section.folio.start || 1, section.folio.format)}#{" …" unless section.folio.start.nil?}" : "no folios"
+        [section.page.paper, ("#{section.columns} columns" if section.columns > 1), folio].compact.join(", ")
+      end
+
+      # A page as drawn ink, with what stands in its margins.
+      def leaf(layout, page, strip)
+        drawn = strip.pages[page.number - 1]
+        scale = Norvel::Drawing::StripSvg::INK_WIDTH / page.width
+        margins = page.placed.select { |placed| %i[header footer].include?(placed.area) && placed.line.width.positive? }.map do |placed|
+          "M#{(Norvel::Drawing::StripSvg::INK_LEFT + (placed.x + placed.line.x) * scale).round(1)} #{(placed.baseline * scale).round(1)}h#{[(placed.line.width * scale).round(1), 1].max}"
+        end
+        %(<svg class="leaf-page" viewBox="6 -1 47 #{(drawn.height + 2).round(1)}" aria-hidden="true">#{drawn.ink}<path class="margin-ink" d="#{margins.join}"/></svg>)
+      end
+
+      # @return [Norvel::Drawing::StripSvg] of what is proposed, or in force
+      def leaves = proposal ? Norvel::Drawing::StripSvg.new(proposal.layout) : state.strip(guide_of)
+
+      # What a header or footer says, with its fields in braces, as SetRunningHead reads it.
+      def head_text(blocks)
+        fields = Norvel::Changes::SetRunningHead::FIELDS.invert
+        Norvel::Manuscript.paragraphs_of([blocks || []]).map { |paragraph| paragraph.runs.map { |run| fields[run.field] ? "{#{fields[run.field]}}" : run.text }.join }.join("\n")
+      end
+
+      # @param paragraph [Norvel::Manuscript::Paragraph]
+      # @return [Array(Integer, String, Symbol), nil] of one in a header or footer: the part, the side and the kind; nil for others
+      def margin_place(paragraph)
+        manuscript.sections.each_with_index do |section, part|
+          Norvel::Changes::Margins::SIDES.each do |side, stories|
+            section.public_send(stories).each do |kind, blocks|
+              return [part, side, kind] if Norvel::Manuscript.paragraphs_of([blocks]).any? { |one| one.id == paragraph.id }
+            end
+          end
+        end
+        nil
+      end
+
+      # @return [Array<Array(String, String)>] headings that the main matter may begin with
+      def chapter_choices
+        Norvel::Changes::AcademicParts.chapters(manuscript, state.roles).reject { |one| one.id == manuscript.blocks.first.id }.map { |one| [one.id, excerpt(one.text, 40)] }
+      end
+
+      def main_chapter = Norvel::Changes::AcademicParts.main(manuscript, state.roles)&.id
+    end
+  end
+end

@@ -1,0 +1,196 @@
+# frozen_string_literal: true
+
+module Norvel
+  module Changes
+    # What changes of headers and footers share. Blocks are looked at and changed by kind: :default, :first, :even.
+    module Margins
+      SIDES = {"top" => :headers, "bottom" => :footers}.freeze
+      SLOTS = {headers: "header", footers: "footer"}.freeze
+
+      private
+
+      # @return [Array<Integer>]
+      def parts(manuscript)
+        return manuscript.sections.each_index.to_a unless parameters["parts"]
+
+        parameters["parts"].map(&:to_i).select { |index| index.between?(0, manuscript.sections.size - 1) }
+      end
+
+      # @yieldparam section [Manuscript::Section] each of the chosen parts @yieldreturn [Manuscript::Section]
+      def with_parts(manuscript, &block)
+        chosen = parts(manuscript)
+        manuscript.with(sections: manuscript.sections.each_with_index.map { |section, index| chosen.include?(index) ? block.call(section) : section })
+      end
+
+      # @return [Integer] a number that no paragraph of any story has yet, another each time
+      def fresh_id(manuscript) = @fresh = [@fresh.to_i, manuscript.all_paragraphs.map(&:id).max.to_i, Manuscript::NEW_IDS - 1].max + 1
+
+      def bare?(block) = block.is_a?(Manuscript::Paragraph) && block.text.strip.empty? && block.insets.empty? && block.runs.none?(&:field)
+    end
+
+    # Where the folio stands in parts ("parts": numbers from 0, or nothing for all): "place" is top or bottom, and start, center, end, inner
+    # or outer ("bottom outer"), or "none"; "first" says whether the first page has it. Words in headers and footers stay.
+    class SetFolios < Operation
+      include Margins
+
+      PLACES = %w[top bottom].product(%w[start center end inner outer]).map { |pair| pair.join(" ") }.freeze
+      STYLES = {start: "Folio at start", center: "Folio", end: "Folio at end"}.freeze
+
+      def carry_out(manuscript)
+        place = parameters.fetch("place")
+        raise ChangeRefused, "A folio does not stand “#{place}”." unless (PLACES + ["none"]).include?(place)
+
+        bare = with_parts(manuscript) { |section| without(section) }
+        return bare if place == "none"
+
+        side, across = place.split
+        sheet, styles = with_styles(bare, SIDES[side], across)
+        by_sides = %w[inner outer].include?(across)
+        settings = by_sides ? bare.settings.with(even_differs: true) : bare.settings
+        last = bare.all_paragraphs.map(&:id).max.to_i
+        ids = ([last, Manuscript::NEW_IDS - 1].max + 1..).each
+        now = bare.with(sheet: sheet, settings: settings)
+        with_parts(now) { |section| placed(section, SIDES[side], across, styles, ids, settings) }
+      end
+
+      def sentence(manuscript)
+        whose = parameters["parts"] ? "part #{parts(manuscript).map { |index| index + 1 }.join(", ")}" : "all parts"
+        return "Took the folios out of #{whose}." if parameters["place"] == "none"
+
+        "Put the folios of #{whose} at the #{parameters["place"].sub("center", "centre")}#{", none on the first page" if parameters["first"] == false}."
+      end
+
+      private
+
+      # Runs with a folio go; paragraphs that hold nothing else go with them.
+      def without(section)
+        strip = lambda do |stories|
+          stories.transform_values do |blocks|
+            blocks.filter_map do |block|
+              next block unless block.is_a?(Manuscript::Paragraph) && block.runs.any? { |run| run.field == :page }
+
+              rest = block.with(runs: block.runs.reject { |run| run.field == :page })
+              (rest.text.strip.empty? && rest.insets.empty? && blocks.size > 1) ? nil : rest
+            end
+          end
+        end
+        section.with(headers: strip[section.headers], footers: strip[section.footers])
+      end
+
+      def placed(section, side, across, styles, ids, settings)
+        stories = section.public_send(side)
+        kinds = %i[default]
+        kinds << :even if settings.even_differs
+        if parameters["first"] == false
+          section = section.with(first_differs: true)
+          stories = {first: []}.merge(stories)
+        elsif section.first_differs
+          kinds << :first
+        end
+        added = kinds.to_h { |kind| [kind, with_folio(stories[kind] || ((kind == :even) ? stories[:default] : nil) || [], styles.fetch(at(across, kind)), ids.next)] }
+        # A part whose first page is a page like others has the folio on its own side.
+        section.with(side => stories.merge(added))
+      end
+
+      # On a verso inner is the end.
+      def at(across, kind)
+        case across
+        when "outer" then (kind == :even) ? :start : :end
+        when "inner" then (kind == :even) ? :end : :start
+        else across.to_sym
+        end
+      end
+
+      def with_folio(blocks, style, id)
+        folio = Manuscript::Run.new(text: "1", field: :page)
+        free = blocks.index { |block| bare?(block) && !block.in_table }
+        return blocks + [Manuscript::Paragraph.new(id: id, style: style, runs: [folio])] unless free
+
+        blocks.each_with_index.map { |block, index| (index == free) ? block.with(style: style, properties: {}, runs: [folio]) : block }
+      end
+
+      # @return [Array(StyleSheet, Hash{Symbol=>String})]
+      def with_styles(manuscript, side, across)
+        wanted = {"inner" => %i[start end], "outer" => %i[start end]}.fetch(across, [across.to_sym])
+        sheet = manuscript.sheet
+        styles = {}
+        wanted.each do |place|
+          found = fitting(manuscript, sheet, side, place) || folio_style(sheet, side, place)
+          sheet = sheet.with_style(found) unless sheet[found.id]
+          styles[place] = found.id
+        end
+        [sheet, styles]
+      end
+
+      # The style of headers or footers itself, where it stands so already.
+      def fitting(manuscript, sheet, side, place)
+        known = sheet.named(STYLES[place])
+        return known if known
+
+        own = sheet.named(SLOTS[side])
+        own if own && Cascade.new(manuscript.with(sheet: sheet)).style(own.id)[:align] == place
+      end
+
+      def folio_style(sheet, side, place)
+        parent = sheet.named(SLOTS[side])&.id || sheet.default_id
+        StyleSheet::Style.new(id: sheet.free_id(STYLES[place]), name: STYLES[place], parent: parent, from_file: false,
+          properties: {align: place, indent_start: 0, indent_first: 0})
+      end
+    end
+
+    # A running head: what a header or footer says ("side": top or bottom; "kind": default, first or even) in parts, as words with what is
+    # worked out in braces: {folio}, {pages}, {title}, {author}, {chapter}, {date}; tabs and line ends as such. Nothing takes it away.
+    class SetRunningHead < Operation
+      include Margins
+
+      FIELDS = {"folio" => :page, "pages" => :pages, "title" => :title, "author" => :author, "chapter" => :chapter, "date" => :date}.freeze
+      KINDS = {"default" => :default, "first" => :first, "even" => :even}.freeze
+
+      def alters_text? = true # it is written by the person who asks for it
+
+      def carry_out(manuscript)
+        side = SIDES.fetch(parameters.fetch("side")) { raise ChangeRefused, "A running head stands at the top or at the bottom." }
+        kind = KINDS.fetch(parameters["kind"] || "default") { raise ChangeRefused, "There are headers for all pages, for first and for even ones." }
+        ids = ([manuscript.all_paragraphs.map(&:id).max.to_i, Manuscript::NEW_IDS - 1].max + 1..).each
+        after = with_parts(manuscript) { |section| written(manuscript, section, side, kind, ids) }
+        (kind == :even) ? after.with(settings: after.settings.with(even_differs: true)) : after
+      end
+
+      def sentence(manuscript)
+        what = (parameters["side"] == "top") ? "header" : "footer"
+        words = parameters["text"].to_s.strip
+        words.empty? ? "Took the #{what} of #{whose(manuscript)} away." : "Wrote the #{what} of #{whose(manuscript)}: “#{short(words)}”."
+      end
+
+      private
+
+      def whose(manuscript) = parameters["parts"] ? "part #{parts(manuscript).map { |index| index + 1 }.join(", ")}" : "all parts"
+
+      def written(manuscript, section, side, kind, ids)
+        old = section.public_send(side)[kind] || []
+        style = old.grep(Manuscript::Paragraph).first&.style || manuscript.sheet.named(SLOTS[side])&.id || manuscript.sheet.default_id
+        lines = parameters["text"].to_s.strip.empty? ? [] : parameters["text"].split("\n")
+        blocks = lines.each_with_index.map do |line, index|
+          known = old[index]
+          known = Manuscript::Paragraph.new(id: ids.next, style: style) unless known.is_a?(Manuscript::Paragraph)
+          known.with(runs: runs(manuscript, line))
+        end
+        section = section.with(side => section.public_send(side).merge(kind => blocks))
+        (kind == :first) ? section.with(first_differs: true) : section
+      end
+
+      def runs(manuscript, line)
+        line.split(/(\{\w+\})/).reject(&:empty?).map do |piece|
+          name = piece[/\A\{(\w+)\}\z/, 1]
+          field = FIELDS[name] or next Manuscript::Run.new(text: Manuscript::PlainText.clean(piece))
+          Manuscript::Run.new(text: cached(manuscript, field), field: field, generated: true, by: ("1" if field == :chapter))
+        end
+      end
+
+      # What the file shows until somebody works it out again.
+      def cached(manuscript, field)
+        {page: "1", pages: "1", title: manuscript.info.title, author: manuscript.info.author}[field] || "–"
+      end
+    end
+  end
+end

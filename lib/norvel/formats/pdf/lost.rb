@@ -1,0 +1,55 @@
+# frozen_string_literal: true
+
+module Norvel
+  module Formats
+    module Pdf
+      # What of a manuscript does not go into its PDF.
+      class Lost
+        # A kind of thing and how many there are.
+        Kind = Value.define(:what, :count)
+
+        # @param layout [Layout] @param picture [Proc] a member of the source to its bytes
+        def initialize(layout, picture)
+          @layout = layout
+          @manuscript = layout.manuscript
+          @picture = picture
+        end
+
+        # @return [Array<Kind>] the most frequent first
+        def kinds
+          found = boxes + comments + signs
+          found.tally.map { |what, count| Kind.new(what: what, count: count) }.sort_by { |kind| -kind.count }
+        end
+
+        private
+
+        # Things whose room is kept, and that are not drawn.
+        def boxes
+          @layout.manuscript.all_paragraphs.flat_map(&:insets).filter_map do |inset|
+            next if inset.kind == :note || inset.box
+            next ((inset.kind == :symbol) ? nil : (inset.what || inset.kind).to_s.tr("_", " ")) unless image?(inset)
+
+            "picture of a kind that is not drawn" unless drawn?(inset)
+          end
+        end
+
+        def image?(inset) = inset.kind == :image || inset.what == :image
+
+        def drawn?(inset) = inset.ref && (data = @picture&.call(inset.ref)) && Maker.drawn?(data)
+
+        # Characters that no font here has.
+        def signs
+          @layout.lines_with_stand_ins.flat_map do |_, placed|
+            placed.setting.pieces(placed.line).select { |piece| piece.format.nowhere? }.flat_map { |piece|
+              piece.text.chars.map {
+                "sign that no font here has"
+              }
+            }
+          end
+        end
+
+        def comments = @manuscript.matters.select { |matter| matter.kind == :comment }.map { "comment" }
+      end
+    end
+  end
+end

@@ -1,0 +1,259 @@
+# frozen_string_literal: true
+
+module Norvel
+  class Guide
+    # A guide that is being written: the text of its file, changed place by place. Every change gives another draft whose guide reads, or is
+    # refused with what is wrong there.
+    #
+    #   draft = Guide::Draft.new(yaml).set("page/margins/top", "2.5 cm")
+    #   draft.guide.page
+    class Draft
+      EMPTY = {"guide" => "A new guide", "version" => "0.1", "page" => {"paper" => "A4", "margins" => %w[top bottom start end].to_h { |edge|
+        [edge, "2.5 cm"]
+      }},
+               "styles" => {"base" => {"name" => "House base", "font_family" => "Times New Roman", "size" => "12 pt", "line_spacing" => 1.5},
+                            "body" => {"name" => "House text"}, "heading_1" => {"name" => "House heading 1", "size" => "16 pt", "bold" => true, "keep_next" => true, "next" => "body"}},
+               "rules" => []}.freeze
+
+      # @return [Draft] where writing a guide begins
+      def self.empty = new(YAML.dump(EMPTY).delete_prefix("---\n"))
+
+      attr_reader :yaml
+
+      # @param yaml [String]
+      def initialize(yaml)
+        @yaml = yaml
+      end
+
+      # @return [Hash] as the file has it
+      def data = @data ||= YAML.safe_load(yaml, aliases: false) || {}
+
+      # @return [Guide]
+      # @raise [GuideError]
+      def guide = @guide ||= Guide.read(yaml)
+
+      # @param path [String] a field of Fields; "styles/SLOT/name", "parent", "next" or "line"; "rules/ID/clause", "severity", "on" or a
+      #   parameter of its kind
+      # @param written [String] as a person writes it; what is empty is taken out
+      # @return [Draft]
+      # @raise [GuideError] where it cannot be that
+      def set(path, written)
+        parts = path.split("/")
+        case parts.first
+        when "styles" then with_style(parts[1], parts[2], written.to_s.strip)
+        when "rules" then with_rule(parts[1], parts.drop(2), written)
+        else
+          field = Fields.at(path) or raise GuideError, "A guide has no such place."
+          changed(parts, typed(field.kind, written.to_s.strip))
+        end
+      end
+
+      # @param kind [String] of rule
+      # @return [Draft] with one more, with the example's values
+      def add_rule(kind)
+        rule = Rule::KINDS.fetch(kind) { raise GuideError, "There is no such kind of rule." }
+        made = {"id" => free_id(kind),
+                "clause" => rule.build({"id" => "x", "clause" => "x", "severity" => "must", "checks" => kind, **rule.example}).sentence, "severity" => "must", "checks" => kind, **rule.example}
+        with(data.merge("rules" => rules + [made]))
+      end
+
+      # What most houses have a style for (common practice): each rests on the base and says little.
+      USUAL = {"body" => {"name" => "House text", "space_after" => "6 pt"}, "title" => {"name" => "House title", "size" => "20 pt", "bold" => true, "space_after" => "12 pt", "next" => "body"},
+               "heading_1" => {"name" => "House heading 1", "size" => "16 pt", "bold" => true, "space_before" => "18 pt", "space_after" => "6 pt", "keep_next" => true, "next" => "body"},
+               "heading_2" => {"name" => "House heading 2", "size" => "13 pt", "bold" => true, "space_before" => "12 pt", "space_after" => "4 pt", "keep_next" => true, "next" => "body"},
+               "heading_3" => {"name" => "House heading 3", "bold" => true, "italic" => true, "space_before" => "8 pt", "space_after" => "2 pt", "keep_next" => true, "next" => "body"},
+               "block_quotation" => {"name" => "House quotation", "indent_start" => "1 cm", "space_after" => "6 pt", "next" => "body"}, "list_item" => {"name" => "House list", "indent_start" => "0.63 cm", "indent_first" => "-0.63 cm"},
+               "caption" => {"name" => "House caption", "size" => "10 pt", "italic" => true, "space_after" => "8 pt"}, "footnote" => {"name" => "House note", "size" => "10 pt"},
+               "table_text" => {"name" => "House table", "size" => "10 pt"}, "table_heading" => {"name" => "House table head", "parent" => "table_text", "bold" => true, "keep_next" => true},
+               "header" => {"name" => "House header", "size" => "10 pt"}, "footer" => {"name" => "House footer", "size" => "10 pt"},
+               "emphasis" => {"name" => "House emphasis", "italic" => true}, "strong" => {"name" => "House strong", "bold" => true}}.freeze
+
+      # @return [Draft] with the usual styles that it has none of yet
+      def add_usual_styles = with(data.merge("styles" => styles.merge(USUAL.except(*styles.keys)) { |_, own, _| own }))
+
+      # @return [Draft] with a rule for everything that its page, parts and sheet say
+      def add_rules_of_its_own
+        [*page_rules, *part_rules, *sheet_rules, {"checks" => "guide_style"}].reduce(self) { |draft, rule| draft.with_rule_for(rule) }
+      end
+
+      CLEAN = [{"checks" => "direct_formatting"}, {"checks" => "empty_paragraphs"}, {"checks" => "runs_of_spaces"}, {"checks" => "tabs_at_start"}, {"checks" => "heading_levels"}, {"checks" => "heading_at_foot"},
+        {"checks" => "text_alternatives"}, {"checks" => "document_title"}, {"checks" => "no_comments"}, {"checks" => "no_revisions"}, {"checks" => "no_sample_text"}].freeze
+
+      # @return [Draft] with rules that a clean manuscript meets in any house
+      def add_rules_of_cleanness = CLEAN.reduce(self) { |draft, rule| draft.with_rule_for(rule) }
+
+      # @param rule [Hash] without id, clause and severity
+      # @return [Draft] with it, worded as its sentence; itself where it asks for that already
+      def with_rule_for(rule)
+        return self if rules.any? { |one| one.except("id", "clause", "severity", "off") == rule }
+
+        words = Rule.build({"id" => "x", "clause" => "x", "severity" => "must", **rule}).sentence
+        with(data.merge("rules" => rules + [{"id" => free_id(rule["checks"]), "clause" => words, "severity" => "must", **rule}]))
+      end
+
+      # @return [Draft]
+      def remove_rule(id) = with(data.merge("rules" => rules.reject { |rule| rule["id"] == id }))
+
+      # @param slot [String] that has no style yet @param name [String]
+      # @return [Draft]
+      def add_style(slot, name)
+        raise GuideError, "There is a style for that already." if styles.key?(slot)
+        raise GuideError, "There is no such place for a style." unless Slots::ALL.include?(slot.to_sym)
+
+        with(data.merge("styles" => styles.merge(slot => {"name" => name.to_s.strip})))
+      end
+
+      # @return [Draft] without it; what rested on it rests on its parent
+      def remove_style(slot)
+        raise GuideError, "The base stays: every style rests on it." if slot == "base"
+
+        gone = styles[slot] || {}
+        left = styles.except(slot).transform_values do |style|
+          style = style.merge("parent" => gone["parent"]).compact if style["parent"] == slot
+          (style["next"] == slot) ? style.except("next") : style
+        end
+        with(data.merge("styles" => left))
+      end
+
+      # @return [Array<Hash>] rules as the file has them, those that are off as well
+      def rules = data["rules"] || []
+
+      # @return [Hash{String=>Hash}]
+      def styles = data["styles"] || {}
+
+      # @param path [String] of Fields
+      # @return [String] what stands there, as a person writes it
+      def written(path) = shown(data.dig(*path.split("/")))
+
+      # @param value [Object] of a file
+      # @return [String]
+      def shown(value)
+        case value
+        when true then "yes"
+        when false then "no"
+        when Array then value.map { |one| shown(one) }.join(", ")
+        else value.to_s
+        end
+      end
+
+      private
+
+      def page_rules
+        [({"checks" => "paper", "paper" => data.dig("page", "paper")} if data.dig("page", "paper")),
+          ({"checks" => "margins", "margins" => data.dig("page", "margins")} if data.dig("page", "margins"))].compact
+      end
+
+      def part_rules
+        parts = data["parts"] || {}
+        folios = {"front" => parts.dig("front", "folios"), "main" => parts.dig("main", "folios")}.compact.map { |part, format|
+          {"checks" => "folio_format", "of" => part, "format" => format, "start" => (parts.dig("main", "start") if part == "main")}.compact
+        }
+        contents = data["contents"] ? [{"checks" => "contents_current"}] : []
+        place = data["captions"]&.slice("figures", "tables")
+        folios + contents + (place&.any? ? [{"checks" => "caption_place", **place}] : [])
+      end
+
+      # Of running text and of each heading what a reader sees first.
+      def sheet_rules
+        family = guide.family
+        of = ->(slot, name) {
+          {"checks" => "value", "roles" => [slot.to_s], "property" => name.to_s, "equals" => Properties[name].show(family.values(slot)[name])}
+        }
+        body = family.home(:body) ? %i[font_family size line_spacing align].map { |name| of[:body, name] } : []
+        body + Slots::HEADINGS.first(6).select { |slot| family[slot] }.map { |slot| of[slot, :size] }
+      end
+
+      def with(data)
+        Draft.new(YAML.dump(plain(data)).delete_prefix("---\n")).tap(&:guide)
+      end
+
+      # Nothing is said twice by reference: YAML would make anchors of it, which a guide does not have.
+      def plain(data) = JSON.parse(JSON.generate(data))
+
+      def changed(keys, value) = with(put(data, keys, value))
+
+      def put(hash, (key, *rest), value)
+        inner = rest.empty? ? value : put(hash[key] || {}, rest, value)
+        (inner.nil? || inner == {}) ? hash.except(key) : hash.merge(key => inner)
+      end
+
+      def typed(kind, text)
+        return if text.empty?
+
+        case kind
+        when :number then text.match?(/\A\d{1,6}\z/) ? text.to_i : text
+        when :switch then {"yes" => true, "no" => false}.fetch(text, text)
+        when :length then length(text)
+        else text
+        end
+      end
+
+      # @raise [GuideError] with what was not understood
+      def length(text)
+        Lengths.parse(text)
+        text
+      rescue Error => error
+        raise GuideError, error.message
+      end
+
+      def with_style(slot, what, text)
+        style = styles[slot] or raise GuideError, "The guide has no such style any more."
+        changed = case what
+        when "line" then style.slice("name", "parent", "next").merge(specified(text))
+        when "name" then style.merge("name" => text)
+        when "parent", "next" then text.empty? ? style.except(what) : style.merge(what => text)
+        else raise GuideError, "A style has no such place."
+        end
+        with(data.merge("styles" => styles.merge(slot => changed)))
+      end
+
+      def specified(text)
+        reading = Properties::Specification.read(text, families: Fonts::Book.shipped.known)
+        raise GuideError, reading.faults.join(" ") if reading.faults.any?
+
+        reading.values.to_h { |name, written| [name.to_s, written] }
+      rescue GuideError
+        raise
+      rescue Error => error
+        raise GuideError, error.message
+      end
+
+      def with_rule(id, (name, edge), written)
+        rule = rules.find { |one| one["id"] == id } or raise GuideError, "The guide has no such rule any more."
+        value = rule_value(rule, name, edge, written)
+        value = nil if name == "off" && value != true
+        keep = !value.nil? || name == "clause"
+        changed = if keep
+          rule.merge(name => value.nil? ? "" : value)
+        else
+          rule.except(name)
+        end
+        with(data.merge("rules" => rules.map { |one| one.equal?(rule) ? alone(changed, name) : one }))
+      end
+
+      # Of a rule on values one of several is said.
+      def alone(rule, name)
+        ways = Declared::ONE_OF[rule["checks"]]
+        (ways&.include?(name) && rule.key?(name)) ? rule.except(*(ways - [name])) : rule
+      end
+
+      def rule_value(rule, name, edge, written)
+        return (written.to_s == "yes") || nil if name == "off"
+        return written.to_s.strip if %w[clause severity].include?(name)
+
+        parameter = Rule::KINDS.fetch(rule["checks"]).all_parameters.find { |one|
+          one.name.to_s == name
+        } or raise GuideError, "A rule of this kind takes no “#{name}”."
+        return (rule[name] || {}).merge(edge => written.to_s.strip).reject { |_, text| text.empty? } if edge
+
+        parameter.written(written)
+      end
+
+      def free_id(kind)
+        plain = kind.tr("_", "-")
+        taken = rules.map { |rule| rule["id"] }
+        taken.include?(plain) ? (2..).lazy.map { |number| "#{plain}-#{number}" }.find { |id| !taken.include?(id) } : plain
+      end
+    end
+  end
+end

@@ -1,0 +1,62 @@
+# frozen_string_literal: true
+
+module Norvel
+  class Guide
+    module Rules
+      # Emphasis in running text by italics only: neither bold, underline nor capitals.
+      class Emphasis < Rule
+        checks "emphasis", area: :text
+        takes :by, :choices, default: [:italic], choices: %w[italic bold underline caps small_caps], says: "how", example: ["italic"]
+        takes :roles, :slots, says: "only in these roles"
+        KINDS = %i[italic bold underline caps small_caps].freeze
+
+        def sentence = "Emphasis in running text is by #{given(:by).join(" or ").tr("_", " ")} only."
+
+        def applies?(context) = running(context).any?
+
+        def findings(context)
+          running(context).filter_map do |paragraph|
+            found = stretches(context, paragraph)
+            next if found.empty?
+
+            words = found.map { |run, _| run.text.strip }.first
+            finding(context, paragraph: paragraph, expected: given(:by).join(" or ").tr("_", " "), measured: found.flat_map(&:last).uniq.join(", ").tr("_", " "), message: "“#{words[0, 40]}” is set apart by #{found.flat_map(&:last).uniq.join(", ").tr("_", " ")}.")
+          end
+        end
+
+        private
+
+        # Parts of a paragraph that differ from most of it.
+        def stretches(context, paragraph)
+          most = context.appearance.of(paragraph)
+          paragraph.runs.reject { |run| run.text.strip.empty? || run.link }.filter_map do |run|
+            set = context.cascade.run(paragraph, run)
+            kinds = (KINDS - given(:by)).select { |name| set[name] && set[name] != :none && !most[name].then { |value| value && value != :none } }
+            [run, kinds] if kinds.any?
+          end
+        end
+      end
+
+      # Text is in the colours allowed.
+      class Colour < Rule
+        checks "colour", area: :text
+        takes :allow, :words, default: ["auto", "#000000"], says: "the colours", example: ["auto", "#000000"]
+        takes :roles, :slots, says: "only in these roles"
+
+        def sentence = "Text is #{given(:allow).map { |colour| (colour == "auto") ? "black" : colour }.uniq.join(", ")} only."
+
+        def findings(context)
+          allowed = given(:allow).map(&:downcase)
+          looked_at(context).filter_map do |paragraph|
+            strange = paragraph.runs.reject { |run| run.text.strip.empty? || run.link }.map { |run| context.cascade.run(paragraph, run)[:color] }.uniq - allowed
+            next if strange.empty?
+
+            by_hand = paragraph.runs.any? { |run| run.properties.key?(:color) }
+            finding(context, paragraph: paragraph, expected: allowed.join(", "), measured: strange.join(", "), message: "Text in #{strange.join(", ")}.",
+              fix: by_hand ? ["remove_direct_formatting", {"paragraphs" => [paragraph.id], "kinds" => ["color"]}] : style_fix(context, paragraph, {"color" => "auto"}))
+          end
+        end
+      end
+    end
+  end
+end

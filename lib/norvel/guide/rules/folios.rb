@@ -1,0 +1,201 @@
+# frozen_string_literal: true
+
+require_relative "pages_as_a_whole"
+
+module Norvel
+  class Guide
+    module Rules
+      # How folios are written in front or main matter, and what they begin with.
+      class FolioFormat < Rule
+        include OfParts
+
+        checks "folio_format", area: :folios
+        takes :of, :choice, required: true, choices: %w[front main], says: "of which matter", example: "main"
+        takes :format, :choice, required: true, choices: %w[decimal lower_roman upper_roman lower_letter upper_letter], says: "how they are written", example: "decimal"
+        takes :start, :number, says: "what its first page has", example: 1
+
+        def sentence = "Folios of the #{given(:of)} matter are #{given(:format).to_s.tr("_", " ")}#{", from #{given(:start)}" if given(:start)}."
+
+        def applies?(context) = indexes(context).any?
+
+        def findings(context)
+          indexes(context).flat_map.with_index do |index, place|
+            folio = context.manuscript.sections[index].folio
+            [(written(context, index, folio) unless folio.format == given(:format)), (started(context, index, folio) if place.zero? && given(:start) && (folio.start || 1) != given(:start))].compact
+          end
+        end
+
+        private
+
+        def indexes(context) = context.manuscript.sections.each_index.select { |index| kind_of_part(context, index) == given(:of) }
+
+        def written(context, index, folio)
+          finding(context, page: first_page(context, index), expected: given(:format).to_s.tr("_", " "), measured: folio.format.to_s.tr("_", " "), message: "Folios#{in_part(context, index)} are #{folio.format.to_s.tr("_", " ")}; #{given(:format).to_s.tr("_", " ")} is asked for.",
+            fix: ["set_part", {"parts" => [index], "folio" => {"format" => given(:format).to_s}}])
+        end
+
+        def started(context, index, folio)
+          finding(context, page: first_page(context, index), expected: given(:start).to_s, measured: (folio.start || "going on").to_s, message: "The #{given(:of)} matter begins with folio #{folio.start || "of the part before"}; #{given(:start)} is asked for.",
+            fix: ["set_part", {"parts" => [index], "folio" => {"start" => given(:start)}}])
+        end
+      end
+
+      # Where the folio stands on the page.
+      class FolioPlace < Rule
+        include OfParts
+
+        checks "folio_place", area: :folios
+        takes :place, :choice, required: true, choices: %w[top bottom].product(%w[start center end inner outer]).map { |pair| pair.join(" ") } + %w[top bottom], says: "where it stands", example: "bottom center"
+
+        def sentence = "The folio stands at the #{given(:place).to_s.sub("center", "centre")}."
+
+        def pages? = true
+
+        def applies?(context) = folios(context).any?
+
+        def findings(context)
+          wrong = folios(context).reject { |page, placed| right?(page, placed) }
+          wrong.group_by { |page, _| page.part }.map do |part, pages|
+            page, placed = pages.first
+            measured = "#{side(placed)} #{across(page, placed)}"
+            finding(context, page: page.number, expected: given(:place).to_s, measured: measured, message: "The folio of page #{page.number} stands at the #{measured}; #{given(:place)} is asked for.",
+              fix: (["set_folios", {"parts" => [part], "place" => given(:place).to_s}] if given(:place).to_s.include?(" ")))
+          end
+        end
+
+        private
+
+        MARGINS = %i[header footer].freeze
+
+        # Lines of headers and footers with a folio in them.
+        def folios(context)
+          context.known(:folios) do
+            context.layout.pages.flat_map do |page|
+              page.placed.select { |placed| MARGINS.include?(placed.area) && placed.paragraph.runs.any? { |run| run.field == :page } }.map { |placed| [page, placed] }
+            end
+          end
+        end
+
+        def side(placed) = (placed.area == :header) ? "top" : "bottom"
+
+        def right?(page, placed)
+          wanted_side, wanted = given(:place).to_s.split
+          return false unless side(placed) == wanted_side
+          return true if wanted.nil?
+
+          verso = page.number.even?
+          own = across(page, placed)
+          {"outer" => verso ? "start" : "end", "inner" => verso ? "end" : "start"}.fetch(wanted, wanted) == own
+        end
+
+        # By where the folio itself lies in the line.
+        def across(page, placed)
+          piece = placed.setting.pieces(placed.line).find { |one| one.text.strip == page.folio.to_s } || placed.setting.pieces(placed.line).first
+          return "start" unless piece
+
+          middle = placed.x + piece.x + piece.width / 2
+          third = placed.setting.width / 3
+          if middle < placed.x + third then "start"
+          elsif middle > placed.x + 2 * third then "end"
+          else "center"
+          end
+        end
+      end
+
+      # Whether the first page of the manuscript, or of every part, shows its folio.
+      class FolioOnFirst < Rule
+        checks "folio_on_first_page", area: :folios
+        takes :shown, :switch, default: false, says: "whether it is shown", example: false
+
+        def sentence = "The first page shows #{given(:shown) ? "its" : "no"} folio."
+
+        def findings(context)
+          first = context.layout.pages.first
+          shown = first.placed.any? { |placed| %i[header footer].include?(placed.area) && placed.paragraph.runs.any? { |run| run.field == :page } }
+          return [] if shown == given(:shown)
+
+          [finding(context, page: 1, expected: given(:shown) ? "a folio" : "no folio", measured: shown ? "folio #{first.folio}" : "none", message: "The first page shows #{shown ? "its" : "no"} folio.",
+            fix: (["set_part", {"parts" => [0], "first_differs" => true}] if shown && context.manuscript.sections[0].headers[:first].nil? && context.manuscript.sections[0].footers[:first].nil?))]
+        end
+      end
+
+      # Every page but the first has a folio.
+      class FoliosPresent < Rule
+        checks "folios_present", area: :folios
+
+        def sentence = "Pages have folios."
+
+        def applies?(context) = context.layout.pages.size > 1
+
+        def findings(context)
+          bare = context.layout.pages.drop(1).reject { |page| page.blank || page.placed.any? { |placed| %i[header footer].include?(placed.area) && placed.paragraph.runs.any? { |run| run.field == :page } } }
+          bare.group_by(&:part).map do |part, pages|
+            finding(context, page: pages.first.number, expected: "a folio", measured: "none", message: "#{counted(pages.size, "page")} from page #{pages.first.number} on #{(pages.size == 1) ? "has" : "have"} no folio.",
+              fix: ["set_folios", {"parts" => [part], "place" => "bottom center"}])
+          end
+        end
+      end
+
+      # A running head that names the title, the author or the chapter at hand.
+      class RunningHead < Rule
+        include OfParts
+
+        checks "running_head", area: :folios
+        takes :holds, :choices, required: true, choices: %w[title author chapter folio], says: "what it names", example: ["title"]
+        takes :side, :choice, choices: %w[top bottom], default: :top, says: "header or footer"
+
+        def sentence = "The #{(given(:side) == :top) ? "header" : "footer"} names the #{given(:holds).join(" and the ")}."
+
+        def findings(context)
+          by_part(context) do |section, index|
+            blocks = section.public_send((given(:side) == :top) ? :headers : :footers)[:default] || []
+            missing = given(:holds).reject { |what| named?(context, blocks, what) }
+            next if missing.empty?
+
+            {expected: given(:holds).join(", "), measured: "no #{missing.join(", no ")}", message: "The #{(given(:side) == :top) ? "header" : "footer"}#{in_part(context, index)} does not name the #{missing.join(" and the ")}.",
+             fix: ["set_running_head", {"parts" => [index], "side" => given(:side).to_s, "text" => given(:holds).map { |what| "{#{what}}" }.join("\t")}]}
+          end
+        end
+
+        private
+
+        FIELDS = {title: :title, author: :author, chapter: :chapter, folio: :page}.freeze
+
+        def named?(context, blocks, what)
+          paragraphs = Manuscript.paragraphs_of([blocks])
+          return true if paragraphs.any? { |paragraph| paragraph.runs.any? { |run| run.field == FIELDS[what] } }
+
+          words = {title: context.title, author: context.manuscript.info.author}[what].to_s.strip.downcase
+          !words.empty? && paragraphs.any? { |paragraph| paragraph.text.downcase.include?(words) }
+        end
+      end
+
+      # Headers and footers of their own for first pages, or for versos.
+      class FirstAndEvenPages < Rule
+        include OfParts
+
+        checks "first_and_even_pages", area: :folios
+        takes :first, :switch, says: "first pages have headers and footers of their own", example: true
+        takes :even, :switch, says: "versos have headers and footers of their own"
+
+        def sentence = [("First pages have headers and footers #{given(:first) ? "of their own" : "like all others"}" unless given(:first).nil?), ("versos #{given(:even) ? "have their own" : "have those of rectos"}" unless given(:even).nil?)].compact.join("; ") + "."
+
+        def findings(context)
+          found = given(:first).nil? ? [] : by_part(context) { |section, index| first(context, section, index) }
+          return found if given(:even).nil? || context.manuscript.settings.even_differs == given(:even)
+
+          found << finding(context, expected: given(:even) ? "versos of their own" : "versos like rectos", measured: given(:even) ? "versos like rectos" : "versos of their own", message: "Versos have #{given(:even) ? "the headers of rectos" : "headers of their own"}.")
+        end
+
+        private
+
+        def first(context, section, index)
+          return if section.first_differs == given(:first)
+
+          {expected: given(:first) ? "first pages of their own" : "first pages like others", measured: given(:first) ? "first pages like others" : "first pages of their own",
+           message: "The first page#{in_part(context, index)} has #{given(:first) ? "the headers of all pages" : "headers of its own"}.", fix: ["set_part", {"parts" => [index], "first_differs" => given(:first)}]}
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,37 @@
+# frozen_string_literal: true
+
+module Norvel
+  class Guide
+    module Rules
+      # Signs of bulleted lists by level.
+      class ListSigns < Rule
+        checks "list_signs", area: :text
+        takes :signs, :words, required: true, says: "by level, the first first", example: ["•", "–"]
+
+        def sentence = "Bullets are #{given(:signs).join(", then ")}."
+
+        def applies?(context) = items(context).any?
+
+        def findings(context)
+          items(context).filter_map do |paragraph, ref|
+            sign = context.layout.labels[paragraph.id].to_s.strip
+            wanted = given(:signs)[[ref.level, given(:signs).size - 1].min]
+            next if sign == wanted
+
+            finding(context, paragraph: paragraph, expected: wanted, measured: sign, message: "The bullet is #{sign}; #{wanted} is asked for at this level.", fix: ["change_list", {"list" => ref.list, "levels" => {ref.level.to_s => {"text" => wanted}}}])
+          end
+        end
+
+        private
+
+        def items(context)
+          looked_at(context, nil).filter_map do |paragraph|
+            ref = context.cascade.numbering(paragraph) or next
+            level = context.manuscript.lists[ref.list].levels[ref.level]
+            [paragraph, ref] if level&.format == "bullet"
+          end
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,76 @@
+# frozen_string_literal: true
+
+require_relative "white_space"
+
+module Norvel
+  class Guide
+    module Rules
+      # Quotations of so many words and more are blocks; with `shorter`, shorter ones are not.
+      class LongQuotations < Rule
+        checks "long_quotations", area: :structure
+        takes :words, :number, default: 40, range: 5..1_000, says: "words from which on", example: 40
+
+        def sentence = "Quotations of #{given(:words)} words and more are set as blocks."
+
+        def findings(context)
+          looked_at(context, %i[body]).filter_map do |paragraph|
+            count = Choice.words_in(paragraph)
+            next if !Choice.quoted?(paragraph) || count < given(:words)
+
+            finding(context, paragraph: paragraph, expected: "a block quotation", measured: "#{count} words in quotation marks", expected_value: given(:words), measured_value: count, unit: "words", message: "A quotation of #{count} words stands in the running text.", fix: fix(context, paragraph))
+          end
+        end
+
+        private
+
+        def fix(context, paragraph)
+          style = context.manuscript.sheet.named(context.guide.family[:block_quotation]&.name || "", "Block quotation", "Quote")
+          style && ["apply_style", {"paragraphs" => [paragraph.id], "style" => style.id}]
+        end
+      end
+
+      # Block quotations have at least so many words.
+      class ShortBlockQuotations < Rule
+        checks "short_block_quotations", area: :structure
+        takes :words, :number, default: 40, range: 5..1_000, says: "words that a block has at least", example: 40
+
+        def sentence = "Quotations of fewer than #{given(:words)} words are not set as blocks."
+
+        def applies?(context) = context.roles.in(:block_quotation).any?
+
+        # Neighbours are one quotation.
+        def findings(context)
+          rows = context.manuscript.paragraphs.chunk_while { |one, other| [one, other].all? { |paragraph| role(context, paragraph) == :block_quotation } }
+          rows.select { |row| role(context, row.first) == :block_quotation && within(context, row).any? }.filter_map do |row|
+            count = row.sum { |paragraph| Choice.words_in(paragraph) }
+            next if count >= given(:words)
+
+            finding(context, paragraph: row.first, expected: "#{given(:words)} words at least", measured: counted(count, "word"), expected_value: given(:words), measured_value: count, unit: "words", message: "A block quotation of #{counted(count, "word")}.")
+          end
+        end
+      end
+
+      # Quotation marks of one kind.
+      class QuotationMarks < InText
+        checks "quotation_marks", area: :structure
+        KINDS = {"double" => "“”", "single" => "‘’", "low" => "„“", "guillemets" => "«»", "inward_guillemets" => "»«", "straight" => "\""}.freeze
+        takes :kind, :choice, required: true, choices: KINDS.keys, says: "which", example: "double"
+        # What opens a quotation: at a word's start.
+        OPENING = /(?<=\A|[\s(\[—–-])(?:[“„«»"‟]|‘(?=\p{L}+\P{L}))(?=[\p{L}\d])/
+
+        def sentence = "Quotation marks are #{KINDS[given(:kind).to_s]}."
+
+        private
+
+        def wanted = KINDS[given(:kind).to_s][0]
+
+        def count(_context, paragraph) = written(paragraph).scan(OPENING).count { |sign| sign != wanted && !(sign == "‘" && wanted == "“") && !(sign == "“" && wanted == "‘") }
+
+        def describe(context, paragraph, count)
+          others = written(paragraph).scan(OPENING).uniq - [wanted]
+          finding(context, paragraph: paragraph, expected: KINDS[given(:kind).to_s], measured: others.join(" "), expected_value: 0, measured_value: count, unit: "places", message: "#{counted(count, "quotation begins", "quotations begin")} with #{others.join(" ")}; #{wanted} is asked for.")
+        end
+      end
+    end
+  end
+end

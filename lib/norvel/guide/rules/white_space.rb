@@ -1,0 +1,151 @@
+# frozen_string_literal: true
+
+module Norvel
+  class Guide
+    module Rules
+      # Rules that look for a sign in the text of each paragraph.
+      class InText < Rule
+        def findings(context)
+          paragraphs(context).filter_map do |paragraph|
+            count = count(context, paragraph)
+            describe(context, paragraph, count) if count.positive?
+          end
+        end
+
+        private
+
+        def paragraphs(context) = looked_at(context, @given[:roles])
+
+        # @return [String] what a person wrote, generated text as one sign
+        def written(paragraph)
+          return paragraph.text if paragraph.runs.none?(&:worked_out?)
+
+          paragraph.runs.map { |run| run.worked_out? ? "x" : run.text }.join
+        end
+
+        def fix(paragraph) = ["tidy_white_space", {"paragraphs" => [paragraph.id]}]
+      end
+
+      # Never two spaces in a row.
+      class RunsOfSpaces < InText
+        checks "runs_of_spaces", area: :white_space
+
+        def sentence = "There are never two spaces in a row."
+
+        private
+
+        def count(_context, paragraph) = written(paragraph).scan(/(?<=\S) {2,}(?=\S)/).size
+
+        def describe(context, paragraph, count)
+          finding(context, paragraph: paragraph, expected: "one space", measured: counted(count, "run of spaces", "runs of spaces"), expected_value: 0, measured_value: count, unit: "places", message: "#{counted(count, "run of spaces", "runs of spaces")} in this paragraph.", fix: fix(paragraph))
+        end
+      end
+
+      # No tab at a paragraph's start.
+      class TabsAtStart < InText
+        checks "tabs_at_start", area: :white_space
+
+        def sentence = "No paragraph begins with a tab or with spaces."
+
+        private
+
+        def count(_context, paragraph) = written(paragraph)[/\A[ \t\u00A0]+/].to_s.length
+
+        def describe(context, paragraph, count)
+          finding(context, paragraph: paragraph, expected: "an indent by style", measured: counted(count, "tab or space", "tabs or spaces"), expected_value: 0, measured_value: count, unit: "characters", message: "This paragraph begins with #{counted(count, "tab or space", "tabs or spaces")}.", fix: fix(paragraph))
+        end
+      end
+
+      # No line break in running text.
+      class LineBreaks < InText
+        checks "line_breaks", area: :white_space
+
+        def sentence = "There is no line break in running text."
+
+        private
+
+        def paragraphs(context) = looked_at(context, %i[body block_quotation abstract])
+
+        def count(_context, paragraph) = paragraph.text.count("\n")
+
+        def describe(context, paragraph, count)
+          finding(context, paragraph: paragraph, expected: "none", measured: counted(count, "line break"), expected_value: 0, measured_value: count, unit: "places", message: "#{counted(count, "line break")} in running text.", fix: fix(paragraph))
+        end
+      end
+
+      # No space before punctuation; in French a no-break one before ; : ! ?.
+      class SpaceBeforePunctuation < InText
+        checks "space_before_punctuation", area: :white_space
+        takes :language, :choice, choices: %w[en de fr es], says: "whose habits hold; the manuscript's own where nothing is said", example: "en"
+
+        def sentence = (given(:language) == :fr) ? "A no-break space stands before ; : ! and ?, none before . and ,." : "No space stands before punctuation."
+
+        private
+
+        def french?(context) = (given(:language) || context.manuscript.info.language.to_s[0, 2].to_sym) == :fr
+
+        def count(context, paragraph)
+          text = written(paragraph)
+          return text.scan(/(?<=[[:alnum:])»”"]) +[.,](?!\S)/).size + text.scan(/(?<=\p{L})(?: |(?<![\u00A0\u202F ]))[;:!?](?=\s|\z)/).size if french?(context)
+
+          text.scan(/(?<=[[:alnum:])”"’])[ \t\u00A0\u202F]+[.,;:!?](?=\s|\z|["”’)])/).size
+        end
+
+        def describe(context, paragraph, count)
+          finding(context, paragraph: paragraph, expected: "none", measured: counted(count, "place"), expected_value: 0, measured_value: count, unit: "places", message: "#{counted(count, "place")} where the space before punctuation is not right.")
+        end
+      end
+
+      # A new page by a property, not by blank lines.
+      class PageByBlankLines < Rule
+        checks "page_by_blank_lines", area: :white_space
+        takes :least, :number, default: 3, range: 2..50, says: "blank lines in a row that count", example: 3
+
+        def sentence = "A new page is never made with blank lines."
+
+        def findings(context)
+          blocks = context.manuscript.blocks
+          blocks.each_with_index.chunk_while { |(one, _), (other, _)| blank?(one) && blank?(other) }.filter_map do |row|
+            (first, at) = row.first
+            following = blocks[at + row.size]
+            next unless blank?(first) && row.size >= given(:least) && following.is_a?(Manuscript::Paragraph)
+            next unless turned?(context, first, following) && within(context, [following]).any?
+
+            finding(context, paragraph: following, expected: "a page break before, by style", measured: counted(row.size, "blank line"), expected_value: 0, measured_value: row.size, unit: "lines",
+              message: "#{row.size} blank lines push this to a new page.", fix: ["series", fix(following, row.map(&:first))])
+          end
+        end
+
+        private
+
+        def blank?(block) = block.is_a?(Manuscript::Paragraph) && block.empty?
+
+        def turned?(context, blank, following) = context.layout.page_of(following.id).to_i > context.layout.page_of(blank.id).to_i
+
+        def fix(following, blanks)
+          {"title" => "Replaced #{counted(blanks.size, "blank line")} by a page break before.",
+           "changes" => [["format_here", {"paragraphs" => [following.id], "values" => {"break_before" => "yes"}}], ["remove_empty_paragraphs", {"paragraphs" => blanks.map(&:id)}]]}
+        end
+      end
+
+      # A new page by a property, not by a typed break.
+      class ManualPageBreak < InText
+        checks "manual_page_break", area: :white_space
+
+        def sentence = "A new page is never made with a typed page break."
+
+        private
+
+        def paragraphs(context) = within(context, context.manuscript.paragraphs)
+
+        def count(_context, paragraph) = paragraph.runs.reject(&:column_break).sum { |run| run.text.count("\f") }
+
+        def fix(_paragraph) = nil
+
+        def describe(context, paragraph, count)
+          finding(context, paragraph: paragraph, expected: "a page break before, by style", measured: counted(count, "typed page break"), expected_value: 0, measured_value: count, unit: "breaks", message: "#{counted(count, "typed page break")} in this paragraph.")
+        end
+      end
+    end
+  end
+end

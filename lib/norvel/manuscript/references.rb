@@ -1,0 +1,22 @@
+# frozen_string_literal: true
+
+module Norvel
+  class Manuscript
+    # What a generated text points at: itself where it is a :quote, the :folio, :text, :number or :position of the anchor `to`, or, where it is a :count, which things are
+    # counted ("Figure"), and which level of headings begins the count anew.
+    Reference = Value.define(:what, to: nil, resets: nil)
+
+    # What is still open in a manuscript: a :comment, an :insertion, a :deletion, a :move, or a :placeholder (sample text of a template), with the paragraph it stands in and its words;
+    # `ref` is the aside that holds a comment, and of a revision its place among those of its paragraph, or "end".
+    Matter = Value.define(:kind, :paragraph, text: "", ref: nil)
+
+    # A finding of a rule that somebody lets be, for a reason; `text` is that of its paragraph when that was said.
+    Waiver = Value.define(:rule, :reason, paragraph: nil, text: nil)
+
+    # A list that is made of a manuscript's own parts: from paragraph `first` to `last`, the field itself ends in `closes`. Of :headings,
+    # those of `levels` ([least, deepest]) by the names of standard styles (`by` holds :style) or by their own level (:level), and of
+    # paragraphs in `styles` (name to level); or of :captions, of those that count `of`. `code` is the field's instruction as the file has it.
+    ContentsList = Value.define(:first, :last, closes: nil, kind: :headings, levels: nil, by: [], styles: {}, of: nil, folios: true,
+      links: false, code: nil)
+  end
+end

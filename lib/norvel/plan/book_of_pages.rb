@@ -1,0 +1,108 @@
+# frozen_string_literal: true
+
+module Norvel
+  class Plan
+    # The lines that make a manuscript a book of pages as its guide has it: captions that are counted, contents, front and main matter with
+    # their folios, chapters on a new page or recto. What is so already has no line.
+    class BookOfPages
+      # @param draft [Draft] @param guide [Guide] @param roles [Roles] @param without [Array<Symbol>] parts that were struck out
+      def initialize(draft, guide, roles, without)
+        @draft = draft
+        @guide = guide
+        @roles = roles
+        @without = without
+      end
+
+      # @return [void]
+      def add_lines
+        captions if @guide.captions[:counted] && !struck?(:captions)
+        contents if @guide.contents.any? && !struck?(:contents)
+        parts if @guide.parts.any? && !struck?(:parts)
+        up_to_date unless struck?(:contents)
+      end
+
+      private
+
+      def struck?(part) = @without.include?(part)
+
+      def now = @draft.manuscript
+
+      def captions = @draft.substitute("captions_from_typed", "all", 0.92, :captions)
+
+      # The first chapter, where something stands before it.
+      def main
+        @main ||= ((found = Changes::AcademicParts.main(now, @roles)) && now.blocks.first.id != found.id) ? found : nil
+      end
+
+      # @return [Array<Manuscript::Paragraph>] typed lines of contents that no field makes
+      def typed_contents = @roles.in(:contents_entry).filter_map { |paragraph| now.paragraph(paragraph.id) }.reject { |one| one.runs.any?(&:generated) }
+
+      def contents
+        lists = now.contents.select { |list| now.index_of(list.first) }
+        return if lists.any? { |list| list.kind == :headings } || main.nil?
+        return typed(typed_contents) if typed_contents.any?
+
+        make("before" => main.id, "title" => @guide.contents[:title], "levels" => @guide.contents[:levels])
+        {figures: :figure, tables: :table}.each { |key, kind| list_of(kind, @guide.contents[key]) if @guide.contents[key] }
+      end
+
+      def typed(lines)
+        @draft.remark(:contents, "#{(lines.size == 1) ? "1 line of contents is" : "#{lines.size} lines of contents are"} typed and " \
+          "#{(lines.size == 1) ? "stays" : "stay"}: a list that keeps itself current can take their place in the parts view.", lines)
+      end
+
+      def list_of(kind, title)
+        counted = Captions.new(now, @roles).all.find { |caption| caption.kind == kind && caption.counted }&.counted
+        listed = now.contents.any? { |list| list.kind == :captions && list.of == counted }
+        make("before" => main.id, "title" => title, "of" => counted) if counted && !listed
+      end
+
+      def make(given)
+        @draft.add("make_contents", given, [main], 0.9, :contents)
+      rescue NothingToChange, ChangeRefused => error
+        @draft.remark(:contents, error.message)
+      end
+
+      def parts
+        made? ? folios : divide
+      end
+
+      # Whether the main matter is a part by itself, numbered as the guide has it.
+      def made?
+        return true if main.nil? || @guide.parts[:front].nil?
+
+        index = now.section_indexes[now.index_of(main.id)]
+        section = now.sections[index]
+        index.positive? && section.folio.start == wanted(:main, "start", 1) && section.folio.format.to_s == wanted(:main, "folios", "decimal") &&
+          now.sections[0].folio.format.to_s == wanted(:front, "folios", "lower_roman")
+      end
+
+      def wanted(part, key, instead) = (@guide.parts[part] || {}).fetch(key, instead)
+
+      def divide
+        given = {"main" => main.id, "front_format" => wanted(:front, "folios", "lower_roman"),
+                 "chapters" => @guide.parts[:chapters] || "as_is", "place" => @guide.parts[:folio]}.compact
+        @draft.add("academic_parts", given, [main], 0.85, :parts)
+      rescue NothingToChange, ChangeRefused => error
+        @draft.remark(:parts, error.message)
+      end
+
+      # Only their place.
+      def folios
+        place = @guide.parts[:folio] or return
+        return if place != "none" && now.sections.all?(&:folio_printed?)
+
+        @draft.add("set_folios", {"place" => place}, [], 0.9, :parts)
+      end
+
+      # Whatever list there is, by the pages as they are in the end.
+      def up_to_date
+        return if now.contents.empty?
+
+        @draft.add("update_contents", {}, [], 0.95, :contents)
+      rescue NothingToChange
+        nil
+      end
+    end
+  end
+end

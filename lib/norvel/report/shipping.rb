@@ -1,0 +1,131 @@
+# frozen_string_literal: true
+
+require "digest"
+
+module Norvel
+  module Report
+    # What leaves the desk, held against what came: what was touched, in numbers; whether any word differs; what is still open; what a PDF
+    # will have in it.
+    #
+    #   shipping = Shipping.new(before, examined)
+    #   shipping.words_kept?    # true
+    class Shipping
+      # @param before [Manuscript] as it came @param examined [Examination] as it is now
+      # @param source [String] the bytes of the file that came
+      def initialize(before, examined, source:)
+        @before = before
+        @examined = examined
+        @now = examined.manuscript
+        @layout = examined.layout
+        @source = source
+      end
+
+      # @return [Integer] paragraphs that are not as they came, those that are new and those that are gone
+      def paragraphs_touched
+        old, new = [@before, @now].map { |manuscript| manuscript.all_paragraphs.to_h { |paragraph| [paragraph.id, paragraph] } }
+        (old.keys | new.keys).count { |id| !old[id].equal?(new[id]) && old[id] != new[id] }
+      end
+
+      # @return [Hash{Symbol=>Array<String>}] names of styles :added, :changed, :removed
+      def styles
+        old, new = [@before, @now].map { |manuscript| manuscript.sheet.styles }
+        {added: (new.keys - old.keys).map { |id| new[id].name }, changed: (new.keys & old.keys).reject { |id|
+          new[id] == old[id]
+        }.map { |id| new[id].name },
+         removed: (old.keys - new.keys).map { |id| old[id].name }}
+      end
+
+      # @return [Array(Integer, Integer)] words before and now, of body, notes, headers, footers, text boxes and comments
+      def words
+        @words ||= [@before, @now].map do |manuscript|
+          beside = (manuscript.margin_paragraphs + manuscript.aside_paragraphs).sum { |paragraph|
+            paragraph.written.split(/[[:space:]]+/).count { |word|
+              !word.empty?
+            }
+          }
+          ListLabels.words(manuscript).sum(&:size) + beside
+        end
+      end
+
+      # @return [Boolean] whether every word is there, in its order, labels of lists counted in
+      def words_kept? = @words_kept ||= ListLabels.same_words?(@before, @now)
+
+      # @return [Integer]
+      def pages = @layout.pages.size
+
+      # @return [Array<Fonts::Book::Match>] families that are asked for, and what is in their place
+      def fonts = @layout.substitutions
+
+      # @return [Array<String>] families that are part of the PDF
+      def embedded = @embedded ||= @layout.pages.flat_map { |page| page.placed.flat_map { |placed| placed.setting.families } }.uniq.sort
+
+      # @return [Integer] bookmarks
+      def headings = @examined.headings.size
+
+      # @return [Array<Integer>] pages that are not laid out truly
+      def inexact = @layout.inexact.keys
+
+      # @return [Array<String>] why
+      def reasons = @layout.inexact.values.flatten.uniq
+
+      # @return [Integer] images of which nobody said what they show
+      def silent_images
+        @now.paragraphs.flat_map(&:insets).count { |inset|
+          (inset.kind == :image || inset.what == :image) && !inset.decorative && inset.alt.to_s.strip.empty?
+        }
+      end
+
+      # @return [Hash{Symbol=>Integer}] comments, insertions, deletions, moves and references that lead nowhere
+      def open_matters
+        counts = @now.matters.map(&:kind).tally
+        broken = @examined.references.broken.size
+        broken.zero? ? counts : counts.merge(broken_reference: broken)
+      end
+
+      # @return [Array<Formats::Pdf::Lost::Kind>]
+      def lost = @lost ||= Formats.lost_in_pdf(@layout, source: @source)
+
+      # @param bytes [String]
+      # @return [String] SHA-256
+      def self.fingerprint(bytes) = Digest::SHA256.hexdigest(bytes)
+
+      # A proof that can be kept: fingerprints, words, and every difference.
+      # @param name [String] of the manuscript @param delivered [Array<Array(String, String)>] names of files and their bytes
+      # @return [String] a whole page
+      def proof(name, filename, delivered, changes:, date: Time.now)
+        @name, @filename, @delivered, @changes, @date = name, filename, delivered, changes, date
+        ERB.new(File.read(File.join(__dir__, "proof.html.erb")), trim_mode: "-").result(binding)
+      end
+
+      private
+
+      def h(text) = ERB::Util.html_escape(text)
+
+      # @return [Array<Array>] each paragraph that is not as it came: its number now, its first words, what it was and is
+      def differences
+        old = @before.all_paragraphs.to_h { |paragraph| [paragraph.id, paragraph] }
+        names = ->(manuscript, paragraph) { manuscript.sheet[paragraph.style]&.name }
+        kept = @now.all_paragraphs.filter_map do |paragraph|
+          was = old[paragraph.id]
+          next if was == paragraph
+
+          [place(paragraph), was ? named(@before, was, names) : "not there", named(@now, paragraph, names)]
+        end
+        gone = old.values.reject { |paragraph|
+          @now.paragraph(paragraph.id)
+        }.map { |paragraph| [place(paragraph), named(@before, paragraph, names), "gone"] }
+        kept + gone
+      end
+
+      def named(manuscript, paragraph, names)
+        hand = DirectFormatting.objectionable(paragraph).map { |name, value, _| Properties::Words.of(name, value) }.uniq
+        [names[manuscript, paragraph], *("by hand: #{hand.first(6).join(", ")}" if hand.any?)].join("; ")
+      end
+
+      def place(paragraph)
+        words = paragraph.text.delete(Manuscript::INSET_MARK).gsub(/[[:space:]]+/, " ").strip
+        words.empty? ? "an empty paragraph" : words[0, 70]
+      end
+    end
+  end
+end

@@ -1,0 +1,148 @@
+# frozen_string_literal: true
+
+# Parts with their own pages and folios (ISO/IEC 29500-1 §17.6), in the file as well.
+RSpec.describe "Parts" do
+  def change(name, **given) = Norvel::Changes.build(name, given.transform_keys(&:to_s))
+
+  def delivered(after, source) = read(Norvel::Formats.write(after, source: source))
+
+  def through(bytes, name, **given) = delivered(change(name, **given).call(read(bytes)), bytes)
+
+  def folios(manuscript) = layout(manuscript).pages.map(&:folio)
+
+  # What stands in headers and footers, page by page, with its x.
+  def margins(manuscript)
+    layout(manuscript).pages.map { |page| page.placed.select { |one| %i[header footer].include?(one.area) }.map { |one| [one.area, one.setting.text_of(one.line)] } }
+  end
+
+  let(:chapters) { ["Abstract", "Introduction", "Methods", "References"] }
+  let(:bytes) do
+    docx do |file|
+      file.paragraph("The title")
+      chapters.each do |chapter|
+        file.raw(%(<w:p><w:pPr><w:pStyle w:val="Heading1"/><w:pageBreakBefore/></w:pPr><w:r><w:t>#{chapter}</w:t></w:r></w:p>))
+        file.paragraph("Words of #{chapter}.")
+      end
+    end
+  end
+
+  it "begin with a paragraph, with folios of their own, and survive delivery" do
+    after = through(bytes, "begin_part", paragraph: 3, begins: "recto", folio: {"format" => "decimal", "start" => 1})
+    expect(after.sections.map { |one| [one.last, one.begins] }).to eq([[2, :page], [nil, :recto]])
+    expect(layout(after).pages.map { |page| [page.folio, page.blank || false] }).to eq([["1", false], ["2", false], ["1", false], ["2", false], ["3", false]])
+    expect(after.words).to eq(read(bytes).words)
+  end
+
+  it "take page design, columns and the margins of the sheet they are divided from" do
+    one = read(bytes)
+    wide = change("set_part", margin: {"start" => "4 cm"}, columns: 2).call(one)
+    divided = delivered(change("begin_part", paragraph: 5).call(wide), bytes)
+    expect(divided.sections.map { |part| [part.page.margin[:start], part.columns] }).to eq([[1_440_180, 2]] * 2)
+    other = delivered(change("set_part", parts: [1], columns: 1, column_gap: "1 cm", orientation: "landscape").call(change("begin_part", paragraph: 5).call(wide)), bytes)
+    expect(other.sections.map { |part| [part.columns, part.page.width > part.page.height] }).to eq([[2, false], [1, true]])
+    expect(other.sections[1].page.margin[:top]).to eq(1_440_180)
+  end
+
+  it "begin behind a table with an ending of their own, and not inside one" do
+    source = docx do |file|
+      file.paragraph("Before")
+      file.raw("<w:tbl><w:tblPr/><w:tblGrid><w:gridCol w:w=\"2000\"/></w:tblGrid><w:tr><w:tc><w:p><w:r><w:t>x</w:t></w:r></w:p></w:tc></w:tr></w:tbl>")
+      file.paragraph("After")
+    end
+    after = through(source, "begin_part", paragraph: 2)
+    expect(after.blocks.map { |block| block.is_a?(Norvel::Manuscript::Table) ? :table : block.text }).to eq(["Before", :table, "", "After"])
+    expect(layout(after).pages.size).to eq(2)
+    table = through(source, "begin_part", paragraph: 1)
+    expect(table.sections.map(&:last)).to eq([0, nil])
+    expect { change("begin_part", paragraph: 0).call(read(source)) }.to raise_error(Norvel::NothingToChange)
+  end
+
+  it "are joined again, which leaves what was" do
+    divided = change("begin_part", paragraph: 3).call(read(bytes))
+    joined = delivered(change("join_parts", part: 1).call(divided), bytes)
+    expect(joined.sections.size).to eq(1)
+    expect(folios(joined)).to eq(folios(read(bytes)))
+    expect { change("join_parts", part: 0).call(divided) }.to raise_error(Norvel::ChangeRefused, /no part before/)
+  end
+
+  it "have folios at any place, on the first page or not, on the outer side of rectos and versos" do
+    Norvel::Changes::SetFolios::PLACES.each do |place|
+      after = through(bytes, "set_folios", place: place)
+      area = place.start_with?("top") ? :header : :footer
+      expect(margins(after)).to eq((1..5).map { |number| [[area, number.to_s]] }), place
+      sides = layout(after).pages.first(2).map { |page| page.placed.find { |one| one.area == area }.then { |one| (one.x + one.line.x > 300) ? :end : :start } }
+      expect(sides).to eq({"outer" => %i[end start], "inner" => %i[start end], "start" => %i[start start], "end" => %i[end end]}.fetch(place.split.last)), place unless place.end_with?("center")
+    end
+    expect(margins(through(bytes, "set_folios", place: "bottom center", first: false)).map(&:size)).to eq([0, 1, 1, 1, 1])
+  end
+
+  it "have folios moved, not doubled, and taken away; words beside them stay" do
+    once = change("set_folios", place: "bottom center").call(read(bytes))
+    moved = delivered(change("set_folios", place: "top outer").call(once), bytes)
+    expect(margins(moved).first.reject { |_, words| words.empty? }).to eq([[:header, "1"]])
+    worded = change("set_running_head", side: "bottom", text: "Page {folio} of {pages}").call(read(bytes))
+    expect(margins(worded).last).to eq([[:footer, "Page 5 of 5"]])
+    expect(margins(delivered(change("set_folios", place: "none").call(worded), bytes)).last).to eq([[:footer, "Page  of 5"]])
+  end
+
+  it "have running heads with title, author and the chapter at hand" do
+    one = read(bytes)
+    titled = one.with(info: one.info.with(author: "A. Writer"))
+    head = change("set_running_head", side: "top", text: "{author}\t{chapter}").call(titled)
+    expect(margins(head).map { |page| page.first.last }).to eq(["A. Writer\t–", *chapters.map { |chapter| "A. Writer\t#{chapter}" }])
+    again = through(bytes, "set_running_head", side: "top", text: "{chapter}", kind: "default")
+    expect(margins(again).last).to eq([[:header, "References"]])
+    even = through(bytes, "set_running_head", side: "top", text: "{title}", kind: "even")
+    expect(margins(even).map { |page| page.map(&:last) }).to eq([[], ["A test"], [], ["A test"], []])
+  end
+
+  it "of a thesis are made in one step: roman front matter, none on the title page, arabic from 1" do
+    made = change("academic_parts", main: 3, chapters: "page", place: "bottom center")
+    after = delivered(made.call(read(bytes)), bytes)
+    expect(folios(after)).to eq(%w[i ii 1 2 3])
+    expect(margins(after).map { |page| page.map(&:last) }).to eq([[], ["ii"], ["1"], ["2"], ["3"]])
+    expect(made.sentence(read(bytes))).to eq("Made 2 parts: front matter i, ii, iii …, no folio on the title page; main matter from “Introduction” with folios from 1; chapters on a new page.")
+    recto = delivered(change("academic_parts", main: 3, back: 7, chapters: "recto", place: "bottom outer").call(read(bytes)), bytes)
+    expect(layout(recto).pages.map { |page| page.blank ? "blank" : page.folio }).to eq(%w[i ii 1 blank 3 blank 5])
+    found = Norvel::Changes::AcademicParts.main(read(bytes), Norvel::Roles.new(read(bytes)))
+    expect(found.text).to eq("Introduction")
+  end
+
+  it "put a wide table with its caption on a landscape page, and go on behind it" do
+    source = docx do |file|
+      file.paragraph("Before the table, which is too wide for the page.")
+      file.paragraph("Table 1: Fares of all seasons")
+      file.raw("<w:tbl><w:tblPr/><w:tblGrid><w:gridCol w:w=\"12000\"/></w:tblGrid><w:tr><w:tc><w:p><w:r><w:t>12</w:t></w:r></w:p></w:tc></w:tr></w:tbl>")
+      file.paragraph("After")
+    end
+    after = through(source, "landscape_page", paragraph: 2)
+    expect(layout(after).pages.map { |page| [page.width > page.height, page.text_lines.first.setting.text[0, 6]] }).to eq([[false, "Before"], [true, "Table "], [false, "After"]])
+    expect(folios(after)).to eq(%w[1 2 3])
+    expect { change("landscape_page", paragraph: 2).call(after) }.to raise_error(Norvel::ChangeRefused, /on its side already/)
+  end
+
+  it "mirror their margins in the file" do
+    after = through(bytes, "set_part", mirrored: true, gutter_above: true)
+    expect([after.settings.mirrored, after.settings.gutter_above]).to eq([true, true])
+  end
+
+  it "refuse what cannot be, in a sentence" do
+    one = read(bytes)
+    {{parts: [4], columns: 2} => /no part 5/, {margin: {"start" => "12 cm", "end" => "8 cm"}} => /less than 2 cm/, {paper: "Foolscap"} => /no paper/, {margin: {"top" => "-1 cm"}} => /not less than 0/,
+     {folio: {"format" => "runes"}} => /not written/, {begins: "sideways"} => /recto/}.each do |given, sentence|
+      expect { change("set_part", **given).call(one) }.to raise_error(Norvel::ChangeRefused, sentence)
+    end
+    expect { change("set_folios", place: "middle").call(one) }.to raise_error(Norvel::ChangeRefused, /middle/)
+  end
+
+  it "keep every byte of a file that was not touched, and undo leaves the file as it came" do
+    before = read(bytes)
+    after = change("academic_parts", main: 3, chapters: "recto", place: "bottom center").call(before)
+    members = ->(zip) { Zip::File.open_buffer(zip).to_h { |entry| [entry.name, entry.get_input_stream.read] } }
+    old, new = members[bytes], members[Norvel::Formats.write(after, source: bytes)]
+    expect(old.keys - new.keys).to eq([])
+    touched = old.keys.reject { |name| old[name] == new[name] }
+    expect(touched - ["word/document.xml", "word/styles.xml", "[Content_Types].xml", "word/_rels/document.xml.rels"]).to eq([])
+    expect(Norvel::Formats.write(before, source: bytes)).to eq(bytes)
+  end
+end

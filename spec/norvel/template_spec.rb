@@ -1,0 +1,67 @@
+# frozen_string_literal: true
+
+require "open3"
+require_relative "../../lib/norvel/report"
+
+# A guide as a file to begin with (F4): its family, page design, parts, contents, and sample text that says what goes where.
+RSpec.describe Norvel::Template do
+  def check(guide, manuscript) = Norvel::Examination.new(manuscript).check(guide)
+
+  Norvel::Guide.shipped.each do |name|
+    describe name do
+      let(:guide) { Norvel::Guide.find(name) }
+      let(:bytes) { described_class.with_samples(guide) }
+      let(:manuscript) { read(bytes) }
+
+      it "meets its guide but for text that is still to be written" do
+        found = check(guide, manuscript).findings
+        expect(found.map { |one| guide.rules.find { |rule| rule.id == one.rule }.class.called }.uniq).to eq(["no_sample_text"])
+        expect(found.size).to be >= 5
+      end
+
+      # Each text of its own: as long, in the same style.
+      it "meets it when it is filled" do
+        filled = manuscript.paragraphs.select { |one| manuscript.matters.any? { |matter| matter.paragraph == one.id } }.reduce(manuscript) do |now, one|
+          words = one.text.gsub(/\p{L}+/) { |word| word.reverse.capitalize.tr("aeiou", "eioua").then { |made| word.match?(/\A\p{Lu}/) ? made : made.downcase } }
+          words = words.tr("0-9", "3-90-2") if one.text.match?(/\A\d+\z/)
+          words = one.text.sub(/\A(Table 1\. )?.*\z/) { "#{$1}Night crossings" } if one.text.start_with?("Table 1. ")
+          words = one.text.sub("Author, First", "Ashgarth, Linnet").sub("Writer, Second", "Quill, Maro") if one.text.match?(/\A(?:Author|Writer),/)
+          words = one.text.sub("shows how a table is set", "lists the night crossings") if one.text.start_with?("Table 1 shows")
+          Norvel::Changes.build("edit_text", "paragraph" => one.id, "text" => words).call(now)
+        end
+        filled = Norvel::Changes.build("update_contents").call(filled) if filled.contents.any?
+        expect(check(guide, filled).findings.map(&:message)).to eq([])
+        again = read(Norvel::Formats.write(filled, source: bytes))
+        expect(again.matters).to eq([])
+        expect(Norvel::Formats::Archive.member(Norvel::Formats.write(filled, source: bytes), "word/document.xml")).not_to include("showingPlcHdr")
+      end
+
+      it "has the guide's styles as one family, read by another" do
+        told = Dir.mktmpdir do |folder|
+          File.binwrite(File.join(folder, "t.docx"), bytes)
+          code = "import docx,json,sys; d=docx.Document(sys.argv[1]); print(json.dumps({s.style_id:[s.name, s.base_style.style_id if s.base_style else None] for s in d.styles if s.type==1}))"
+          out, errors, status = Open3.capture3("/usr/bin/python3", "-c", code, File.join(folder, "t.docx"))
+          raise errors unless status.success?
+
+          JSON.parse(out)
+        end
+        roots = told.values.count { |_, base| base.nil? }
+        expect(roots).to eq(1)
+        used = manuscript.paragraphs.map(&:style).uniq
+        values = used.to_h { |id| [id, Norvel::Cascade.new(manuscript).style(id)] }
+        used.each do |id|
+          slot = guide.family.members.keys.find { |one| guide.family[one].name == manuscript.sheet[id].name } or next
+          wanted = guide.family.values(slot)
+          differing = Norvel::Properties.all.reject { |property| %i[language numbering].include?(property.name) || property.beside || property.same?(values[id][property.name], wanted[property.name]) }
+          expect([slot, differing.map(&:name)]).to eq([slot, []])
+        end
+      end
+    end
+  end
+
+  it "keeps sample text apart from what is still open in a survey, and knows it as written when it is" do
+    manuscript = read(described_class.with_samples(Norvel::Guide.find("office-report")))
+    expect(Norvel::Report::Survey.new(Norvel::Examination.new(manuscript)).to_h[:open_matters]).to eq([])
+    expect(manuscript.matters.map(&:kind).uniq).to eq([:placeholder])
+  end
+end

@@ -1,0 +1,119 @@
+# frozen_string_literal: true
+
+require "open3"
+require_relative "../support/outside"
+require_relative "../support/other_hands"
+require_relative "../support/chromium"
+
+# The PDF held against programs that are not ours: qpdf, poppler's pdffonts, pdfinfo, pdftotext and pdftoppm, and the browser's picture of
+# the same SVG.
+RSpec.describe Norvel::Formats::Pdf, :reference do
+  def said(*command)
+    output, errors, status = Open3.capture3(*command)
+    raise "#{command.first}: #{errors}" unless status.success?
+
+    output.force_encoding("UTF-8")
+  end
+
+  def in_file(bytes)
+    Dir.mktmpdir do |folder|
+      path = File.join(folder, "Überblick.pdf")
+      File.binwrite(path, bytes)
+      yield path
+    end
+  end
+
+  let(:tidied) { Norvel::Plan.new(read(demo("night-ferries.docx")), Norvel::Guide.find("marrowby-diploma")).apply }
+  let(:manuscripts) do
+    own = %w[night-ferries.docx boat-shed-handbook.docx quayside-notice.docx].map { |name| [read(demo(name)), demo(name)] }
+    others = (5_000...5_003).map { |seed| OtherHands.new(seed).bytes.then { |bytes| [read(bytes), bytes] } }
+    own + others + [[tidied, demo("night-ferries.docx")]]
+  end
+
+  it "is sound, with every font in it" do
+    manuscripts.each do |manuscript, source|
+      in_file(Norvel::Formats.pdf(layout(manuscript), source: source, name: "x")) do |path|
+        expect(said("qpdf", "--check", path)).to include("No syntax or stream encoding errors found")
+        fonts = said("pdffonts", path).lines.drop(2).map { |line| line.split[-5..-3] }
+        expect(fonts).not_to be_empty
+        expect(fonts).to all(eq(%w[yes yes yes]))
+        expect(said("pdfinfo", path)).to match(/^Tagged:\s+yes/)
+      end
+    end
+  end
+
+  # Spaces apart, every letter in its order: headers and footers are no content, hyphens that only divide are gone.
+  it "says the manuscript's words in order, by its structure" do
+    manuscripts.each do |manuscript, source|
+      pages = layout(manuscript)
+      in_file(Norvel::Formats.pdf(pages, source: source, name: "x")) do |path|
+        found = said("pdfinfo", "-struct-text", path).lines.filter_map { |line| line[/\A\s*"(.*)"\s*\z/m, 1] }.join
+        order = ->(paragraphs) { paragraphs.map { |one| "#{pages.labels[one.id]}#{one.text}" }.join }
+        wanted = order[manuscript.paragraphs]
+        bare = ->(text) { text.gsub(/[[:space:]\u{FFFC}\u{AD}\u{200B}\u{2011}-]|\p{So}/, "") } # signs that no font here has are told as lost
+        notes = manuscript.notes.values.flat_map { |blocks| Norvel::Manuscript.paragraphs_of([blocks]) }
+        expect(bare[found].length).to be >= bare[wanted].length
+        rest = bare[found]
+        missing = manuscript.paragraphs.reject(&:blank?).reject { |one| rest.include?(bare[one.text.split("\u{FFFC}").max_by(&:length).to_s][0, 40]) }
+        expect(missing.map(&:text)).to eq([])
+        expect(notes.reject { |one| rest.include?(bare[one.text][1, 30].to_s) }.map(&:text)).to eq([])
+        behind = 0
+        lost = manuscript.paragraphs.reject { |one| one.blank? || one.in_table || manuscript.listed.include?(one.id) || one.text.length < 60 }.reject do |one|
+          at = rest.index(bare[one.text.split("\u{FFFC}").first.split("\n").first], behind) or next
+          behind = at + 1
+        end
+        expect(lost.map(&:text)).to eq([]) # each stands behind the one before it
+      end
+    end
+  end
+
+  it "has each line where the layout has it" do
+    pages = layout(tidied)
+    in_file(Norvel::Formats.pdf(pages, source: demo("night-ferries.docx"), name: "x")) do |path|
+      drawn = Nokogiri::XML(said("pdftotext", "-bbox", path, "-")).remove_namespaces!.xpath("//page").map { |page| page.xpath("word").map { |word| [word["xMin"].to_f, word["yMax"].to_f, word.text] } }
+      expect(drawn.size).to eq(pages.pages.size)
+      off = 0
+      all = 0
+      pages.pages.zip(drawn) do |page, words|
+        page.placed.each do |placed|
+          piece = placed.setting.pieces(placed.line).first or next
+          text = piece.text[/\A\p{L}+/] or next
+          all += 1
+          x = placed.x + piece.x
+          near = words.select { |left, _, word| (left - x).abs < 0.5 && word.start_with?(text) }
+          off += 1 if near.none? { |_, bottom, _| (bottom - placed.baseline).between?(-1, piece.format.size * 0.6) }
+        end
+      end
+      expect(all).to be > 1_000
+      expect(off).to be <= all / 500
+    end
+  end
+
+  it "looks as the page on the bench does" do
+    pages = layout(tidied)
+    in_file(Norvel::Formats.pdf(pages, source: demo("night-ferries.docx"), name: "x")) do |path|
+      [5, 9].each do |number|
+        ours = said("pdftoppm", "-r", "36", "-f", number.to_s, "-l", number.to_s, "-gray", path).b
+        svg = Norvel::Drawing::PageSvg.new(pages, pages.pages[number - 1], style_marks: false, mark_up: false, window: [0, 0, pages.pages[number - 1].width, pages.pages[number - 1].height]).to_s
+        theirs = Dir.mktmpdir { |folder| said("pdftoppm", "-r", "36", "-gray", Chromium.print(page_of(svg, pages.pages[number - 1]), folder)).b }
+        expect([number, difference(ours, theirs)]).to match([number, be < 0.02])
+      end
+    end
+  end
+
+  # The drawing with what the bench's style sheet says of ink.
+  def page_of(svg, page)
+    faces = Norvel::Fonts::Book.shipped.paths.map { |path| File.basename(path, ".*").then { |name| %(@font-face{font-family:"#{name}";src:url("file://#{path}")}.f-#{name}{font-family:"#{name}"}) } }
+    ink = "svg{width:#{page.width}pt;height:#{page.height}pt;display:block;font-kerning:none;font-variant-ligatures:none}text{white-space:pre}.paper,.hit{fill:none}.rule{stroke:#6d7371;stroke-width:.5}.border:not([stroke]),.ink,.leader{stroke:#000}.leader{stroke-width:.8}metadata{display:none}"
+    "<!doctype html><meta charset='utf-8'><style>@page{size:#{page.width}pt #{page.height}pt;margin:0}body{margin:0}#{faces.join}#{ink}</style>#{svg}"
+  end
+
+  # @return [Float] the mean difference of two grey pictures, each blurred over 4 × 4 dots; 1 is black against white
+  def difference(*pictures)
+    one, other = pictures.map do |data|
+      _, width, height, _, dots = data.match(/\AP5\s+(\d+)\s+(\d+)\s+(\d+)\s(.*)\z/mn).to_a.then { |all| [all[0], all[1].to_i, all[2].to_i, all[3], all[4].bytes] }
+      (0...(height / 4)).flat_map { |y| (0...(width / 4)).map { |x| (0..3).sum { |down| (0..3).sum { |right| dots[(y * 4 + down) * width + x * 4 + right] } } / 16.0 } }
+    end
+    one.zip(other).sum { |a, b| (a - (b || 255)).abs } / one.size / 255
+  end
+end

@@ -1,0 +1,81 @@
+# frozen_string_literal: true
+
+require_relative "../support/browser"
+require_relative "../support/pdf"
+
+# From the upload to the PDF with bookmarks, its actions counted: a click, a key command, a typed entry.
+RSpec.describe "Delivering", type: :feature do
+  before do
+    Web.clear
+    @actions = 0
+    FileUtils.rm_rf(downloads)
+    FileUtils.mkdir_p(downloads)
+    page.driver.browser.execute_cdp("Browser.setDownloadBehavior", behavior: "allow", downloadPath: downloads)
+  end
+
+  def downloads = File.join(Dir.tmpdir, "norvel-downloads-#{Process.pid}")
+
+  def act
+    @actions += 1
+    yield
+  end
+
+  def press(label, says: nil)
+    act { click_on label }
+    expect(page).to have_css("#message", text: says) if says
+  end
+
+  it "takes a thesis in at most fifteen actions from the upload to a PDF with bookmarks, title, author and alternatives" do
+    path = File.join(downloads, "Überblick.docx")
+    File.binwrite(path, demo("night-ferries.docx"))
+    visit "/"
+    act { attach_file "file", path }
+    act { click_on "Bring it in" }
+    expect(page).to have_css("#pages .para[data-p]")
+    act { keys "5" }
+    expect(page).to have_css(".plan-line")
+    act { first("button", text: /\AApply/).click }
+    expect(page).to have_css("#pages .para[data-p]", wait: 20)
+    act { keys "7" }
+    expect(page).to have_css("#held")
+    act { fill_in "info-author", with: "Linnet Ashgarth" }
+    act { click_on "Let it say so" }
+    expect(page).to have_css("#message", text: /author/i)
+    act { keys "9" }
+    expect(page).to have_css(".crate", text: "Bookmarks, from headings")
+    press "Deliver PDF", says: "Delivered: Überblick.pdf"
+    expect(@actions).to be <= 15
+    file = File.join(downloads, "Überblick.pdf")
+    page.document.synchronize(10) { raise Capybara::ElementNotFound unless File.exist?(file) }
+    made = ReadPdf.new(File.binread(file))
+    expect(made.info.values_at(:Title, :Author)).to eq(["The Night Ferries of the Ansel Sound", "Linnet Ashgarth"])
+    expect(made.outline.size).to be > 10
+    expect(made.labels.first(4)).to eq(%w[i ii iii 1])
+    expect(row.deliveries.map(&:filename)).to eq(["Überblick.pdf"])
+    expect(row.deliveries.first.fingerprint).to eq(Digest::SHA256.hexdigest(File.binread(file)))
+    keys "8"
+    expect(page).to have_css(".ledger", text: "delivered as Überblick.pdf")
+  end
+
+  it "says first what is still open, and proves afterwards that no word is lost" do
+    Web.bring("report.docx", docx { |file| file.raw(%(<w:p><w:r><w:t xml:space="preserve">The ferry </w:t></w:r><w:ins w:id="3" w:author="A"><w:r><w:t>left</w:t></w:r></w:ins></w:p>)) })
+    visit "/manuscripts/#{row.id}/deliver"
+    expect(page).to have_css(".before", text: "Still open: 1 insertion.")
+    press "Deliver .docx", says: "Delivered: report.docx"
+    expect(page).to have_css(".crate", text: "Words that differ none")
+    visit "/manuscripts/#{row.id}/proof"
+    expect(page).to have_css(".sum", text: /none\s+words differ/)
+    expect(page).to have_text(Digest::SHA256.hexdigest(NorvelWeb::OriginalRecord.first.bytes))
+    require "axe-rspec"
+    visit "/manuscripts/#{row.id}/deliver"
+    expect(page).to be_axe_clean.according_to(:wcag2a, :wcag2aa, :wcag21aa, :wcag22aa)
+  end
+
+  it "tells in a sentence what cannot be delivered" do
+    Web.bring("report.docx", docx { |file| file.paragraph("A line") })
+    allow(Norvel::Formats).to receive(:pdf).and_raise(Norvel::FileError, "The font “Quayside” may not be part of a file that is given away.")
+    visit "/manuscripts/#{row.id}/deliver"
+    press "Deliver PDF", says: "The font “Quayside” may not be part of a file"
+    expect(page).to have_link("Deliver PDF")
+  end
+end
