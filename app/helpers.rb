@@ -207,7 +207,21 @@ module NorvelWeb
     def refresh_facts(row, state) = row.keep_facts(state.check(guide_of(row)))
 
     # A paragraph by its first words.
-    def named(paragraph) = paragraph.blank? ? "an empty paragraph" : "“#{excerpt(paragraph.text, 36)}”"
+    def named(paragraph, length = 36) = wordless(paragraph) || "“#{excerpt(paragraph.text, length)}”"
+
+    # The same where it is a link or a line of its own.
+    def beginning(paragraph, length) = wordless(paragraph) || excerpt(paragraph.text, length)
+
+    # @return [String, nil] what stands in a paragraph that has no words
+    def wordless(paragraph)
+      return if paragraph.text.match?(/[^[:space:]\u{FFFC}\u{AD}]/)
+
+      first = paragraph.insets.first or return "an empty paragraph"
+      WORDLESS.fetch(first.what || first.kind)
+    end
+
+    WORDLESS = {image: "an image", text_box: "a text box", chart: "a chart", drawing: "a drawing", anchor: "a drawing", object: "an object",
+                equation: "an equation", note: "a note’s number", symbol: "a symbol"}.freeze
 
     # @return [String, nil] what was done a moment ago, where that led to another page
     def just_done = (record.entries.find_by(id: record.head_id)&.sentence if record.head_id && params["entry"].to_i == record.head_id)

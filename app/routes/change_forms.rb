@@ -272,7 +272,7 @@ module NorvelWeb
         ids = paragraphs.map(&:id)
         steps = [["apply_style", {"style" => style_id, "paragraphs" => ids}]]
         steps << ["remove_direct_formatting", {"paragraphs" => ids}] unless params["bare"] == "no"
-        what = (ids.size == 1) ? "“#{excerpt(paragraphs.first.text, 40)}”" : plural(ids.size, "paragraph")
+        what = (ids.size == 1) ? named(paragraphs.first, 40) : plural(ids.size, "paragraph")
         operation = Norvel::Changes.build("series", "title" => "Swept #{what} into “#{manuscript.sheet[style_id].name}”.",
           "changes" => steps)
         operation unless Norvel::Changes::Difference.between(manuscript, operation.call(manuscript)).empty?

@@ -155,8 +155,8 @@ module Norvel
       end
     end
 
-    # @return [Integer] a number that no paragraph has yet
-    def free_id = [NEW_IDS - 1, *(paragraphs + note_paragraphs).map(&:id)].max + 1
+    # @return [Integer] a number that no paragraph of any story has yet, nor any after it
+    def free_id = [NEW_IDS - 1, *all_paragraphs.map(&:id)].max + 1
 
     # @return [String] a number that no list has yet
     def free_list_id = ((lists.keys.grep(/\A\d+\z/).map(&:to_i).max || 0) + 1).to_s

@@ -85,6 +85,17 @@ RSpec.describe "Parts" do
     expect(margins(delivered(change("set_folios", place: "none").call(worded), bytes)).last).to eq([[:footer, "Page  of 5"]])
   end
 
+  it "have headers whose paragraphs share no number with text that is pasted or written later" do
+    after = read(bytes)
+    [["set_folios", {place: "bottom center"}], ["set_running_head", {side: "top", text: "Ferries\nby night"}],
+      ["paste_text", {paragraph: 0, blocks: [{"role" => "list_item", "list" => "numbers", "runs" => [["One", []]]}]}], ["split_paragraph", {paragraph: 2, at: 5}],
+      ["begin_part", {paragraph: 3, begins: "recto"}], ["paste_text", {paragraph: 0, blocks: [{"role" => "body", "runs" => [["Two", []]]}]}]].each do |name, given|
+      after = change(name, **given).call(after)
+      expect(after.all_paragraphs.map(&:id)).to eq(after.all_paragraphs.map(&:id).uniq), name
+      expect(folios(after)).not_to be_empty
+    end
+  end
+
   it "have running heads with title, author and the chapter at hand" do
     one = read(bytes)
     titled = one.with(info: one.info.with(author: "A. Writer"))

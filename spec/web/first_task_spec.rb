@@ -69,7 +69,8 @@ RSpec.describe "From a messy report to house style", type: :feature do
     expect(page).to have_css("#slip", text: "Nothing: all formatting comes from styles.")
 
     click_link "Findings"
-    expect(page).to have_css(".reading-head", text: /\d+ met, 0 broken/)
+    expect(page).to have_css(".reading-head", text: /\d+ met, 2 broken/)
+    expect(page.all(".rule.broken .rule-count").map(&:text)).to all(start_with("should")) # what only a person can write
 
     visit "/manuscripts/#{row.id}/deliver"
     expect(page).to have_link("Deliver .docx")

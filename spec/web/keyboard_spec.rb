@@ -54,7 +54,7 @@ RSpec.describe "From a messy notice to house style, by keyboard alone", type: :f
     expect(Norvel::ListLabels.words(now)).to eq(Norvel::ListLabels.words(original))
 
     keys "7"
-    expect(page).to have_css(".reading-head", text: /1\d met, [01] broken/)
+    expect(page).to have_css(".reading-head", text: /2\d met, [01] broken/)
     keys "9"
     tab_to(/\ADeliver \.docx/)
     expect(find("a:focus")[:href]).to end_with("/file")

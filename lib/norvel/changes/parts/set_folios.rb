@@ -22,9 +22,6 @@ module Norvel
         manuscript.with(sections: manuscript.sections.each_with_index.map { |section, index| chosen.include?(index) ? block.call(section) : section })
       end
 
-      # @return [Integer] a number that no paragraph of any story has yet, another each time
-      def fresh_id(manuscript) = @fresh = [@fresh.to_i, manuscript.all_paragraphs.map(&:id).max.to_i, Manuscript::NEW_IDS - 1].max + 1
-
       def bare?(block) = block.is_a?(Manuscript::Paragraph) && block.text.strip.empty? && block.insets.empty? && block.runs.none?(&:field)
     end
 
@@ -47,8 +44,7 @@ module Norvel
         sheet, styles = with_styles(bare, SIDES[side], across)
         by_sides = %w[inner outer].include?(across)
         settings = by_sides ? bare.settings.with(even_differs: true) : bare.settings
-        last = bare.all_paragraphs.map(&:id).max.to_i
-        ids = ([last, Manuscript::NEW_IDS - 1].max + 1..).each
+        ids = (bare.free_id..).each
         now = bare.with(sheet: sheet, settings: settings)
         with_parts(now) { |section| placed(section, SIDES[side], across, styles, ids, settings) }
       end
@@ -151,7 +147,7 @@ module Norvel
       def carry_out(manuscript)
         side = SIDES.fetch(parameters.fetch("side")) { raise ChangeRefused, "A running head stands at the top or at the bottom." }
         kind = KINDS.fetch(parameters["kind"] || "default") { raise ChangeRefused, "There are headers for all pages, for first and for even ones." }
-        ids = ([manuscript.all_paragraphs.map(&:id).max.to_i, Manuscript::NEW_IDS - 1].max + 1..).each
+        ids = (manuscript.free_id..).each
         after = with_parts(manuscript) { |section| written(manuscript, section, side, kind, ids) }
         (kind == :even) ? after.with(settings: after.settings.with(even_differs: true)) : after
       end
