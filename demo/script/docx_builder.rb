@@ -75,12 +75,17 @@ module Demo
     def raw(xml) = @body << xml
 
     # @param section [String] inner XML of the last w:sectPr
+    # @param header [String, nil] inner XML of the header of all its pages @param footer [String, nil] the same of the footer
     # @return [String] the bytes of the file
-    def bytes(section:, footer: nil)
-      members = {"[Content_Types].xml" => content_types(footer), "_rels/.rels" => root_relations, "word/document.xml" => document(section, footer), "word/styles.xml" => styles,
-                 "word/settings.xml" => part("settings", %(<w:defaultTabStop w:val="720"/>)), "docProps/core.xml" => core, "word/_rels/document.xml.rels" => relations(footer)}
+    def bytes(section:, header: nil, footer: nil)
+      @margins = {"header" => header, "footer" => footer}.compact
+      members = {"[Content_Types].xml" => content_types, "_rels/.rels" => root_relations, "word/document.xml" => document(section), "word/styles.xml" => styles,
+                 "word/settings.xml" => part("settings", %(<w:defaultTabStop w:val="720"/>)), "docProps/core.xml" => core, "word/_rels/document.xml.rels" => relations}
       members["word/footnotes.xml"] = footnotes if @notes.any?
-      members["word/footer1.xml"] = part("ftr", footer) if footer
+      @margins.each do |kind, inner|
+        members["word/#{kind}1.xml"] = part((kind == "header") ? "hdr" : "ftr", inner)
+        members["word/_rels/#{kind}1.xml.rels"] = relations_part(pictures) if inner.include?("rIdImage")
+      end
       @images.each_with_index { |png, index| members["word/media/picture#{index + 1}.png"] = png }
       Norvel::Formats::Archive.new({}).write(members.transform_values { |data| data.dup.force_encoding(Encoding::BINARY) })
     end
@@ -91,9 +96,9 @@ module Demo
 
     def part(name, inner) = %(<?xml version="1.0" encoding="UTF-8" standalone="yes"?>\n<w:#{name} xmlns:w="#{W}" xmlns:r="#{R}">#{inner}</w:#{name}>)
 
-    def document(section, footer)
-      reference = %(<w:footerReference w:type="default" r:id="rIdFooter"/>) if footer
-      part("document", "<w:body>#{@body.join("\n")}<w:sectPr>#{reference}#{section}</w:sectPr></w:body>")
+    def document(section)
+      references = @margins.keys.map { |kind| %(<w:#{kind}Reference w:type="default" r:id="rId#{kind.capitalize}"/>) }.join
+      part("document", "<w:body>#{@body.join("\n")}<w:sectPr>#{references}#{section}</w:sectPr></w:body>")
     end
 
     def styles
@@ -109,11 +114,11 @@ module Demo
       part("footnotes", separators + notes.join)
     end
 
-    def content_types(footer)
+    def content_types
       word = "application/vnd.openxmlformats-officedocument.wordprocessingml"
       parts = {"document" => "#{word}.document.main+xml", "styles" => "#{word}.styles+xml", "settings" => "#{word}.settings+xml"}
       parts["footnotes"] = "#{word}.footnotes+xml" if @notes.any?
-      parts["footer1"] = "#{word}.footer+xml" if footer
+      @margins.each_key { |kind| parts["#{kind}1"] = "#{word}.#{kind}+xml" }
       overrides = parts.map { |name, type| %(<Override PartName="/word/#{name}.xml" ContentType="#{type}"/>) }.join
       %(<?xml version="1.0" encoding="UTF-8" standalone="yes"?>\n<Types xmlns="#{PACKAGE}/content-types"><Default Extension="rels" ContentType="application/vnd.openxmlformats-package.relationships+xml"/>) +
         %(<Default Extension="xml" ContentType="application/xml"/><Default Extension="png" ContentType="image/png"/>#{overrides}<Override PartName="/docProps/core.xml" ContentType="application/vnd.openxmlformats-package.core-properties+xml"/></Types>)
@@ -123,13 +128,14 @@ module Demo
       relations_part([["rId1", "#{OFFICE}/officeDocument", "word/document.xml"], ["rId2", "#{PACKAGE}/relationships/metadata/core-properties", "docProps/core.xml"]])
     end
 
-    def relations(footer)
+    def relations
       links = [["rIdStyles", "#{OFFICE}/styles", "styles.xml"], ["rIdSettings", "#{OFFICE}/settings", "settings.xml"]]
       links << ["rIdNotes", "#{OFFICE}/footnotes", "footnotes.xml"] if @notes.any?
-      links << ["rIdFooter", "#{OFFICE}/footer", "footer1.xml"] if footer
-      @images.each_index { |index| links << ["rIdImage#{index + 1}", "#{OFFICE}/image", "media/picture#{index + 1}.png"] }
-      relations_part(links)
+      links += @margins.keys.map { |kind| ["rId#{kind.capitalize}", "#{OFFICE}/#{kind}", "#{kind}1.xml"] }
+      relations_part(links + pictures)
     end
+
+    def pictures = @images.each_index.map { |index| ["rIdImage#{index + 1}", "#{OFFICE}/image", "media/picture#{index + 1}.png"] }
 
     def relations_part(links)
       %(<?xml version="1.0" encoding="UTF-8" standalone="yes"?>\n<Relationships xmlns="#{PACKAGE}/relationships">#{links.map { |id, type, target| %(<Relationship Id="#{id}" Type="#{type}" Target="#{target}"/>) }.join}</Relationships>)

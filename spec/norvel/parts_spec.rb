@@ -85,11 +85,33 @@ RSpec.describe "Parts" do
     expect(margins(delivered(change("set_folios", place: "none").call(worded), bytes)).last).to eq([[:footer, "Page  of 5"]])
   end
 
+  # A header with a table, an image and a link, as institutions have them.
+  it "have what all pages say on versos and first pages too, where those get headers of their own" do
+    header = +%(<w:tbl><w:tblPr/><w:tblGrid><w:gridCol w:w="3000"/></w:tblGrid><w:tr><w:tc><w:tcPr/><w:p><w:r><w:t>Marrowby</w:t></w:r></w:p></w:tc></w:tr></w:tbl><w:p/>)
+    footer = %(<w:p><w:r><w:t xml:space="preserve">Set in </w:t></w:r><w:r><w:rPr><w:b/></w:rPr><w:t>June</w:t></w:r></w:p>)
+    given = docx(header: header, footer: footer) do |file|
+      header.sub!("<w:r>", file.image(Demo::Picture.soundings(1), 254_000, 127_000, "A mark") + "<w:r>")
+      5.times { |index| file.raw(%(<w:p><w:pPr><w:pageBreakBefore w:val="#{index.zero? ? "off" : "on"}"/></w:pPr><w:r><w:t>Page</w:t></w:r></w:p>)) }
+    end
+    said = ["Marrowby", "Set in June"]
+    stands = ->(manuscript) { layout(manuscript).pages.map { |page| page.placed.map { |one| one.setting.text_of(one.line).delete("\u{FFFC}") }.reject { |text| ["", "Page"].include?(text) }.sort_by { |text| [text[/\d/].to_s, text] } } }
+    {"bottom outer" => {}, "top outer" => {}, "top center" => {first: false}, "bottom inner" => {first: false}}.each do |place, more|
+      once = change("set_folios", place: place, **more).call(read(given))
+      expect(stands.call(once)).to eq((1..5).map { |number| said | ([number.to_s] if number > 1 || more.empty?).to_a }), place
+      file = Norvel::Formats.write(once, source: given)
+      expect(stands.call(read(file))).to eq(stands.call(once)), place
+      expect(read(file).all_paragraphs.select { |one| one.text == "Set in June" }.map { |one| one.runs.last.properties }.uniq).to eq([{bold: true}]), place
+    end
+    versos = change("set_running_head", side: "bottom", kind: "even", text: "Left").call(read(given))
+    expect(stands.call(delivered(versos, given))).to eq([said, %w[Left Marrowby]].cycle.first(5))
+    expect(delivered(versos, given).margin_paragraphs.flat_map(&:insets).map(&:ref)).to eq(["word/media/picture1.png"] * 2)
+  end
+
   it "have headers whose paragraphs share no number with text that is pasted or written later" do
     after = read(bytes)
     [["set_folios", {place: "bottom center"}], ["set_running_head", {side: "top", text: "Ferries\nby night"}],
       ["paste_text", {paragraph: 0, blocks: [{"role" => "list_item", "list" => "numbers", "runs" => [["One", []]]}]}], ["split_paragraph", {paragraph: 2, at: 5}],
-      ["begin_part", {paragraph: 3, begins: "recto"}], ["paste_text", {paragraph: 0, blocks: [{"role" => "body", "runs" => [["Two", []]]}]}]].each do |name, given|
+      ["set_folios", {place: "top outer", first: false}], ["begin_part", {paragraph: 3, begins: "recto"}], ["paste_text", {paragraph: 0, blocks: [{"role" => "body", "runs" => [["Two", []]]}]}]].each do |name, given|
       after = change(name, **given).call(after)
       expect(after.all_paragraphs.map(&:id)).to eq(after.all_paragraphs.map(&:id).uniq), name
       expect(folios(after)).not_to be_empty

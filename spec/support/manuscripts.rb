@@ -46,10 +46,10 @@ module Manuscripts
 
   # @yieldparam docx [Demo::DocxBuilder]
   # @return [String] a .docx file
-  def docx(styles: Demo::Report::STYLES, section: %(<w:pgSz w:w="11906" w:h="16838"/><w:pgMar w:top="1440" w:right="1440" w:bottom="1440" w:left="1440" w:header="720" w:footer="720" w:gutter="0"/>), footer: nil)
+  def docx(styles: Demo::Report::STYLES, section: %(<w:pgSz w:w="11906" w:h="16838"/><w:pgMar w:top="1440" w:right="1440" w:bottom="1440" w:left="1440" w:header="720" w:footer="720" w:gutter="0"/>), header: nil, footer: nil)
     builder = Demo::DocxBuilder.new(title: "A test", styles: styles)
     yield builder
-    builder.bytes(section: section, footer: footer)
+    builder.bytes(section: section, header: header, footer: footer)
   end
 
   # Texts of all lines of the body, page by page.

@@ -22,6 +22,30 @@ module Norvel
         manuscript.with(sections: manuscript.sections.each_with_index.map { |section, index| chosen.include?(index) ? block.call(section) : section })
       end
 
+      # Pages that get headers and footers of their own (:first, :even) begin with what all pages had; without any they would be empty
+      # (ISO/IEC 29500-1 §17.10.1).
+      def with_own(section, kind, ids)
+        SLOTS.keys.reduce(section) do |now, side|
+          stories = now.public_send(side)
+          common = stories.fetch(:default, [])
+          (stories.key?(kind) || common.empty?) ? now : now.with(side => stories.merge(kind => again(common, ids)))
+        end
+      end
+
+      def with_versos(manuscript, ids)
+        return manuscript if manuscript.settings.even_differs
+
+        manuscript.with(settings: manuscript.settings.with(even_differs: true), sections: manuscript.sections.map { |section| with_own(section, :even, ids) })
+      end
+
+      # The same words in paragraphs of their own.
+      def again(blocks, ids)
+        copies = Manuscript.paragraphs_of([blocks]).to_h do |paragraph|
+          [paragraph.id, paragraph.with(id: ids.next, runs: paragraph.runs.map { |run| run.origin ? run.with(home: run.home || paragraph.id) : run })]
+        end
+        Manuscript.replace(blocks, copies)
+      end
+
       def bare?(block) = block.is_a?(Manuscript::Paragraph) && block.text.strip.empty? && block.insets.empty? && block.runs.none?(&:field)
     end
 
@@ -42,11 +66,10 @@ module Norvel
 
         side, across = place.split
         sheet, styles = with_styles(bare, SIDES[side], across)
-        by_sides = %w[inner outer].include?(across)
-        settings = by_sides ? bare.settings.with(even_differs: true) : bare.settings
         ids = (bare.free_id..).each
-        now = bare.with(sheet: sheet, settings: settings)
-        with_parts(now) { |section| placed(section, SIDES[side], across, styles, ids, settings) }
+        now = bare.with(sheet: sheet)
+        now = with_versos(now, ids) if %w[inner outer].include?(across)
+        with_parts(now) { |section| placed(section, SIDES[side], across, styles, ids, now.settings) }
       end
 
       def sentence(manuscript)
@@ -57,6 +80,12 @@ module Norvel
       end
 
       private
+
+      # What headers say may stand on versos and first pages as well; nothing else comes, and nothing goes.
+      def same_words?(before, after)
+        said = [before, after].map { |manuscript| manuscript.margin_paragraphs.map(&:written).map(&:strip).reject(&:empty?).to_set }
+        before.blocks.equal?(after.blocks) && before.notes.equal?(after.notes) && before.asides.equal?(after.asides) && said.uniq.size == 1
+      end
 
       # Runs with a folio go; paragraphs that hold nothing else go with them.
       def without(section)
@@ -74,16 +103,10 @@ module Norvel
       end
 
       def placed(section, side, across, styles, ids, settings)
-        stories = section.public_send(side)
-        kinds = %i[default]
-        kinds << :even if settings.even_differs
-        if parameters["first"] == false
-          section = section.with(first_differs: true)
-          stories = {first: []}.merge(stories)
-        elsif section.first_differs
-          kinds << :first
-        end
-        added = kinds.to_h { |kind| [kind, with_folio(stories[kind] || ((kind == :even) ? stories[:default] : nil) || [], styles.fetch(at(across, kind)), ids.next)] }
+        section = with_own(section.with(first_differs: true), :first, ids) if parameters["first"] == false && !section.first_differs
+        stories = ((parameters["first"] == false) ? {first: []} : {}).merge(section.public_send(side))
+        kinds = [:default, (:even if settings.even_differs), (:first if section.first_differs && parameters["first"] != false)].compact
+        added = kinds.to_h { |kind| [kind, with_folio(stories.fetch(kind, []), styles.fetch(at(across, kind)), ids.next)] }
         # A part whose first page is a page like others has the folio on its own side.
         section.with(side => stories.merge(added))
       end
@@ -148,8 +171,8 @@ module Norvel
         side = SIDES.fetch(parameters.fetch("side")) { raise ChangeRefused, "A running head stands at the top or at the bottom." }
         kind = KINDS.fetch(parameters["kind"] || "default") { raise ChangeRefused, "There are headers for all pages, for first and for even ones." }
         ids = (manuscript.free_id..).each
-        after = with_parts(manuscript) { |section| written(manuscript, section, side, kind, ids) }
-        (kind == :even) ? after.with(settings: after.settings.with(even_differs: true)) : after
+        now = (kind == :even) ? with_versos(manuscript, ids) : manuscript
+        with_parts(now) { |section| written(now, section, side, kind, ids) }
       end
 
       def sentence(manuscript)
@@ -163,6 +186,7 @@ module Norvel
       def whose(manuscript) = parameters["parts"] ? "part #{parts(manuscript).map { |index| index + 1 }.join(", ")}" : "all parts"
 
       def written(manuscript, section, side, kind, ids)
+        section = with_own(section.with(first_differs: true), :first, ids) if kind == :first && !section.first_differs
         old = section.public_send(side)[kind] || []
         style = old.grep(Manuscript::Paragraph).first&.style || manuscript.sheet.named(SLOTS[side])&.id || manuscript.sheet.default_id
         lines = parameters["text"].to_s.strip.empty? ? [] : parameters["text"].split("\n")
@@ -171,8 +195,7 @@ module Norvel
           known = Manuscript::Paragraph.new(id: ids.next, style: style) unless known.is_a?(Manuscript::Paragraph)
           known.with(runs: runs(manuscript, line))
         end
-        section = section.with(side => section.public_send(side).merge(kind => blocks))
-        (kind == :first) ? section.with(first_differs: true) : section
+        section.with(side => section.public_send(side).merge(kind => blocks))
       end
 
       def runs(manuscript, line)

@@ -68,11 +68,14 @@ module Norvel
 
         def patch_part(was, now)
           name = part_of(was)
-          document = @package.parse(name)
-          base = Manuscript.paragraphs_of([was]).first.id
-          StoryWriter.new(Walk.paragraphs(document.root), base, Spelling.new(document.root, @theme), default_style: @before.sheet.default_id)
+          @changed[name] = patched(@package.parse(name), was, now)
+        end
+
+        # @return [String] the part with these blocks as they are now
+        def patched(document, was, now)
+          StoryWriter.new(Walk.paragraphs(document.root), Manuscript.paragraphs_of([was]).first.id, Spelling.new(document.root, @theme), default_style: @before.sheet.default_id)
             .patch(Manuscript.containers_in("margin", was), Manuscript.containers_in("margin", now))
-          @changed[name] = Patching.serialize(document)
+          Patching.serialize(document)
         end
 
         # @return [Array] the blocks that a following section inherits
@@ -107,16 +110,40 @@ module Norvel
         # @return [String] the id of the relationship to the part with these blocks
         def part_for(side, blocks)
           @made[[side, blocks]] ||= begin
-            raise FileError, "A table in a new header or footer cannot be written to this format yet." unless blocks.all?(Manuscript::Paragraph)
-
             file = (1..).lazy.map { |number| "#{SLOTS[side]}#{number}.xml" }.find { |name| !@package.part?("word/#{name}") && !@changed.key?("word/#{name}") }
-            document = Nokogiri::XML(%(<w:#{ROOTS[side]} xmlns:w="#{PartWriter::NAMESPACE}"><w:p/></w:#{ROOTS[side]}>))
-            fresh = blocks.map { |paragraph| bare(paragraph) }
-            StoryWriter.new(Walk.paragraphs(document.root), -1, Spelling.new(document.root, @theme), default_style: @before.sheet.default_id)
-              .patch({"margin" => [Manuscript::Paragraph.new(id: -1, style: @before.sheet.default_id)]}, {"margin" => fresh})
-            @changed["word/#{file}"] = Patching.serialize(document)
+            again(side, blocks, file) || anew(side, blocks, file)
             NewPart.link(@package, @changed, SLOTS[side], file: file)
           end
+        end
+
+        # What says what another header does, and more or less, is that one's part patched, with what it points at (images, links).
+        # @return [Boolean] whether there is one
+        def again(side, blocks, file)
+          was = source_of(side, blocks) or return false
+          name = part_of(was)
+          document = @package.parse(name)
+          document.xpath("//*[local-name()='bookmarkStart' or local-name()='bookmarkEnd'] | //*[local-name()='sdtPr']/*[local-name()='id']").each(&:unlink)
+          @changed["word/#{file}"] = patched(document, was, blocks)
+          relations = Package.relationships_name(name)
+          @changed[Package.relationships_name("word/#{file}")] = @package.archive.members.fetch(relations) if @package.part?(relations)
+          true
+        end
+
+        # @return [Array, nil] the blocks of the one part that all runs and paragraphs come from that were read
+        def source_of(side, blocks)
+          @stories ||= SLOTS.keys.to_h { |one| [one, @before.sections.flat_map { |section| section.public_send(one).values }.uniq.select { |was| part_of(was) && File.dirname(part_of(was)) == "word" }] }
+          from = Manuscript.paragraphs_of([blocks]).flat_map { |paragraph| [paragraph.id, *paragraph.runs.filter_map(&:home)] }.reject { |id| id >= Manuscript::NEW_IDS }
+          @stories[side].find { |was| from.any? && (from - Manuscript.paragraphs_of([was]).map(&:id)).empty? }
+        end
+
+        def anew(side, blocks, file)
+          raise FileError, "A table in a new header or footer cannot be written to this format yet." unless blocks.all?(Manuscript::Paragraph)
+
+          document = Nokogiri::XML(%(<w:#{ROOTS[side]} xmlns:w="#{PartWriter::NAMESPACE}"><w:p/></w:#{ROOTS[side]}>))
+          fresh = blocks.map { |paragraph| bare(paragraph) }
+          StoryWriter.new(Walk.paragraphs(document.root), -1, Spelling.new(document.root, @theme), default_style: @before.sheet.default_id)
+            .patch({"margin" => [Manuscript::Paragraph.new(id: -1, style: @before.sheet.default_id)]}, {"margin" => fresh})
+          @changed["word/#{file}"] = Patching.serialize(document)
         end
 
         # As a paragraph that comes from nowhere: what was read elsewhere is written anew.
