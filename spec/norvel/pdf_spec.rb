@@ -151,7 +151,7 @@ RSpec.describe Norvel::Formats::Pdf do
       expect(font[:BaseFont]).to match(/\A[A-Z]{6}\+/)
       expect(about[:FontFile2] || about[:FontFile3]).not_to be_nil # ISO 14289-1 §7.21.4.1
       expect(made.deref(font[:ToUnicode]).unfiltered_data).to include("beginbfchar") # §7.21.7
-      expect(below[:CIDSystemInfo]).to eq(Registry: "Adobe", Ordering: "Identity", Supplement: 0)
+      expect(below[:CIDSystemInfo]).to eq(Registry: "Norvel", Ordering: "Identity", Supplement: 0)
     end
     expect(made.reader.pages.first.text).to include("The Night Ferries", "die Fähre", "Nothing more is known.")
   end

@@ -130,14 +130,14 @@ RSpec.describe Norvel::Guide::Rule do
         next one
       end
 
-      role, text, set = one
-      set = (set || {}).dup
-      style = set.delete(:style) || "Base"
+      role, text, values = one
+      values = (values || {}).dup
+      style = values.delete(:style) || "Base"
       id = ids
       ids += 1
       roles[id] = role
       # What belongs to text stands on the runs, as in files.
-      words, own = set.partition { |name, _| Norvel::Properties[name].text? }.map(&:to_h)
+      words, own = values.partition { |name, _| Norvel::Properties[name].text? }.map(&:to_h)
       runs = Array(text).map { |piece| piece.is_a?(String) ? stretch(piece, **words) : piece }
       paragraph(id, *runs, style: style, **own)
     end

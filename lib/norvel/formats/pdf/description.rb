@@ -55,7 +55,7 @@ module Norvel
             Info: PDF::Core::LiteralString.new("sRGB"), DestOutputProfile: profile)
         end
 
-        # XMP (ISO 16684-1), never compressed, so that any program finds it.
+        # XMP (ISO 16684-1; the element around it is optional), never compressed, so that any program finds it.
         def metadata(maker, complete)
           stream = maker.ref(Type: :Metadata, Subtype: :XML)
           stream.stream << packet(complete).b
@@ -66,7 +66,7 @@ module Norvel
           stamp = @date.strftime("%Y-%m-%dT%H:%M:%S%:z")
           <<~XML
             <?xpacket begin="\uFEFF" id="W5M0MpCehiHzreSzNTczkc9d"?>
-            <x:xmpmeta xmlns:x="adobe:ns:meta/"><rdf:RDF xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#">
+            <rdf:RDF xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#">
             <rdf:Description rdf:about="" xmlns:dc="http://purl.org/dc/elements/1.1/" xmlns:xmp="http://ns.adobe.com/xap/1.0/" xmlns:pdf="http://ns.adobe.com/pdf/1.3/" xmlns:pdfaid="http://www.aiim.org/pdfa/ns/id/" xmlns:pdfuaid="http://www.aiim.org/pdfua/ns/id/">
             <dc:format>application/pdf</dc:format>
             <dc:title><rdf:Alt><rdf:li xml:lang="x-default">#{x(title)}</rdf:li></rdf:Alt></dc:title>
@@ -79,7 +79,7 @@ module Norvel
             <pdfaid:part>2</pdfaid:part><pdfaid:conformance>A</pdfaid:conformance>
             #{"<pdfuaid:part>1</pdfuaid:part>" if complete}
             </rdf:Description>
-            #{UA_SCHEMA if complete}</rdf:RDF></x:xmpmeta>
+            #{UA_SCHEMA if complete}</rdf:RDF>
             <?xpacket end="w"?>
           XML
         end

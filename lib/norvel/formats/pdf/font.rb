@@ -86,8 +86,9 @@ module Norvel
 
         def tag = Digest::SHA256.hexdigest(@glyphs.keys.inspect + @face.path).tr("0-9a-f", "A-P")[0, 6]
 
+        # With Identity-H any collection may be named (ISO 32000-1 §9.7.3, ISO 19005-2 §6.2.11.3.1).
         def system_info
-          {Registry: PDF::Core::LiteralString.new("Adobe"), Ordering: PDF::Core::LiteralString.new("Identity"), Supplement: 0}
+          {Registry: PDF::Core::LiteralString.new("Norvel"), Ordering: PDF::Core::LiteralString.new("Identity"), Supplement: 0}
         end
 
         # @return [Array] [first, [widths …], …] of consecutive glyphs
@@ -120,7 +121,7 @@ module Norvel
             }.join("\n")}\nendbfchar"
           }
           map = document.ref!({})
-          map.stream << "/CIDInit /ProcSet findresource begin\n12 dict begin\nbegincmap\n/CIDSystemInfo <</Registry (Adobe) /Ordering (UCS) /Supplement 0>> def\n/CMapName /Adobe-Identity-UCS def\n/CMapType 2 def\n1 begincodespacerange\n<0000> <FFFF>\nendcodespacerange\n#{rows.join("\n")}\nendcmap\nCMapName currentdict /CMap defineresource pop\nend\nend"
+          map.stream << "/CIDInit /ProcSet findresource begin\n12 dict begin\nbegincmap\n/CIDSystemInfo <</Registry (Norvel) /Ordering (Unicode) /Supplement 0>> def\n/CMapName /Norvel-Unicode def\n/CMapType 2 def\n1 begincodespacerange\n<0000> <FFFF>\nendcodespacerange\n#{rows.join("\n")}\nendcmap\nCMapName currentdict /CMap defineresource pop\nend\nend"
           map.stream.compress!
           map
         end

@@ -6,7 +6,8 @@ module Norvel
       # Every paragraph is exactly as the guide's style for its role ("roles"; all that the guide has a style for when missing), value by
       # value, whatever its own style is called; "allow" names properties that may be otherwise.
       class GuideStyle < Rule
-        checks "guide_style", area: :text
+        checks "guide_style",
+          area: :text
         takes :roles, :slots, says: "only in these roles", example: ["body", "heading_1"]
         takes :allow, :properties, says: "properties that may be otherwise"
 
