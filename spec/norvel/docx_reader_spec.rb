@@ -34,6 +34,16 @@ RSpec.describe Norvel::Formats::Docx::Reader do
     expect(read(bytes).warnings).to include("6 characters of hidden text are left out.")
   end
 
+  it "takes space that is left to the program, or said in lines, for what it comes to" do
+    spaces = lambda do |attributes|
+      bytes = docx { |file| file.raw(%(<w:p><w:pPr><w:spacing #{attributes}/></w:pPr><w:r><w:t>A</w:t></w:r></w:p>)) }
+      read(bytes).paragraphs.first.properties.values_at(:space_before, :space_after).map { |space| space && space / 12_700.0 }
+    end
+    expect(spaces[%(w:before="100" w:beforeAutospacing="1" w:afterAutospacing="on")]).to eq([14, 14])
+    expect(spaces[%(w:before="100" w:beforeAutospacing="0" w:afterAutospacing="0")]).to eq([5, nil])
+    expect(spaces[%(w:beforeLines="50" w:before="156" w:afterLines="150")]).to eq([7.8, 18])
+  end
+
   it "holds one place for images, note marks, equations and floating things" do
     bytes = docx do |file|
       file.paragraph([file.text("A"), file.image(Demo::Picture.soundings(1), 12_700, 25_400, nil), file.note("A note."), file.text("B")])

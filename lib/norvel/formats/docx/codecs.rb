@@ -24,6 +24,8 @@ module Norvel
         MARGIN_SIDES = {"top" => :top, "bottom" => :bottom, "left" => :start, "start" => :start, "right" => :end, "end" => :end}.freeze
         MEASURES = (-72_000_000..72_000_000) # EMU: 2 m
         LEVELS = (0..8)
+        AUTOMATIC = 14 * Lengths::PT # 1.12 em (CSS 2.1, appendix D) at 12 pt, to the point
+        LINE = 12 * Lengths::PT
         FONT_ATTRIBUTES = %w[ascii hAnsi cs asciiTheme hAnsiTheme cstheme].freeze
 
         # @param prefix [String] the prefix of the wordprocessing namespace in this part
@@ -155,6 +157,17 @@ module Norvel
           measure(said(node, property))
         end
 
+        # Space that is left to the program (§17.3.1.33) is that of paragraphs of the web; where it is in lines, the one beside it counts,
+        # else lines of 12 pt.
+        def read_space(node, property)
+          attr = PropertySpelling.of(property)[:attr]
+          automatic = attribute(node, "#{attr}Autospacing")
+          return AUTOMATIC if automatic && !OFF.include?(automatic)
+
+          lines = whole(attribute(node, "#{attr}Lines"))
+          read_twips(node, property) || (lines && lines * LINE / 100)
+        end
+
         def read_characters(node, property) = whole(said(node, property))
 
         # @return [String, nil] what the property's attribute says, by either of its names
@@ -244,6 +257,7 @@ module Norvel
         def write_switch(node, _, value) = put(node, "val", value ? nil : "0")
         def write_switch_off(node, _, value) = put(node, "val", value ? "0" : nil)
         def write_line_count(node, _, value) = put(node, "val", value.to_i.positive? ? nil : "0")
+        def write_space(node, property, value) = write_twips(node, property, value)
         def write_half_points(node, _, value) = put(node, "val", value && (Rational(value) / Lengths::HALF_POINT).round)
         def write_percent(node, _, value) = put(node, "val", value)
         def write_choice(node, _, value) = put(node, "val", value)
