@@ -66,4 +66,47 @@ RSpec.describe Norvel::Changes::AcceptRevisions do
     expect(Norvel::Changes::Difference.apply(manuscript, kept)).to eq(after)
     expect(Norvel::Formats.write(manuscript, source: bytes)).to eq(bytes)
   end
+
+  describe "of formatting" do
+    def changed(name) = revision("#{name}PrChange", "<w:#{name}Pr/>", 50)
+
+    let(:bytes) do
+      docx do |file|
+        file.raw("<w:p><w:pPr><w:jc w:val='center'/>#{changed("p")}</w:pPr>#{run("The night ")}<w:r><w:rPr><w:b/>#{changed("r")}</w:rPr><w:t>ferry</w:t></w:r>#{revision("ins", run("."))}</w:p>")
+        file.raw("<w:tbl><w:tblPr>#{changed("tbl")}</w:tblPr><w:tblGrid><w:gridCol w:w='3000'/></w:tblGrid><w:tr><w:trPr>#{changed("tr")}</w:trPr><w:tc><w:tcPr>#{changed("tc")}</w:tcPr><w:p>#{run("Ten")}</w:p></w:tc></w:tr></w:tbl>")
+        file.raw("<w:p><w:r><w:rPr><w:i/>#{changed("r")}</w:rPr><w:t>Eleven</w:t></w:r></w:p>")
+      end
+    end
+
+    def recorded(after, part = "word/document.xml") = Nokogiri::XML(Norvel::Formats::Archive.member(Norvel::Formats.write(after, source: bytes), part)).xpath("//*[contains(local-name(), 'PrChange')]").map(&:name)
+
+    it "are listed by paragraph, with the words they are of" do
+      expect(manuscript.matters.map { |matter| [matter.kind, matter.paragraph, matter.text] }).to eq([[:insertion, 0, "."], [:formatting, 0, "The night ferry."], [:formatting, 1, "Ten"], [:formatting, 2, "Eleven"]])
+      expect(manuscript.paragraphs.first.carries).to eq([:revision]) # that of the text
+      expect(recorded(manuscript)).to eq(%w[pPrChange rPrChange tblPrChange trPrChange tcPrChange rPrChange])
+    end
+
+    it "are accepted one by one or all, and what was changed stays" do
+      one = change([[1, "formatting"]]).call(manuscript)
+      expect(recorded(one)).to eq(%w[pPrChange rPrChange rPrChange])
+      expect(change([[1, "formatting"]]).sentence(manuscript)).to eq("Accepted a change of formatting: “Ten”.")
+      all = change("all").call(manuscript)
+      expect([recorded(all), all.matters]).to eq([[], []])
+      again = read(Norvel::Formats.write(all, source: bytes))
+      expect(again.paragraphs.map { |paragraph| [paragraph.properties, paragraph.runs.map(&:properties)] }).to eq(manuscript.paragraphs.map { |paragraph| [paragraph.properties, paragraph.runs.map(&:properties)] })
+      expect(change("all").sentence(manuscript)).to eq("Accepted 1 insertion and 3 changes of formatting.")
+    end
+  end
+
+  it "are accepted in notes too" do
+    members = Norvel::Formats::Archive.read(docx { |file| file.raw("<w:p>#{run("Ten")}#{file.note("A note.")}</w:p>") }).members
+    members["word/footnotes.xml"] = members["word/footnotes.xml"].sub("</w:p></w:footnote></w:footnotes>", "#{revision("ins", run(" And more."))}#{revision("del", run(" Less.", "delText"))}</w:p></w:footnote></w:footnotes>")
+    file = Norvel::Formats::Archive.new({}).write(members)
+    noted = read(file)
+    expect(noted.matters.map { |matter| [matter.kind, noted.paragraph(matter.paragraph).text] }).to eq([[:insertion, " A note. And more."], [:deletion, " A note. And more."]])
+    after = Norvel::Formats.write(change("all").call(noted), source: file)
+    expect(Norvel::Formats::Archive.member(after, "word/footnotes.xml")).not_to match(/<w:(ins|del) /)
+    expect([read(after).matters, read(after).note_paragraphs.map(&:text)]).to eq([[], [" A note. And more."]])
+    expect(Norvel::Formats::Archive.member(after, "word/document.xml")).to eq(Norvel::Formats::Archive.member(file, "word/document.xml"))
+  end
 end

@@ -6,9 +6,27 @@ module Norvel
     # counted ("Figure"), and which level of headings begins the count anew.
     Reference = Value.define(:what, to: nil, resets: nil)
 
-    # What is still open in a manuscript: a :comment, an :insertion, a :deletion, a :move, or a :placeholder (sample text of a template), with the paragraph it stands in and its words;
-    # `ref` is the aside that holds a comment, and of a revision its place among those of its paragraph, or "end".
-    Matter = Value.define(:kind, :paragraph, text: "", ref: nil)
+    # What is still open in a manuscript: a :comment, an :insertion, a :deletion, a :move, a change of :formatting, or a :placeholder (sample
+    # text of a template), with the paragraph it stands in and its words; `ref` is the aside that holds a comment, and of a revision its
+    # place among those of its paragraph, "end" or "formatting".
+    Matter = Value.define(:kind, :paragraph, text: "", ref: nil) do
+      # @return [Boolean] whether it is a recorded revision
+      def revision? = Matter::REVISIONS.include?(kind)
+
+      # @return [Boolean] whether it is one of the text itself
+      def of_text? = revision? && kind != :formatting
+
+      # @return [String]
+      def called = Matter.called(kind)
+    end
+    Matter::REVISIONS = %i[insertion deletion move formatting].freeze
+
+    # @param kind [Symbol] @param count [Integer]
+    # @return [String] "3 changes of formatting" without the number
+    def Matter.called(kind, count = 1)
+      word, rest = {formatting: ["change", " of formatting"], placeholder: ["sample text", ""]}.fetch(kind, [kind.to_s.tr("_", " "), ""])
+      "#{word}#{"s" unless count == 1}#{rest}"
+    end
 
     # A finding of a rule that somebody lets be, for a reason; `text` is that of its paragraph when that was said.
     Waiver = Value.define(:rule, :reason, paragraph: nil, text: nil)

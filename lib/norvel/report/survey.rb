@@ -120,7 +120,7 @@ module Norvel
       end
 
       def open_matters
-        own = @manuscript.matters.select { |matter| matter.kind != :placeholder && @manuscript.index_of(matter.paragraph) }
+        own = @manuscript.matters.select { |matter| !%i[placeholder formatting].include?(matter.kind) && @manuscript.index_of(matter.paragraph) }
         own.map { |matter| {kind: matter.kind.to_s, paragraph: @manuscript.index_of(matter.paragraph), text: matter.text} } +
           @examined.references.broken.map { |found| {kind: "broken_reference", paragraph: @manuscript.index_of(found.paragraph), text: found.says} }
       end

@@ -4,14 +4,12 @@ module Norvel
   module Changes
     # Revisions become text: what was put in is text like any other, what was taken out is gone from the file, what was moved stands in its
     # new place only. "revisions" are [paragraph, ref] of Manuscript::Matter, or "all"; the others stay recorded. A paragraph whose end was
-    # taken out joins the next, or goes where it holds nothing (ISO/IEC 29500-1 §17.13.5.15).
+    # taken out joins the next, or goes where it holds nothing (ISO/IEC 29500-1 §17.13.5.15). Of formatting, what was changed stays.
     class AcceptRevisions < Operation
-      KINDS = %i[insertion deletion move].freeze
-
       # @param manuscript [Manuscript]
       # @return [Array<Manuscript::Matter>] what may be accepted
       def self.of(manuscript)
-        manuscript.matters.select { |matter| KINDS.include?(matter.kind) && matter.ref && manuscript.paragraph(matter.paragraph) }
+        manuscript.matters.select { |matter| matter.revision? && matter.ref && manuscript.paragraph(matter.paragraph) }
       end
 
       def carry_out(manuscript)
@@ -19,16 +17,16 @@ module Norvel
         raise NothingToChange, "There is no revision to accept." if chosen.empty?
 
         left = manuscript.matters - chosen
-        done = chosen.map(&:paragraph).uniq.reject { |id| left.any? { |matter| matter.paragraph == id && KINDS.include?(matter.kind) } }
+        done = chosen.map(&:paragraph).uniq.reject { |id| left.any? { |matter| matter.paragraph == id && matter.of_text? } }
         settled = manuscript.with_paragraphs(done.to_h { |id| [id, settled(manuscript.paragraph(id))] }).with(matters: left)
         done.reverse.reduce(settled) { |now, id| ended(now, manuscript.paragraph(id)) }
       end
 
       def sentence(manuscript)
         found = accepted(manuscript)
-        return "Accepted a #{found.first.kind}: #{found.first.text.empty? ? "the end of a paragraph" : "“#{short(found.first.text)}”"}." if found.size == 1
+        return "Accepted a #{found.first.called}: #{found.first.text.empty? ? "the end of a paragraph" : "“#{short(found.first.text)}”"}." if found.size == 1
 
-        said = found.map(&:kind).tally.map { |kind, count| counted(count, kind.to_s) }
+        said = found.map(&:kind).tally.map { |kind, count| "#{count} #{Manuscript::Matter.called(kind, count)}" }
         "Accepted #{(said.size > 1) ? "#{said[0..-2].join(", ")} and #{said.last}" : said.first}."
       end
 

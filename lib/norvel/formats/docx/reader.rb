@@ -129,6 +129,7 @@ module Norvel
               @asides[Manuscript::NOTE_SEPARATOR] = reader.read(note, base) if kind == "footnotes" && type == "separator"
               base += size
             end
+            @matters += reader.matters
           end
         end
 

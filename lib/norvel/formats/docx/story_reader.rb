@@ -123,6 +123,7 @@ module Norvel
 
             @matters << Manuscript::Matter.new(kind: Revisions::KINDS[part.name], paragraph: @paragraph, text: Revisions.words(part), ref: place.to_s)
           end
+          note_formatting(node)
           note_end(node) unless @matters.any? { |matter| matter.paragraph == @paragraph && %i[insertion deletion move].include?(matter.kind) }
         end
 
@@ -133,6 +134,16 @@ module Norvel
           return if paragraph.blank? || [*inner, *around].none? { |control| child(child(control, "sdtPr"), "showingPlcHdr") }
 
           @matters << Manuscript::Matter.new(kind: :placeholder, paragraph: paragraph.id, text: paragraph.written)
+        end
+
+        def note_formatting(node)
+          @formatting = Revisions.formatting?(node.document) if @formatting.nil?
+          changed = @formatting ? Revisions.formatting(node) : []
+          return if changed.empty?
+
+          runs = changed.select { |one| one.name == "rPrChange" && one.parent.parent.name == "r" }
+          words = (runs.size == changed.size) ? runs.map { |one| Revisions.words(one.parent.parent) }.join : Revisions.words(node)
+          @matters << Manuscript::Matter.new(kind: :formatting, paragraph: @paragraph, text: words, ref: Revisions::FORMATTING)
         end
 
         # Its end alone was put in or taken out.

@@ -58,14 +58,14 @@ module Norvel
         end
 
         def patch_body
-          return if %i[blocks sections contents anchors matters].all? { |name| @before.public_send(name) == @now.public_send(name) }
+          return if !settled_in_body? && %i[blocks sections contents anchors].all? { |name| @before.public_send(name) == @now.public_send(name) }
 
           document = @package.parse(@package.main)
           spelling = Spelling.new(document.root, @theme)
           body = Patching.child(document.root, "body")
           nodes = Walk.paragraphs(body)
           sections = SectionReader.nodes(body, nodes).map(&:first)
-          Revisions.accept(nodes, @before, @now)
+          Revisions.accept(nodes.each_with_index.to_h { |node, index| [index, node] }, @before, @now)
           settle_placeholders(nodes)
           story = story_writer(nodes, 0, spelling)
           patch_tables(body, spelling.codecs)
@@ -75,11 +75,15 @@ module Norvel
             margins = MarginsWriter.new(@package, @theme, @reader.header_parts, @before, @now, @changed)
             SectionWriter.new(sections, spelling, @before.sections, @now.sections, margins).write(body) { |id| story.node(id) }
           end
-          return if @before.blocks == @now.blocks && @before.anchors == @now.anchors && @before.matters == @now.matters &&
+          return if @before.blocks == @now.blocks && @before.anchors == @now.anchors && !settled_in_body? &&
             SectionWriter.only_margins?(@before.sections, @now.sections, margins)
 
           @changed[@package.main] = Patching.serialize(document)
         end
+
+        def settled = @settled ||= (@before.matters - @now.matters).map(&:paragraph)
+
+        def settled_in_body? = settled.any? { |id| @before.index_of(id) }
 
         # Where something was written instead of sample text, it is text like any (§17.5.2.39).
         def settle_placeholders(nodes)
@@ -103,11 +107,12 @@ module Norvel
 
         def patch_notes
           %w[footnotes endnotes].each do |kind|
-            refs = @before.notes.keys.select { |ref| ref.start_with?(kind) && @before.notes[ref] != @now.notes[ref] }
+            refs = @before.notes.keys.select { |ref| ref.start_with?(kind) && (@before.notes[ref] != @now.notes[ref] || Manuscript.paragraphs_of([@before.notes[ref]]).any? { |one| settled.include?(one.id) }) }
             next if refs.empty?
 
             document = @package.parse(name = @package.related(kind))
             nodes = document.root.element_children.flat_map { |note| Walk.paragraphs(note) }
+            Revisions.accept(nodes.each_with_index.to_h { |node, index| [Reader::BASES[kind] + index, node] }, @before, @now)
             containers = ->(manuscript) { {}.merge(*refs.map { |ref| Manuscript.containers_in("note #{ref}", manuscript.notes.fetch(ref, [])) }) }
             story_writer(nodes, Reader::BASES[kind], Spelling.new(document.root, @theme)).patch(containers[@before], containers[@now])
             @changed[name] = Patching.serialize(document)

@@ -11,7 +11,7 @@ module Norvel
             next unless paragraph && within(context, [paragraph]).any?
 
             words = matter.text.gsub(/[[:space:]]+/, " ").strip
-            finding(context, paragraph: paragraph, expected: "none", measured: "a #{matter.kind}", message: "A #{matter.kind}: “#{(words.length > 60) ? "#{words[0, 58]} …" : words}”.")
+            finding(context, paragraph: paragraph, expected: "none", measured: "a #{matter.called}", message: "A #{matter.called}: “#{(words.length > 60) ? "#{words[0, 58]} …" : words}”.")
           end
         end
       end
@@ -27,7 +27,7 @@ module Norvel
       # No revision is left in the file.
       class NoRevisions < OpenMatters
         checks "no_revisions", area: :open_matters
-        KINDS_OF = %i[insertion deletion move].freeze
+        KINDS_OF = Manuscript::Matter::REVISIONS
 
         def sentence = "No revision is left in the file."
       end
