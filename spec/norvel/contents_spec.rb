@@ -131,7 +131,9 @@ RSpec.describe Norvel::Contents do
       %w[One Two].each { |chapter| file.raw(%(<w:p><w:pPr><w:pStyle w:val="Heading1"/></w:pPr>#{text(chapter)}</w:p>)) }
     end
     parted = change("academic_parts", main: 1, chapters: "page").call(read(bytes))
-    again = delivered(change("make_contents", before: 1, title: "Contents").call(parted), bytes)
+    making = change("make_contents", before: 1, title: "Contents")
+    expect(making.sentence(parted)).to eq("Made a list of contents: 2 entries.")
+    again = delivered(making.call(parted), bytes)
     known = described_class.new(layout(again))
     expect(known.lines(known.lists.first).map(&:text)).to eq(["One\t1", "Two\t2"])
     expect(layout(again).pages.map { |page| [page.folio, page.text_lines.first.setting.text] }).to eq([["i", "A report"], ["ii", "Contents"], ["1", "One"], ["2", "Two"]])

@@ -156,7 +156,7 @@ module Norvel
         made = (after.contents - before.contents).last
         from, to = [made.first, made.last].map { |id| after.index_of(id) }
         what = (made.kind == :captions) ? "list of what counts “#{made.of}”" : "list of contents"
-        "Made a #{what}: #{counted(to - from + 1, "entry", "entries")}."
+        "Made a #{what}: #{counted(after.paragraphs[from..to].count { |line| !line.blank? }, "entry", "entries")}."
       end
 
       private
