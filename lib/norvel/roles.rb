@@ -19,6 +19,9 @@ module Norvel
     Role = Value.define(:name, :confidence, reasons: [])
     Vote = Value.define(:role, :weight, :reason)
 
+    CAP = Role.new(name: :other, confidence: 0.97, reasons: ["the first letter of the next paragraph"])
+    private_constant :CAP
+
     # @param manuscript [Manuscript]
     def initialize(manuscript, appearance = Appearance.new(manuscript), cascade = Cascade.new(manuscript))
       @manuscript = manuscript
@@ -66,6 +69,8 @@ module Norvel
       @manuscript.paragraphs.to_h do |paragraph|
         next [paragraph.id, blank(paragraph)] if paragraph.blank?
         next [paragraph.id, Role.new(name: :figure, confidence: 0.97, reasons: ["holds only a picture"])] if figure?(paragraph)
+
+        next [paragraph.id, CAP] if paragraph.drop_cap
 
         style = @style_votes.for(paragraph)
         [paragraph.id, weigh(style + @look_votes.for(paragraph, style))]

@@ -37,6 +37,7 @@ module Norvel
         @break_next = nil
         @width = width
         @framed = false
+        @cap = nil
         @beside = [] # what stands beside the lines to come, measured from where they begin
         heading = nil
         blocks.each_with_index do |block, index|
@@ -46,11 +47,13 @@ module Norvel
             add_table(block, width)
           elsif heading.nil? && block.run_in && blocks[index + 1].is_a?(Manuscript::Paragraph)
             heading = block
+          elsif heading.nil? && DropCap.before?(block, blocks[index + 1])
+            @cap = DropCap.new(block, @setter.set(block, width, **setting))
           elsif heading
             add_run_in(heading, block, @setter.set_run_in(heading, block, width, beside: cuts([heading, block], width), **setting), area)
             heading = nil
           else
-            add_paragraph(block, @setter.set(block, width, beside: cuts([block], width), **setting), area)
+            add_paragraph(block, set(block, width, **setting), area)
           end
         end
         Frames.make_room(@items) if @framed
@@ -68,8 +71,19 @@ module Norvel
 
       private
 
+      def set(block, width, **setting)
+        beside = cuts([block], width)
+        return @setter.set(block, width, beside: beside, **setting) unless @cap
+
+        line = @setter.set(block, width, beside: beside, **setting).lines.first
+        @beside += [@cap.cut(line.height)]
+        @setter.set(block, width, beside: @beside, **setting)
+      end
+
       def add_paragraph(paragraph, setting, area)
         items = setting.kept_items(area) { inner(setting.lines.map { |line| item(paragraph, setting, line, area) }, setting.format) }
+        items = @cap.join(items) if @cap
+        @cap = nil
         add_items(paragraph, setting.format, items)
       end
 

@@ -20,7 +20,7 @@ module Norvel
       def rows(table, width)
         columns = columns(table, width)
         left = left(table, columns.sum, width)
-        return built(table, columns, left) if table.blocks.any? { |block| block.is_a?(Manuscript::Table) || block.run_in }
+        return built(table, columns, left) if table.blocks.any? { |block| block.is_a?(Manuscript::Table) || block.run_in || block.drop_cap }
 
         @setter.rows(table, [width, @between], settings(table, columns)) { built(table, columns, left) }
       end

@@ -39,7 +39,7 @@ module Norvel
 
       def kinds(paragraph)
         found = paragraph.insets.filter_map { |inset| of_inset(inset) }
-        found << :float if paragraph.carries.include?(:frame)
+        found << :float if paragraph.carries.include?(:frame) && !DropCap.before?(paragraph, @manuscript.paragraphs[@manuscript.index_of(paragraph.id) + 1])
         script = @store.script(paragraph)
         script ? found << script : found
       end
@@ -76,7 +76,7 @@ module Norvel
       # Lines that were set beside something which stands on the page before.
       def beside_nothing
         @layout.pages.filter_map do |page|
-          lost = page.placed.find { |placed| placed.setting.beside && placed.line.width.positive? }
+          lost = page.placed.find { |placed| placed.setting.beside&.any? { |cut| !cut.cap } && placed.line.width.positive? }
           next if lost.nil? || page.floats.any? { |float| float.inset.anchor.wrap == :around }
 
           Approximation.new(kind: :float, page: page.number, paragraph: lost.paragraph.id)

@@ -2,11 +2,16 @@
 
 module Norvel
   class Manuscript
+    # A first letter that is as high as so many lines of the paragraph after it, which stand beside it in a `gap` of EMU
+    # (ISO/IEC 29500-1 §17.3.1.11).
+    DropCap = Value.define(:lines, gap: 0)
+
     # A paragraph: `style` is the id of its paragraph style, `properties` its direct formatting,
     # `mark_properties`/`mark_style` the formatting of its end mark. `carries` names what makes it more than
     # text: :section_end, :page_break, :field, :revision, :end_taken_out (by a revision), :anchor. `run_in`: its end is hidden, so that the next
-    # paragraph goes on in its line. `id` is its number in the source, from NEW_IDS on where it is new.
-    Paragraph = Value.define(:id, :style, properties: {}, mark_properties: {}, mark_style: nil, runs: [], carries: [], in_table: false, run_in: false) do
+    # paragraph goes on in its line; as a `drop_cap` it stands beside the next one's lines. `id` is its number in the source, from NEW_IDS on where it is new.
+    Paragraph = Value.define(:id, :style, properties: {}, mark_properties: {}, mark_style: nil, runs: [], carries: [], in_table: false, run_in: false,
+      drop_cap: nil) do
       attr_reader :text, :insets
 
       # @return [String] its text without what fields worked out

@@ -31,7 +31,7 @@ module Norvel
 
       def new_paragraph(manuscript, like, style:, runs: [])
         like.with(id: new_id(manuscript), style: style, runs: runs, carries: [], properties: {}, mark_properties: {}, mark_style: nil,
-          run_in: false)
+          run_in: false, drop_cap: nil)
       end
     end
   end

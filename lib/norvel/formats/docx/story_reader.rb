@@ -77,9 +77,18 @@ module Norvel
           mark_properties = @spelling.read(mark, :text)
           paragraph = Manuscript::Paragraph.new(id: id, style: known(style, :paragraph) || @sheet.default_id, properties: @spelling.read(properties, :paragraph),
             mark_properties: mark_properties, mark_style: known(child(mark, "rStyle")&.then { |reference| attribute(reference) }, :character),
-            runs: runs, carries: @carries.uniq, in_table: in_table, run_in: run_in?(mark))
+            runs: runs, carries: @carries.uniq, in_table: in_table, run_in: run_in?(mark), drop_cap: drop_cap(child(properties, "framePr")))
           note_placeholder(node, paragraph)
           paragraph
+        end
+
+        CAP_LINES = (1..10)
+
+        # One in the margin is a frame like others.
+        def drop_cap(frame)
+          return unless frame && attribute(frame, "dropCap") == "drop"
+
+          Manuscript::DropCap.new(lines: @codecs.count(attribute(frame, "lines") || "1", CAP_LINES, "the lines of a drop cap"), gap: @codecs.measure(attribute(frame, "hSpace")) || 0)
         end
 
         # ISO/IEC 29500-1 §17.3.2.36: an end that is always hidden.

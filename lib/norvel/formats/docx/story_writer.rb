@@ -11,7 +11,7 @@ module Norvel
       class StoryWriter
         # Markers that lie between words; those of a paragraph that goes move to its neighbour.
         MARKERS = %w[bookmarkStart bookmarkEnd commentRangeStart commentRangeEnd permStart permEnd].freeze
-        KEPT_APART = %w[sectPr pPrChange].freeze # of a paragraph's properties, what a part of it does not take along
+        KEPT_APART = %w[sectPr pPrChange framePr].freeze # of a paragraph's properties, what a part of it does not take along
 
         # @param nodes [Array<Nokogiri::XML::Element>] the w:p of the part, in order @param base [Integer] number of the first
         # @param default_style [String] id of the style of paragraphs that name none
