@@ -54,6 +54,10 @@ module Norvel
     # @return [Array<Pdf::Lost::Kind>] what does not go into a PDF
     def lost_in_pdf(layout, source:) = Pdf::Format.new.lost(layout, picture: pictures(source))
 
+    # @param layout [Layout]
+    # @return [Array<String>] why its PDF may not call itself accessible (ISO 14289-1)
+    def hindrances_of_pdf(layout) = Pdf::Hindrances.new(layout).to_a
+
     # @return [Proc] a member of a file to its bytes
     def pictures(source) = ->(member) { Archive.member(source, member) }
 

@@ -183,8 +183,14 @@ RSpec.describe Norvel::Formats::Pdf do
     expect([intent[:S], made.deref(intent[:DestOutputProfile]).hash[:N]]).to eq([:GTS_PDFA1, 3]) # ISO 19005-2 §6.2.3
     read = ->(one, name) { one.metadata.at_xpath("//*[local-name()='#{name}' and starts-with(namespace-uri(), 'http://www.aiim.org/pdf')]")&.text }
     expect([read[made, "conformance"], made.metadata.at_xpath("//*[local-name()='part' and namespace-uri()='http://www.aiim.org/pdfua/ns/id/']")&.text]).to eq(%w[A 1])
-    silent = pdf(docx { |file| file.raw(%(<w:p><w:r><w:pict><v:shape xmlns:v="urn:schemas-microsoft-com:vml" style="width:90pt;height:60pt"><v:imagedata xmlns:r="http://schemas.openxmlformats.org/officeDocument/2006/relationships" r:id="rIdNone"/></v:shape></w:pict></w:r></w:p>)) })
+    hindrances = ->(bytes) { Norvel::Formats.hindrances_of_pdf(layout(read(bytes))) }
+    levels = ->(*all) { docx { |file| all.each { |level| file.raw(%(<w:p><w:pPr><w:pStyle w:val="Heading#{level}"/></w:pPr><w:r><w:t>Part</w:t></w:r></w:p>)) } } }
+    silent = pdf(silent_file = docx { |file| file.raw(%(<w:p><w:r><w:pict><v:shape xmlns:v="urn:schemas-microsoft-com:vml" style="width:90pt;height:60pt"><v:imagedata xmlns:r="http://schemas.openxmlformats.org/officeDocument/2006/relationships" r:id="rIdNone"/></v:shape></w:pict></w:r></w:p>)) })
     expect(silent.metadata.at_xpath("//*[namespace-uri()='http://www.aiim.org/pdfua/ns/id/']")).to be_nil
+    expect(hindrances[silent_file]).to eq(["an image has no text alternative"])
+    expect(hindrances[levels[1, 2, 2, 3, 1, 3]]).to eq(["a heading of level 3 follows one of level 1 on page 1"]) # §7.4.2
+    expect(hindrances[levels[2, 3]]).to eq(["the first heading is of level 2"])
+    expect(hindrances[levels[1, 2, 3, 1]]).to eq([])
     expect(made.objects.trailer[:ID].size).to eq(2) # ISO 19005-2 §6.1.3
   end
 

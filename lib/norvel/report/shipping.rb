@@ -68,12 +68,8 @@ module Norvel
       # @return [Array<String>] why
       def reasons = @layout.inexact.values.flatten.uniq
 
-      # @return [Integer] images of which nobody said what they show
-      def silent_images
-        @now.paragraphs.flat_map(&:insets).count { |inset|
-          (inset.kind == :image || inset.what == :image) && !inset.decorative && inset.alt.to_s.strip.empty?
-        }
-      end
+      # @return [Array<String>] why its PDF may not call itself accessible
+      def unsaid = @unsaid ||= Formats.hindrances_of_pdf(@layout)
 
       # @return [Hash{Symbol=>Integer}] comments, insertions, deletions, moves and references that lead nowhere
       def open_matters

@@ -5,6 +5,7 @@ require_relative "font"
 require_relative "reading_order"
 require_relative "page_writer"
 require_relative "description"
+require_relative "hindrances"
 require_relative "structure"
 require_relative "outline"
 
@@ -60,7 +61,7 @@ module Norvel
           @order.settle
           Structure.new(self, @order.document, @written).write
           Outline.new(self).write
-          @description.write(self, labels: page_labels, complete: complete?)
+          @description.write(self, labels: page_labels, complete: Hindrances.new(layout).none?)
           resources
           @document.render
         end
@@ -259,12 +260,6 @@ module Norvel
           end
           rows = numbered.slice_when { |one, other| one[1].nil? || one[1] != other[1] || other[2] != one[2] + 1 }
           rows.flat_map { |row| [row.first[0], row.first[1] ? {S: row.first[1], St: row.first[2]} : {P: row.first[3]}] }
-        end
-
-        # Whether it may say of itself that it is as PDF/UA-1 asks: what only a person can say is said.
-        def complete?
-          shown = manuscript.paragraphs.flat_map(&:insets).select { |inset| inset.kind == :image || inset.what == :image }
-          shown.all? { |inset| inset.decorative || !inset.alt.to_s.strip.empty? } && manuscript.info.language
         end
       end
     end
