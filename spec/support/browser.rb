@@ -5,13 +5,18 @@ require "selenium-webdriver"
 require "tmpdir"
 require_relative "web"
 
+# What goes from the page while it is looked at is looked for again; Chromium's driver has more than one word for it.
+class DeskDriver < Capybara::Selenium::Driver
+  def invalid_element_errors = super | [Selenium::WebDriver::Error::UnknownError]
+end
+
 # Headless Chromium with Debian's driver; nothing is downloaded.
 Capybara.register_driver(:desk) do |app|
   options = Selenium::WebDriver::Chrome::Options.new(binary: "/usr/bin/chromium")
   %W[--headless=new --no-sandbox --disable-gpu --disable-quic --no-first-run --disable-background-networking --disable-component-update --disable-sync
     --window-size=1280,800 --user-data-dir=#{Dir.mktmpdir("norvel-browser")}].each { |flag| options.add_argument(flag) }
   service = Selenium::WebDriver::Chrome::Service.new(path: "/usr/bin/chromedriver")
-  Capybara::Selenium::Driver.new(app, browser: :chrome, options: options, service: service)
+  DeskDriver.new(app, browser: :chrome, options: options, service: service)
 end
 Capybara.app = Web::APP
 Capybara.server = :puma, {Silent: true}
