@@ -39,14 +39,15 @@ module Norvel
       def text_lines = placed.select { |one| %i[body cell].include?(one.area) }
     end
 
-    # What is not laid out truly: its kind, page and paragraph id.
-    Approximation = Value.define(:kind, page: nil, paragraph: nil) do
+    # What is not laid out truly: its kind, page and paragraph id, and of which sort of that kind it is.
+    Approximation = Value.define(:kind, page: nil, paragraph: nil, sort: nil) do
       # @return [String] what it is
-      def words = Approximation::WORDS.fetch(kind)
+      def words = Approximation::WORDS.fetch(sort || kind)
     end
     Approximation::WORDS = {
       text_box: "a text box of another kind", equation: "an equation", chart: "a chart",
-      object: "an object, uneven columns, line numbers or lines on a grid", right_to_left: "text from right to left",
+      object: "an object", drawing: "a drawing", uneven_columns: "columns of different widths", line_numbers: "line numbers",
+      grid: "lines on a grid", right_to_left: "text from right to left",
       vertical_text: "upright text", font: "signs that no font here has, or a script that is not laid out",
       overflow: "what has to stay together is larger than its room", float: "text beside something floating"
     }.freeze

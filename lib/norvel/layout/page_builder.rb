@@ -125,7 +125,7 @@ module Norvel
         loop do
           leaves = band(start, carried, lead(start), balanced: @manuscript.sections[index + 1]&.begins == :here)
           leaves.each_with_index { |leaf, column| place(leaf, column) }
-          @approximations << Approximation.new(kind: :object, page: @state.page.number) if @section.beyond.any?
+          @section.beyond.each { |sort| @approximations << Approximation.new(kind: :object, page: @state.page.number, sort: sort) }
           start = leaves.last.to
           carried = leaves.last.carried
           @state.y += leaves.map(&:used).max

@@ -19,11 +19,11 @@ module Norvel
 
       private
 
-      def at(kind, paragraph) = Approximation.new(kind: kind, page: @layout.page_of(paragraph.id), paragraph: paragraph.id)
+      def at(kind, paragraph, sort: nil) = Approximation.new(kind: kind, page: @layout.page_of(paragraph.id), paragraph: paragraph.id, sort: sort)
 
       def of_paragraphs
         @manuscript.paragraphs.each_with_object([]) do |paragraph, found|
-          kinds(paragraph).each { |kind| found << at(kind, paragraph) } unless plain?(paragraph)
+          kinds(paragraph).each { |kind, sort| found << at(kind, paragraph, sort: sort) } unless plain?(paragraph)
         end
       end
 
@@ -54,7 +54,7 @@ module Norvel
 
       def of_anchor(inset)
         shown = Floating.floats?(inset) && (inset.what == :image || inset.box)
-        return {image: :float, drawing: :object}.fetch(inset.what, inset.what) unless shown
+        return {image: :float, drawing: %i[object drawing]}.fetch(inset.what, inset.what) unless shown
 
         Floating.true?(inset) ? nil : :float
       end

@@ -13,7 +13,7 @@ module Norvel
       # @return [Hash] of plain JSON values
       def to_h
         {exact: @layout.exact?, substitutions: @layout.substitutions.map { |match| {asked: match.asked, used: match.used, match: match.match.to_s} },
-         approximations: @layout.approximations.map { |one| {kind: one.kind.to_s, page: one.page, paragraph: one.paragraph && @manuscript.index_of(one.paragraph)} },
+         approximations: @layout.approximations.map { |one| {kind: one.kind.to_s, page: one.page, paragraph: one.paragraph && @manuscript.index_of(one.paragraph)} }.uniq,
          pages: @layout.pages.map { |page| page_entry(page) }}
       end
 
