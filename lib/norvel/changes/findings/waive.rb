@@ -35,9 +35,8 @@ module Norvel
       end
     end
 
-    # Mends several findings in one step: "changes" are pairs of an operation's name and parameters; those that have become needless, or
-    # cannot be made, are left out. "title" is its sentence.
-    class Mend < Operation
+    # Mends several findings in one step, as a series; changes that have become needless, or cannot be made, are left out.
+    class Mend < Series
       def carry_out(manuscript)
         after = parameters.fetch("changes").reduce(manuscript) do |now, (name, details)|
           Changes.build(name, details).call(now)
@@ -48,15 +47,6 @@ module Norvel
 
         after
       end
-
-      def alters_text? = parameters.fetch("changes").any? { |name, details| Changes.build(name, details).alters_text? }
-
-      def sentence(_manuscript) = parameters["title"]
-
-      private
-
-      # Each change saw to it by itself.
-      def same_words?(_before, _after) = true
     end
   end
 end

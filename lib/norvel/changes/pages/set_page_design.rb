@@ -2,12 +2,52 @@
 
 module Norvel
   module Changes
+    # What changes of page designs share.
+    module OnPaper
+      LEAST = 720_000 # EMU of text across and down: 2 cm
+
+      private
+
+      # @param page [Manuscript::PageDesign]
+      # @return [Manuscript::PageDesign] on the paper and with the margins that are asked for
+      def redesigned(page)
+        page = page.with(**paper(page)) if parameters["paper"]
+        asked = margins
+        page = page.with(margin: page.margin.merge(asked))
+        across, down = page.text_width, page.height - page.margin[:top] - page.margin[:bottom]
+        raise ChangeRefused, "These margins leave less than 2 cm for the text." if (asked.any? || parameters["paper"]) && [across, down].min < LEAST
+
+        page
+      end
+
+      # @return [Hash{Symbol=>Integer}] EMU by edge
+      def margins
+        (parameters["margin"] || {}).to_h do |edge, written|
+          length = Lengths.parse(written, default_unit: "cm")
+          raise ChangeRefused, "A margin is not less than 0." if length.negative?
+
+          [edge.to_sym, length]
+        end
+      end
+
+      # @param page [Manuscript::PageDesign]
+      # @return [Hash{Symbol=>Integer}] width and height of the paper asked for, which lies as it lay
+      def paper(page)
+        size = Manuscript::PageDesign.paper(parameters["paper"])
+        (page.width > page.height) ? {width: size[:height], height: size[:width]} : size
+      rescue KeyError
+        raise ChangeRefused, "“#{parameters["paper"]}” is no paper Norvel knows."
+      end
+    end
+
     # Changes paper and margins of every section, or of those in "sections": "paper" is a name,
     # "margin" holds lengths by edge (top, bottom, start, end, gutter, header, footer).
     class SetPageDesign < Operation
+      include OnPaper
+
       def carry_out(manuscript)
         indexes = parameters["sections"] || manuscript.sections.each_index.to_a
-        manuscript.with(sections: manuscript.sections.each_with_index.map { |section, index| indexes.include?(index) ? redesign(section) : section })
+        manuscript.with(sections: manuscript.sections.each_with_index.map { |section, index| indexes.include?(index) ? section.with(page: redesigned(section.page)) : section })
       rescue ChangeRefused
         raise
       rescue Error => error
@@ -17,30 +57,6 @@ module Norvel
       def sentence(_manuscript)
         parts = [("paper #{parameters["paper"]}" if parameters["paper"]), *(parameters["margin"] || {}).map { |edge, length| "#{edge} margin #{length}" }].compact
         "Set the page design: #{parts.join(", ")}."
-      end
-
-      private
-
-      def redesign(section)
-        page = section.page
-        page = page.with(**paper(page)) if parameters["paper"]
-        margin = page.margin.merge((parameters["margin"] || {}).to_h { |edge, length| [edge.to_sym, Lengths.parse(length, default_unit: "cm")] })
-        raise ChangeRefused, "A margin is not less than 0." if margin.values_at(*parameters.fetch("margin", {}).keys.map(&:to_sym)).any?(&:negative?)
-
-        page = page.with(margin: margin)
-        if page.text_width < 720_000 || page.height - margin[:top] - margin[:bottom] < 720_000
-          raise ChangeRefused,
-            "These margins leave less than 2 cm for the text."
-        end
-
-        section.with(page: page)
-      end
-
-      def paper(page)
-        size = Manuscript::PageDesign.paper(parameters["paper"])
-        (page.width > page.height) ? {width: size[:height], height: size[:width]} : size
-      rescue KeyError
-        raise ChangeRefused, "“#{parameters["paper"]}” is no paper Norvel knows."
       end
     end
   end

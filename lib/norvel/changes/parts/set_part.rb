@@ -6,11 +6,12 @@ module Norvel
     # "columns" and "column_gap", "begins" (page, recto, verso, here), "folio" ({"format", "start" or "continues"}), "first_differs" whether
     # the first page has a header and footer of its own; for the whole manuscript "mirrored" and "gutter_above".
     class SetPart < Operation
+      include OnPaper
+
       BEGINS = {"page" => :page, "recto" => :recto, "verso" => :verso, "here" => :here}.freeze
       FORMATS = {"decimal" => "1, 2, 3", "lower_roman" => "i, ii, iii", "upper_roman" => "I, II, III", "lower_letter" => "a, b, c",
                  "upper_letter" => "A, B, C"}.freeze
       WORDS = {"page" => "on a new page", "recto" => "on a recto", "verso" => "on a verso", "here" => "upon the page"}.freeze
-      LEAST = 720_000 # EMU of text across and down: 2 cm
 
       def carry_out(manuscript)
         chosen = parts(manuscript)
@@ -52,31 +53,8 @@ module Norvel
       def begins = BEGINS.fetch(parameters["begins"]) { raise ChangeRefused, "A part begins on a page, a recto, a verso or here." }
 
       def page(page)
-        page = page.with(**paper(page)) if parameters["paper"]
-        page = page.turned if parameters["orientation"] && (parameters["orientation"] == "landscape") != (page.width > page.height)
-        margin = page.margin.merge(margins)
-        page = page.with(margin: margin)
-        across = page.text_width
-        down = page.height - margin[:top] - margin[:bottom]
-        raise ChangeRefused, "These margins leave less than 2 cm for the text." if (margins.any? || parameters["paper"]) && [across, down].min < LEAST
-
-        page
-      end
-
-      def margins
-        (parameters["margin"] || {}).to_h do |edge, written|
-          length = Lengths.parse(written, default_unit: "cm")
-          raise ChangeRefused, "A margin is not less than 0." if length.negative?
-
-          [edge.to_sym, length]
-        end
-      end
-
-      def paper(page)
-        size = Manuscript::PageDesign.paper(parameters["paper"])
-        (page.width > page.height) ? {width: size[:height], height: size[:width]} : size
-      rescue KeyError
-        raise ChangeRefused, "“#{parameters["paper"]}” is no paper Norvel knows."
+        wanted = parameters["orientation"]
+        redesigned((wanted && (wanted == "landscape") != (page.width > page.height)) ? page.turned : page)
       end
 
       def columns
