@@ -176,8 +176,7 @@ module NorvelWeb
     # Colours to choose from: those of the manuscript first, then those of its guide.
     # @return [Array<String>]
     def swatches
-      of_guide = guide_of.family.members.values.flat_map { |member| member.values.values_at(:color, :shading, :background) }.grep(/\A#/)
-      (state.colours | of_guide).first(8)
+      (state.colours | guide_of.family.colours).first(8)
     end
 
     # Families that a proposal brings and nothing here has ever heard of: a slip of the pen, perhaps.

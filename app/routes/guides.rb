@@ -44,6 +44,20 @@ module NorvelWeb
           erb :guide_editor, layout: false, locals: {own: own, draft: Norvel::Guide::Draft.new(own.yaml)}
         end
 
+        # A style of its sheet value by value, in the form that styles of manuscripts have.
+        app.get "/guides/:reference/styles/:slot" do
+          own = own_guide or halt 404
+          draft = Norvel::Guide::Draft.new(own.yaml)
+          halt 404 unless draft.styles.key?(params["slot"])
+          erb :guide_values, layout: false, locals: {own: own, draft: draft, slot: params["slot"]}
+        end
+
+        app.post "/guides/:reference/styles/:slot" do
+          own = own_guide or halt 404
+          own.change(Norvel::Guide::Draft.new(own.yaml).set_values(params["slot"], (params["values"] || {}).to_h).yaml)
+          erb :guide_editor, layout: false, locals: {own: own, draft: Norvel::Guide::Draft.new(own.yaml)}
+        end
+
         app.post "/guides/:reference/undo" do
           own = own_guide or halt 404
           own.step_back
@@ -124,6 +138,8 @@ module NorvelWeb
         when "clean_rules" then draft.add_rules_of_cleanness
         when "add_rule" then draft.add_rule(params["kind"].to_s)
         when "remove_rule" then draft.remove_rule(params["rule"].to_s)
+        when "add_level" then draft.add_level(params["kind"].to_s)
+        when "remove_level" then draft.remove_level(params["kind"].to_s)
         when "add_style" then draft.add_style(params["slot"].to_s, params["name"].to_s)
         when "remove_style" then draft.remove_style(params["slot"].to_s)
         else draft.set(params["path"].to_s, params["value"].to_s)

@@ -36,6 +36,31 @@ RSpec.describe Norvel::Guide::Draft do
     expect { one.add_style("body", "Again") }.to refused(/already/)
   end
 
+  it "writes styles value by value: what stays stands as it was written, what is emptied is not said" do
+    one = draft.set("styles/body/line", "11 pt, justified").set_values("body", {"size" => "11 pt", "align" => "", "bold" => "yes", "indent_first" => "0.8 cm", "space_after" => "6", "line_spacing" => "1.5"})
+    expect(one.styles["body"]).to eq("name" => "House text", "size" => "11 pt", "bold" => true, "indent_first" => "0.8 cm", "space_after" => "6 pt", "line_spacing" => "1.5")
+    expect(one.guide.family[:body].values).to include(size: 139_700, bold: true, space_after: 76_200)
+    expect(one.set_values("body", {"size" => "11.0 pt"}).styles["body"]["size"]).to eq("11 pt")
+    expect(one.set_values("base", {"font_family" => "Carlito"}).styles["base"]).to include("size" => "12 pt", "font_family" => "Carlito")
+    expect { one.set_values("body", {"size" => "banana"}) }.to refused(/\ASize: “banana” is not a length/)
+    expect { one.set_values("body", {"flavour" => "vanilla"}) }.to refused(/no property “flavour”/)
+    expect { one.set_values("verse", {"size" => "9 pt"}) }.to refused(/no such style any more/)
+  end
+
+  it "writes lists level by level" do
+    one = draft.add_level("bullets").add_level("bullets").set("lists/bullets/levels/1/sign", "*").set("lists/bullets/name", "Points").set("lists/bullets/levels/0/indent_start", "1 cm")
+    expect(one.guide.lists[:bullets][:levels].map { |level| [level.sign, level.indents[:indent_start]] }).to eq([["•", 360_000], ["*", 453_600]])
+    expect(one.lists.data["bullets"]["name"]).to eq("Points")
+    numbers = one.add_level("numbers").set("lists/numbers/levels/0/format", "upper_roman").set("lists/numbers/levels/0/text", "%1)")
+    expect(numbers.guide.lists[:numbers][:levels].map { |level| [level.format, level.text] }).to eq([["upper_roman", "%1)"]])
+    expect { numbers.set("lists/numbers/levels/0/format", "runes") }.to refused(/none of the words/)
+    expect { numbers.set("lists/numbers/levels/0/indent_start", "banana") }.to refused(/not a length/)
+    expect { numbers.set("lists/numbers/levels/4/text", "%1") }.to refused(/no such place/)
+    expect { (1..9).reduce(numbers) { |now, _| now.add_level("numbers") } }.to refused(/at most 9/)
+    expect(one.remove_level("bullets").remove_level("bullets").data).not_to have_key("lists")
+    expect(Norvel::Guide::Comparison.new(draft.guide, one.guide).sentences).to include(/Lists with bullets/)
+  end
+
   it "adds a rule of every kind with its example, says it in a sentence, changes every parameter by what it is" do
     Norvel::Guide::Rule::KINDS.each_key do |kind|
       one = draft.add_rule(kind)

@@ -106,6 +106,37 @@ RSpec.describe "Writing a guide", type: :feature do
     end
   end
 
+  it "has styles value by value, in the form that a manuscript's have, and lists level by level" do
+    visit "/guides/marrowby-diploma"
+    click_on "Copy it and change the copy"
+    click_on "Sheet"
+    click_on "Report text, value by value"
+    within("#values-body") do
+      fill_in "Size", with: "large"
+      select "end", from: "Alignment"
+      click_on "Save the style"
+    end
+    expect(page).to have_css("#refusal", text: "Size: “large” is not a length")
+    within("#values-body") do
+      expect(page).to have_select("Alignment", selected: "end") # what was typed stays
+      fill_in "Size", with: "11.5"
+      click_on "Give first-line indent back to “Report base”"
+      click_on "Save the style"
+    end
+    expect(page).to have_field("g-styles-body-line", with: "11.5 pt, flush right")
+    click_on "Report text, value by value"
+    within("#values-body") { click_on "Leave it" }
+    expect(page).to have_no_css("#values-body form")
+    within(".list-row", match: :first) { click_on "One level more" }
+    expect(page).to have_field("g-lists-bullets-levels-2-indent_start", with: "2.51 cm")
+    fill_in "g-lists-bullets-levels-2-sign", with: "+\t"
+    expect(page).to have_no_css(".htmx-request")
+    written = NorvelWeb::HouseGuide.last.guide
+    expect([written.family[:body].values[:size], written.lists[:bullets][:levels].last.sign]).to eq([146_050, "+"])
+    click_on "Undo"
+    expect(page).to have_field("g-lists-bullets-levels-2-sign", with: "▪")
+  end
+
   it "is brought in from a file, saved as one, duplicated; a mistake comes in a sentence" do
     Dir.mktmpdir do |folder|
       path = File.join(folder, "Hausleitfaden.yml")

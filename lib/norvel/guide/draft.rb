@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require_relative "draft_lists"
+
 module Norvel
   class Guide
     # A guide that is being written: the text of its file, changed place by place. Every change gives another draft whose guide reads, or is
@@ -32,7 +34,8 @@ module Norvel
       # @raise [GuideError]
       def guide = @guide ||= Guide.read(yaml)
 
-      # @param path [String] a field of Fields; "styles/SLOT/name", "parent", "next" or "line"; "rules/ID/clause", "severity", "on" or a
+      # @param path [String] a field of Fields; "styles/SLOT/name", "parent", "next" or "line"; "lists/KIND/name" or "lists/KIND/levels/0/sign";
+      #   "rules/ID/clause", "severity", "on" or a
       #   parameter of its kind
       # @param written [String] as a person writes it; what is empty is taken out
       # @return [Draft]
@@ -41,6 +44,9 @@ module Norvel
         parts = path.split("/")
         case parts.first
         when "styles" then with_style(parts[1], parts[2], written.to_s.strip)
+        when "lists"
+          length(written.strip) if parts.last.start_with?("indent") && !written.to_s.strip.empty?
+          with_lists(lists.set(parts[1], parts.drop(2).join("/"), written.to_s.strip))
         when "rules" then with_rule(parts[1], parts.drop(2), written)
         else
           field = Fields.at(path) or raise GuideError, "A guide has no such place."
@@ -103,6 +109,22 @@ module Norvel
         with(data.merge("styles" => styles.merge(slot => {"name" => name.to_s.strip})))
       end
 
+      # @param slot [String] @param written [Hash{String=>String}] by property as a person writes it; what is empty is not said
+      # @return [Draft] with these values of a style, and what else it says
+      # @raise [GuideError] where one of them cannot be
+      def set_values(slot, written)
+        style = styles[slot] or raise GuideError, "The guide has no such style any more."
+        own = guide.family[slot.to_sym].values
+        said = written.reject { |_, text| text.to_s.strip.empty? }.to_h do |name, text|
+          property = Properties[name]
+          value = property.parse(text)
+          [name, (style.key?(name) && own[property.name] == value) ? style[name] : in_file(property, value, text.strip)]
+        rescue Error => error
+          raise GuideError, "#{property&.label || name}: #{error.message}"
+        end
+        with(data.merge("styles" => styles.merge(slot => style.except(*written.keys).merge(said))))
+      end
+
       # @return [Draft] without it; what rested on it rests on its parent
       def remove_style(slot)
         raise GuideError, "The base stays: every style rests on it." if slot == "base"
@@ -114,6 +136,15 @@ module Norvel
         end
         with(data.merge("styles" => left))
       end
+
+      # @return [Draft] with a level more of a list
+      def add_level(kind) = with_lists(lists.deeper(kind))
+
+      # @return [Draft] with a level less
+      def remove_level(kind) = with_lists(lists.shallower(kind))
+
+      # @return [DraftLists]
+      def lists = DraftLists.new(data["lists"])
 
       # @return [Array<Hash>] rules as the file has them, those that are off as well
       def rules = data["rules"] || []
@@ -194,6 +225,15 @@ module Norvel
         text
       rescue Error => error
         raise GuideError, error.message
+      end
+
+      def with_lists(lists) = with(lists.data.empty? ? data.except("lists") : data.merge("lists" => lists.data))
+
+      # What a person wrote, with the unit that was meant.
+      def in_file(property, value, text)
+        return value if property.kind == :switch
+
+        (property.kind == :length && text.match?(/\A[+-]?[\d.,]+\z/)) ? property.show(value) : text
       end
 
       def with_style(slot, what, text)

@@ -53,6 +53,9 @@ module Norvel
         @resolved[slot] ||= Properties::DEFAULTS.merge(@values.fetch(home(slot) || :base), level_of(slot)).freeze
       end
 
+      # @return [Array<String>] that its styles have, "#rrggbb"
+      def colours = members.values.flat_map { |member| member.values.values_at(:color, :shading, :background) }.grep(/\A#/).uniq
+
       # @param slots [Array<Symbol>] headings deeper than the guide's, which take after its deepest
       # @return [Family] with styles for these
       def with_deeper(slots)

@@ -43,6 +43,10 @@ function keepTrial() {
 
 export function startGuide() {
   keepTrial();
+  document.addEventListener("click", (event) => {
+    const shut = event.target.closest?.("[data-shut]");
+    if (shut) document.getElementById(shut.dataset.shut).replaceChildren();
+  });
   document.addEventListener("pointerdown", (event) => {
     const line = event.target.closest?.("[data-edge] .grip");
     if (line && document.getElementById("guide-editor")?.contains(line)) taken(line, event);
