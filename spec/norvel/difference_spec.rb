@@ -20,7 +20,7 @@ RSpec.describe Norvel::Changes::Difference do
       Norvel::Manuscript::Run.new(text: text, style: "Emphasis", properties: set, insets: [inset], link: true, field: :page, revised: true, generated: true,
         refers: Norvel::Manuscript::Reference.new(what: :folio, to: "there"), by: "1", origin: 3, from: 2, home: 7)
     }
-    one = ->(id) { Norvel::Manuscript::Paragraph.new(id: id, style: "Base", properties: set, mark_properties: set, mark_style: "Emphasis", runs: [run["\u{FFFC} :bells"], Norvel::Manuscript::Run.new(text: "plain")], carries: %i[field anchor], run_in: true) }
+    one = ->(id) { Norvel::Manuscript::Paragraph.new(id: id, style: "Base", properties: set, mark_properties: set, mark_style: "Emphasis", runs: [run["\u{FFFC} :bells"], Norvel::Manuscript::Run.new(text: "plain")], carries: %i[field anchor], run_in: true, drop_cap: Norvel::Manuscript::DropCap.new(lines: 3, gap: 9)) }
     cell = ->(id) { Norvel::Manuscript::Cell.new(blocks: [one[id].with(in_table: true)], span: 2, continued: true) }
     inner = Norvel::Manuscript::Table.new(id: "t21.1", rows: [Norvel::Manuscript::Row.new(cells: [cell[21]])])
     table = Norvel::Manuscript::Table.new(id: "t20", rows: [Norvel::Manuscript::Row.new(cells: [cell[20], Norvel::Manuscript::Cell.new(blocks: [inner, one[22].with(in_table: true)])], header: true, height: 5), Norvel::Manuscript::Row.new(cells: [cell[23]])], columns: [1, 2], style: "Grid", indent: 4, cell_margin: 9, look: [:row_bands])

@@ -11,7 +11,7 @@ module Norvel
       class StoryWriter
         # Markers that lie between words; those of a paragraph that goes move to its neighbour.
         MARKERS = %w[bookmarkStart bookmarkEnd commentRangeStart commentRangeEnd permStart permEnd].freeze
-        KEPT_APART = %w[sectPr pPrChange framePr].freeze # of a paragraph's properties, what a part of it does not take along
+        KEPT_APART = %w[sectPr pPrChange].freeze # of a paragraph's properties, what a part of it does not take along
 
         # @param nodes [Array<Nokogiri::XML::Element>] the w:p of the part, in order @param base [Integer] number of the first
         # @param default_style [String] id of the style of paragraphs that name none
@@ -133,12 +133,15 @@ module Norvel
           was = template ? contents[home].paragraph : Manuscript::Paragraph.new(id: paragraph.id, style: @default_style)
           if template
             copy = template.dup
-            copy.element_children.each { |part| part.unlink if KEPT_APART.include?(part.name) }
+            copy.element_children.each { |part| part.unlink if KEPT_APART.include?(part.name) || drop_cap?(part) }
             node.add_child(copy)
           end
           patch_properties(node, was, paragraph, fresh: template.nil?)
           node
         end
+
+        # A frame holds all parts of its paragraph, a drop cap is one letter.
+        def drop_cap?(part) = part.name == "framePr" && !@spelling.codecs.attribute(part, "dropCap").nil?
 
         # Puts the leaves into the paragraph, each in its wrappers (links, controls) again.
         def fill(node, leaves)
