@@ -149,6 +149,18 @@ module NorvelWeb
         @mistake = {path: params["path"] || params["act"], words: error.message.sub(/\Aline \d+: /, ""), written: params["value"]}
       end
 
+      # A field of the guide that is being written, which changes it when it is left.
+      # @param path [String] as Draft#set takes it
+      def guide_field(path, label, kind = :text, choices: nil, written: nil, hint: nil)
+        choices = %w[yes no] if kind == :switch
+        erb :_guide_field, layout: false, locals: {path: path, label: label, kind: kind, choices: choices, written: written.to_s, hint: hint}
+      end
+
+      # A button that changes it. @param named [String, nil] what it is called where its words alone do not say of what
+      def guide_act(act, label, fields = {}, named: nil) = erb(:_guide_act, layout: false, locals: {act: act, label: label, fields: fields, named: named})
+
+      def mistake_said(path) = (wrong = mistake_at(path)) ? %(<p class="mistake" role="alert">#{h(wrong[:words])}</p>) : ""
+
       # @return [Hash, nil] what is wrong at a field
       def mistake_at(path) = (@mistake if @mistake && @mistake[:path] == path)
 

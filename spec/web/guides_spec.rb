@@ -180,6 +180,7 @@ RSpec.describe "Writing a guide", type: :feature do
     click_on "Move to version 0.2"
     expect(page).to have_css("#held", text: "version 0.2")
     click_on "Undo"
+    expect(page).to have_button("Redo", disabled: false)
     visit current_path
     expect(page).to have_css("#held", text: "version 0.1")
   end

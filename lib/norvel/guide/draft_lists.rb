@@ -11,10 +11,13 @@ module Norvel
       DEEPEST = 9
       STEP = 226_800 # EMU a level, 0.63 cm; common practice, no source
       SIGNS = %w[• – ▪].freeze
-      FORMATS = %w[decimal lower_letter lower_roman].freeze
+      FORMATS = %w[decimal lower_letter lower_roman upper_letter upper_roman].freeze
       # What a level says: its field, what it is called, the kinds of lists that have it.
       PLACES = {"sign" => ["Sign", %w[bullets]], "format" => ["Numbers", %w[numbers]], "text" => ["Written", %w[numbers]],
                 "indent_start" => ["Indent", KINDS], "indent_first" => ["First line", KINDS]}.freeze
+
+      # @return [Hash{String=>String}] what levels of a kind of list say, and what that is called
+      def self.places(kind) = PLACES.select { |_, (_, kinds)| kinds.include?(kind) }.transform_values(&:first)
 
       # @return [Hash{String=>Hash}] as the file has them
       attr_reader :data
@@ -67,7 +70,7 @@ module Norvel
         indents = {"indent_start" => (start ? Lengths.parse(start) : 0) + STEP, "indent_first" => -STEP}.transform_values { |length| Lengths.show(length, "cm") }
         return {"sign" => SIGNS[depth % SIGNS.size], **indents} if kind == "bullets"
 
-        {"format" => FORMATS[depth % FORMATS.size], "text" => "%#{depth + 1}.", **indents}
+        {"format" => FORMATS[depth % 3], "text" => "%#{depth + 1}.", **indents}
       end
     end
   end

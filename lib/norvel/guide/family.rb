@@ -53,6 +53,11 @@ module Norvel
         @resolved[slot] ||= Properties::DEFAULTS.merge(@values.fetch(home(slot) || :base), level_of(slot)).freeze
       end
 
+      # @return [Array<Array(Member, Integer)>] all of it as a tree is read, each with how deep it stands
+      def in_order(parent = nil, depth = 0)
+        members.values.select { |member| member.parent == parent }.flat_map { |member| [[member, depth], *in_order(member.slot, depth + 1)] }
+      end
+
       # @return [Array<String>] that its styles have, "#rrggbb"
       def colours = members.values.flat_map { |member| member.values.values_at(:color, :shading, :background) }.grep(/\A#/).uniq
 

@@ -41,6 +41,16 @@ module Norvel
         end
       end
 
+      # @return [String] what its field is called
+      def called = says || name.to_s.tr("_", " ")
+
+      # @return [Symbol] what kind of field it is
+      def field = {choice: :choice, switch: :switch}.fetch(kind, :text)
+
+      # @param text [String] as a file has it
+      # @return [String] as a person reads it
+      def shown(text) = %i[slots properties].include?(kind) ? text.tr("_", " ") : text
+
       def pieces(text) = text.split(",").map(&:strip).reject(&:empty?)
 
       def plain(text)
