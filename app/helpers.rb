@@ -192,6 +192,12 @@ module NorvelWeb
       %(<input type="hidden" name="head" value="#{state.head}" data-head><input type="hidden" name="chosen" value="#{stretches.first.first.id}"><input type="hidden" name="text" value="#{stretches_written}">#{%(<input type="hidden" name="find" value="#{h(params["find"])}">) if params["find"]})
     end
 
+    # @param choices [Hash, Array] of values, or of values and the words for each @param chosen [Object] one of the values
+    # @return [String] the options of a field
+    def option_tags(choices, chosen = nil)
+      choices.map { |value, words = value| %(<option value="#{h(value)}"#{" selected" if value.to_s == chosen.to_s}>#{h(words)}</option>) }.join
+    end
+
     def plural(number, one, many = "#{one}s") = "#{number} #{(number == 1) ? one : many}"
 
     def excerpt(text, length = 90)
