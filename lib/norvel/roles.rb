@@ -49,7 +49,7 @@ module Norvel
     end
 
     # @return [Array<Manuscript::Paragraph>] body paragraphs in one of these roles
-    def in(*names) = @manuscript.paragraphs.select { |paragraph| names.include?(@roles[paragraph.id].name) }
+    def in(*names) = (@in ||= {})[names] ||= @manuscript.paragraphs.select { |paragraph| names.include?(@roles[paragraph.id].name) }.freeze
 
     # @param name [Symbol]
     # @return [Integer, nil] 1–6 for headings
@@ -57,7 +57,10 @@ module Norvel
 
     protected
 
-    attr_writer :roles
+    def roles=(roles)
+      @roles = roles
+      @in = nil
+    end
 
     def say(manuscript, roles)
       @manuscript, @roles = manuscript, roles

@@ -7,6 +7,9 @@ module Norvel
   #   Point = Value.define(:x, y: 0)
   #   Point.new(x: 1).with(y: 2)
   module Value
+    # What of Ruby's own words a member may be called.
+    KEYWORDS = %i[begin case class do else end for if in module next not or self then true until when while].freeze
+
     # @param required [Array<Symbol>] members that must be given
     # @param defaults [Hash{Symbol=>Object}] members that may be left out
     # @return [Class]
@@ -14,14 +17,14 @@ module Norvel
       members = required + defaults.keys
       defaults.each_value(&:freeze)
       Struct.new(*members) do
-        define_method(:initialize) do |**given|
-          missing = required - given.keys
-          raise ArgumentError, "missing #{missing.join(", ")}" unless missing.empty?
-
-          super(*members.map { |name| given.fetch(name) { defaults[name] } })
-          prepare
-          freeze
-        end
+        # Written out, since values are made by the ten thousand: def initialize(x:, y: self.class.defaults[:y])
+        class_eval(<<~RUBY, __FILE__, __LINE__ + 1)
+          def initialize(#{required.map { |name| "#{name}:" }.concat(defaults.keys.map { |name| "#{name}: self.class.defaults[:#{name}]" }).join(", ")})
+            super(#{members.map { |name| KEYWORDS.include?(name) ? "binding.local_variable_get(:#{name})" : name }.join(", ")})
+            prepare
+            freeze
+          end
+        RUBY
 
         # Called before the value is frozen: derived members are worked out here.
         def prepare = nil
@@ -30,7 +33,10 @@ module Norvel
         def with(**changed)
           return self if changed.all? { |name, value| self[name].equal?(value) }
 
-          self.class.new(**to_h, **changed)
+          dup.tap do |copy|
+            changed.each { |name, value| copy[name] = value }
+            copy.send(:prepare)
+          end.freeze
         end
 
         private :prepare

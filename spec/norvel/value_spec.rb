@@ -17,6 +17,8 @@ RSpec.describe Norvel::Value do
   end
 
   it "asks for what has no default" do
-    expect { point.new(y: 1) }.to raise_error(ArgumentError, /missing x/)
+    expect { point.new(y: 1) }.to raise_error(ArgumentError, /missing keyword: :x/)
+    expect { point.new(x: 1, z: 2) }.to raise_error(ArgumentError, /unknown keyword: :z/)
+    expect { point.new(x: 1).with(z: 2) }.to raise_error(NameError, /no member 'z'/)
   end
 end

@@ -50,7 +50,7 @@ module Norvel
       end
 
       # What a rule has worked out of this manuscript, for itself and others: rules themselves remember nothing of what they looked at.
-      # @param key [Symbol] @yieldreturn [Object] the first time
+      # @param key [Object] @yieldreturn [Object] the first time
       # @return [Object]
       def known(key) = (@known ||= {}).fetch(key) { @known[key] = yield }
 

@@ -25,7 +25,14 @@ module Norvel
 
       # @param paragraph [Manuscript::Paragraph] of body, notes, headers or footers
       # @return [Symbol] a slot; :empty where there is nothing to be formatted
-      def of(paragraph)
+      def of(paragraph) = (@slots ||= {}.compare_by_identity)[paragraph] ||= slot(paragraph)
+
+      # @return [Array<Manuscript::Paragraph>] all that have a place: body, notes, headers and footers
+      def paragraphs = @paragraphs ||= @manuscript.paragraphs + @manuscript.note_paragraphs + @manuscript.margin_paragraphs
+
+      private
+
+      def slot(paragraph)
         return @margins[paragraph.id] if @margins.key?(paragraph.id)
 
         role = by_style(paragraph) || @roles.of(paragraph.id).name
@@ -37,11 +44,6 @@ module Norvel
         else role
         end
       end
-
-      # @return [Array<Manuscript::Paragraph>] all that have a place: body, notes, headers and footers
-      def paragraphs = @paragraphs ||= @manuscript.paragraphs + @manuscript.note_paragraphs + @manuscript.margin_paragraphs
-
-      private
 
       # The manuscript's styles that are exactly those of the family, by their names and values; the base says nothing of what a paragraph
       # is.

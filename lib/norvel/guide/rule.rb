@@ -90,7 +90,7 @@ module Norvel
 
       # Paragraphs with words, in the chosen roles or in all.
       def looked_at(context, roles = @given[:roles])
-        all = context.manuscript.paragraphs.reject { |paragraph| paragraph.blank? || context.manuscript.listed.include?(paragraph.id) }
+        all = context.known(:with_words) { context.manuscript.paragraphs.reject { |paragraph| paragraph.blank? || context.manuscript.listed.include?(paragraph.id) } }
         all = all.select { |paragraph| roles.include?(role(context, paragraph)) } if roles
         within(context, all)
       end
@@ -110,6 +110,10 @@ module Norvel
         page ||= context.layout.page_of(paragraph.id) if paragraph
         Finding.new(rule: id, severity: severity, paragraph: paragraph&.id, page: page, **more)
       end
+
+      # @param known [Finding] what is said of paragraphs like this one @param fix [Array, Later, nil]
+      # @return [Finding] the same of it
+      def found(context, known, paragraph, fix) = known.with(paragraph: paragraph.id, page: context.layout.page_of(paragraph.id), fix: fix)
 
       # What gives a paragraph other values by its style: a change of the style where nearly all that have it are of one kind, else the style
       # that its kind has; nothing where neither is safe.

@@ -18,9 +18,9 @@ module Norvel
       def written = runs.any?(&:worked_out?) ? runs.reject(&:worked_out?).map(&:text).join : text
 
       # The blank line of C4: nothing but white space, and nothing hangs on it.
-      def empty? = carries.empty? && text.match?(/\A[[:space:]\u00AD]*\z/) && !text.include?("\f")
+      def empty? = @blank && carries.empty? && !text.include?("\f")
 
-      def blank? = text.match?(/\A[[:space:]\u00AD]*\z/)
+      def blank? = @blank
 
       # @param values [Hash{Symbol=>Object}] by property
       # @return [Paragraph] without those of its values by hand that are the same, on itself, its mark and its text
@@ -107,6 +107,7 @@ module Norvel
       def prepare
         @text = (runs.size == 1) ? runs.first.text : runs.map(&:text).join.freeze
         @insets = (runs.size == 1) ? runs.first.insets : runs.flat_map(&:insets).freeze
+        @blank = !@text.match?(/[^[:space:]\u00AD]/)
       end
     end
   end

@@ -11,6 +11,9 @@ module Norvel
     # Small capitals of a part of the text are acronyms and names; a sign of a symbol font is lost without its font.
     STAYS_ON_PARTS = %i[small_caps].freeze
 
+    NOTHING = [{}.freeze, [].freeze].freeze
+    private_constant :NOTHING
+
     Span = Value.define(:start, :end, :properties, link: false)
 
     module_function
@@ -20,8 +23,10 @@ module Norvel
     def on_paragraph(paragraph) = paragraph.properties.select { |name, _| Properties::TABLE[name].direct && name != :numbering }
 
     # @return [Array<Span>] text properties set by hand
-    def on_text(paragraph)
-      paragraph.spans.filter_map do |span|
+    def on_text(paragraph, spans = paragraph.spans)
+      spans.filter_map do |span|
+        next if span[:properties].empty?
+
         set = span[:properties].select { |name, _| Properties::TABLE[name].direct }
         Span.new(start: span[:start], end: span[:end], properties: set, link: span[:run].link || false) unless set.empty?
       end
@@ -30,11 +35,21 @@ module Norvel
     # Text formatting by hand, told apart: what all of the paragraph's text has alike, and what only parts have.
     # @return [Array(Hash, Array<Span>)]
     def whole_and_parts(paragraph)
-      spans = on_text(paragraph)
-      inked = paragraph.spans.reject { |span| span[:run].text.match?(/\A[[:space:]\u{FFFC}]*\z/) }
-      whole = inked.map { |span| span[:properties].to_a }.reduce(:&).to_h.select { |name, _| Properties::TABLE[name].direct }
-      parts = spans.filter_map { |span| (rest = span.properties.reject { |name, value| whole[name] == value }).empty? ? nil : span.with(properties: rest) }
+      return NOTHING if paragraph.runs.all? { |run| run.properties.empty? }
+
+      spans = paragraph.spans
+      inked = spans.select { |span| span[:run].text.match?(/[^[:space:]\u{FFFC}]/) }
+      whole = alike(inked.map { |span| span[:properties] })
+      parts = on_text(paragraph, spans).filter_map { |span| (rest = span.properties.reject { |name, value| whole[name] == value }).empty? ? nil : span.with(properties: rest) }
       [whole, parts]
+    end
+
+    # @param sets [Array<Hash>]
+    # @return [Hash{Symbol=>Object}] what all of them have by hand
+    def alike(sets)
+      return {} if sets.empty? || sets.any?(&:empty?)
+
+      sets.map(&:to_a).reduce(:&).to_h.select { |name, _| Properties::TABLE[name].direct }
     end
 
     # @return [Hash{Symbol=>Object}] what a style would take over from a paragraph: what is set by hand on the whole of it
@@ -90,6 +105,6 @@ module Norvel
         span.properties.count { |name, value| !(touching && before.properties[name] == value) }
       end
     end
-    private_class_method :joined_by_property
+    private_class_method :joined_by_property, :alike
   end
 end

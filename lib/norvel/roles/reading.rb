@@ -77,7 +77,16 @@ module Norvel
         text = paragraphs.reject { |paragraph| paragraph.in_table || paragraph.blank? }
         running = text.select { |paragraph| long?(paragraph) }
         same = commonest(running.empty? ? text : running) { |values| values.values_at(:size, :font_family, :bold, :italic) } or return Properties::DEFAULTS
-        appearance(same.first).to_h { |name, _| [name, appearance(commonest(same) { |values| values[name] }.first)[name]] }
+        letters = same.each_with_object({}.compare_by_identity) { |paragraph, sums| (look = appearance(paragraph)) && sums[look] = (sums[look] || 0) + paragraph.text.length }
+        appearance(same.first).to_h { |name, _| [name, most(letters, name)] }
+      end
+
+      # @param letters [Hash{Hash=>Integer}] by look
+      # @return [Object] the value that most letters have
+      def most(letters, name)
+        sums = Hash.new(0)
+        letters.each { |look, count| sums[look[name]] += count }
+        sums.max_by(&:last).first
       end
 
       # @return [Array<Manuscript::Paragraph>, nil] those alike in what the block says of a look, with the most letters

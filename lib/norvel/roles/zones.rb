@@ -6,6 +6,7 @@ module Norvel
     class Zones
       ENTRY = /\A\s*\S.{0,180}?(?:\t+|[\t \u00A0]*(?:\.[ \u00A0]?){3,}[\t ]*|[\t \u00A0]*…+[\t ]*|[ \u00A0]{2,}|[ \u00A0])(?<page>\d{1,4}|[ivxlc]+)\s*\z/
       CLEAR_ENTRY = /\A\s*\S.{0,180}?(?:\t+|[\t \u00A0]*(?:\.[ \u00A0]?){3,}[\t ]*|[\t \u00A0]*…+[\t ]*|[ \u00A0]{3,})(?<page>\d{1,4}|[ivxlc]+)\s*\z/
+      LAST_OF_A_NUMBER = [*"0".."9", "i", "v", "x", "l", "c"].to_set.freeze
       CHAPTER_ALONE = /\A\s*\p{L}+ (?:\d+|[ivxlc]+)\s*\z/i
       AUTHOR_FIRST = /\A(?:\[\w{1,12}\]|\d{1,3}[.)]?)?\s*\p{Lu}[\p{L}'’.-]+(?:[ -]\p{Lu}[\p{L}'’.-]+)*,\s*\p{Lu}[\p{L}.]*.{0,120}?(?:\(|,\s|\.\s|\s)#{Wording::YEAR}[a-z]?\b/m
       ABSTRACT_MOST = 8 # paragraphs
@@ -95,13 +96,16 @@ module Norvel
         !paragraph.text.match?(CHAPTER_ALONE) && paragraph.text.match?(ENTRY) && !paragraph.text.match?(/\A[^\t]*[^.…\s][.!?] \d+\z/)
       end
 
+      # What ends in no number is looked at no longer.
+      def clear?(text) = LAST_OF_A_NUMBER.include?(text.rstrip[-1]) && text.match?(CLEAR_ENTRY)
+
       def contents(at, found)
         found[@texts[at].id] = :contents_heading
         last = at
         index = at + 1
         # A line without a number may stand between others.
         while index < @texts.size && index - last <= 3
-          last = index if entry?(@texts[index]) && (last == index - 1 || @texts[index].text.match?(CLEAR_ENTRY))
+          last = index if entry?(@texts[index]) && (last == index - 1 || clear?(@texts[index].text))
           index += 1
         end
         (at + 1..last).each { |entry| found[@texts[entry].id] = :contents }
@@ -111,7 +115,7 @@ module Norvel
       # Lines with leaders or tabs to a page number, three and more, are contents whatever stands above.
       def clear_contents(at, found)
         count = 0
-        count += 1 while at + count < @texts.size && @texts[at + count].text.match?(CLEAR_ENTRY)
+        count += 1 while at + count < @texts.size && clear?(@texts[at + count].text)
         return 1 if count < 3
 
         pages = @texts[at, count].map { |paragraph| paragraph.text[CLEAR_ENTRY, :page] }.grep(/\d/).map(&:to_i)

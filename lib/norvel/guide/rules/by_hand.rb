@@ -14,18 +14,25 @@ module Norvel
 
         def findings(context)
           allow = given(:allow) || []
+          said = {} # what is done by hand is much the same everywhere
           looked_at(context).filter_map do |paragraph|
-            found = Norvel::DirectFormatting.objectionable(paragraph).reject { |name, _, _| allow.include?(name) }
-            describe(context, paragraph, found) if found.any?
+            values = Norvel::DirectFormatting.objectionable(paragraph)
+            values = values.reject { |name, _, _| allow.include?(name) } if allow.any?
+            next if values.empty?
+
+            kinds = values.map { |name, value, _| [name, value] }
+            found(context, said[kinds] ||= describe(context, kinds), paragraph, ["remove_direct_formatting", {"paragraphs" => [paragraph.id]}])
           end
         end
 
         private
 
-        def describe(context, paragraph, found)
-          kinds = found.map { |name, value, _| "#{Properties[name].label.downcase} #{Properties[name].show(value)}" }.uniq
-          finding(context, paragraph: paragraph, expected: "formatting by style", measured: kinds.first(4).join(", "), expected_value: 0, measured_value: found.size, unit: "values",
-            message: "Formatted by hand: #{kinds.first(4).join(", ")}#{" and #{kinds.size - 4} more" if kinds.size > 4}.", fix: ["remove_direct_formatting", {"paragraphs" => [paragraph.id]}])
+        # @param values [Array<Array(Symbol, Object)>]
+        def describe(context, values)
+          kinds = values.uniq.map { |name, value| "#{Properties[name].label.downcase} #{Properties[name].show(value)}" }.uniq
+          few = kinds.first(4).join(", ")
+          finding(context, expected: "formatting by style", measured: few, expected_value: 0, measured_value: values.size, unit: "values",
+            message: "Formatted by hand: #{few}#{" and #{kinds.size - 4} more" if kinds.size > 4}.")
         end
       end
 

@@ -11,12 +11,11 @@ module Norvel
         def sentence = "Every #{given(:of).to_s.delete_suffix("s")} has a caption."
 
         def findings(context)
-          context.captions.without.filter_map do |id|
-            block = context.manuscript.blocks.find { |one| one.id == id }
-            next unless block.is_a?(Manuscript::Table) == (given(:of) == :tables)
-
-            first = Manuscript.paragraphs_in(block).first
-            finding(context, paragraph: first, expected: "a caption", measured: "none", message: "This #{given(:of).to_s.delete_suffix("s")} has no caption.")
+          without = context.captions.without.to_set
+          blocks = context.manuscript.blocks.select { |block| without.include?(block.id) && block.is_a?(Manuscript::Table) == (given(:of) == :tables) }
+          blocks.map do |block|
+            finding(context, paragraph: Manuscript.paragraphs_in(block).first, expected: "a caption", measured: "none",
+              message: "This #{given(:of).to_s.delete_suffix("s")} has no caption.")
           end
         end
       end

@@ -35,13 +35,9 @@ module Norvel
 
         # @return [Array<Array(Manuscript::Paragraph, Symbol)>] with the slot whose style they are to have
         def paragraphs(context)
-          places = context.places
-          within(context, places.paragraphs.reject(&:blank?)).filter_map do |paragraph|
-            slot = places.of(paragraph)
-            if context.guide.family.home(slot) && (@slots.nil? || @slots.include?(slot) || @slots.include?(context.roles.of(paragraph.id).name))
-              [paragraph,
-                slot]
-            end
+          context.known([id, :paragraphs]) do
+            placed = within(context, context.places.paragraphs.reject(&:blank?)).map { |paragraph| [paragraph, context.places.of(paragraph)] }
+            placed.select { |paragraph, slot| context.guide.family.home(slot) && (@slots.nil? || @slots.include?(slot) || @slots.include?(role(context, paragraph))) }
           end
         end
 
@@ -59,7 +55,7 @@ module Norvel
         def differing(context, paragraph, wanted, known)
           whole, seen = context.cascade.paragraph(paragraph), context.appearance.of(paragraph)
           all = known[[whole.object_id, seen.object_id, wanted.object_id]] ||= unlike(whole, seen, wanted)
-          rest = all.reject { |name, _| excused?(context, Properties[name], paragraph) }
+          rest = all.reject { |name, _| EXCUSABLE.include?(name) && excused?(context, Properties[name], paragraph) }
           (rest.size == all.size) ? all : rest
         end
 
@@ -69,6 +65,9 @@ module Norvel
             [property.name, [measured, wanted[property.name]]] unless property.same?(measured, wanted[property.name])
           end.to_h
         end
+
+        # What may be otherwise for a reason.
+        EXCUSABLE = [:break_before, :align, :keep_next, *ListKind::INDENTS, *Norvel::DirectFormatting::STAYS_ON_LINKS].freeze
 
         def excused?(context, property, paragraph)
           own_break?(property, paragraph) || number?(property, paragraph) || link?(property, paragraph) ||
@@ -103,12 +102,17 @@ module Norvel
         def number?(property, paragraph) = property.name == :align && paragraph.in_table && TableNumbers.number?(paragraph.text)
 
         def describe(context, paragraph, slot, differing, known)
-          names = differing.keys
-          say = ->(side) { names.map { |name| "#{Properties[name].label.downcase} #{Properties[name].show(differing[name][side])}" }.join(", ").freeze }
-          measured, expected = known[differing.object_id] ||= [say[0], say[1]]
           home = context.guide.family[context.guide.family.home(slot)]
-          finding(context, paragraph: paragraph, expected: expected, measured: measured, **numbers(names, differing),
-            message: "This paragraph (#{slot.to_s.tr("_", " ")}) differs from the guide's “#{home.name}”: #{measured}; #{expected} is asked for.", fix: Later.new { fix(context, paragraph, home, differing) })
+          said = known[[differing.object_id, slot]] ||= finding(context, **words(differing, slot, home))
+          found(context, said, paragraph, Later.new { fix(context, paragraph, home, differing) })
+        end
+
+        # @return [Hash{Symbol=>Object}] what a finding says of these differences
+        def words(differing, slot, home)
+          names = differing.keys
+          measured, expected = [0, 1].map { |side| names.map { |name| "#{Properties[name].label.downcase} #{Properties[name].show(differing[name][side])}" }.join(", ").freeze }
+          {expected: expected, measured: measured, **numbers(names, differing),
+           message: "This paragraph (#{slot.to_s.tr("_", " ")}) differs from the guide's “#{home.name}”: #{measured}; #{expected} is asked for."}
         end
 
         def numbers(names, differing)

@@ -19,9 +19,12 @@ module Norvel
         def applies?(context) = paragraphs(context).any?
 
         def findings(context)
+          judged = {} # many paragraphs have few values
           paragraphs(context).filter_map do |paragraph|
             measured = context.appearance.of(paragraph).fetch(@property.name) { context.cascade.paragraph(paragraph)[@property.name] }
-            describe(context, paragraph, measured) unless met?(measured)
+            by_role = judged.fetch(measured) { judged[measured] = met?(measured) ? nil : {} } or next
+            role = role(context, paragraph)
+            found(context, by_role[role] ||= finding(context, **words(measured, role)), paragraph, Later.new { fix(context, paragraph) })
           end
         end
 
@@ -51,10 +54,10 @@ module Norvel
           measured.rule == @wanted[0].rule && measured.value.between?(@wanted[0].value - SPACING, @wanted[1].value + SPACING)
         end
 
-        def describe(context, paragraph, measured)
-          role = context.roles.of(paragraph.id).name.to_s.tr("_", " ")
-          finding(context, paragraph: paragraph, expected: expected, measured: @property.show(measured), **numbers(measured),
-            message: "#{@property.label} of this paragraph (#{role}) is #{@property.show(measured)}; #{expected} is asked for.", fix: Later.new { fix(context, paragraph) })
+        # @return [Hash{Symbol=>Object}] what a finding says of this value
+        def words(measured, role)
+          {expected: expected, measured: @property.show(measured), **numbers(measured),
+           message: "#{@property.label} of this paragraph (#{role.to_s.tr("_", " ")}) is #{@property.show(measured)}; #{expected} is asked for."}
         end
 
         def expected
