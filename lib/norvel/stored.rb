@@ -90,7 +90,8 @@ module Norvel
 
       members = load_members(data.except("is"))
       members[:format] = number_format(members[:format]) if data["is"] == "ListLevel" && members.key?(:format)
-      KINDS.fetch(data["is"]).new(**members)
+      kind = KINDS.fetch(data["is"])
+      kind.new(**members.slice(*kind.members)) # a member that is no more is forgotten
     end
     private_class_method :dump_hash, :dump_members, :load_string, :load_hash
   end
