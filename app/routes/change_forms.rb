@@ -50,7 +50,7 @@ module NorvelWeb
         when "set_info" then info_parameters
         when "set_alternative" then {"paragraph" => chosen_ids.first, "place" => params["place"].to_i, "text" => params["alternative"].to_s, "decorative" => params["decorative"] == "yes"}
         when "set_header_row" then {"paragraph" => chosen_ids.first}
-        when "update_contents", "refresh_references" then {}
+        when "update_contents", "refresh_references", "recount_numbers" then {}
         when "captions_from_typed" then {"paragraphs" => "all"}
         when "make_contents" then {"before" => chosen_ids.first, "title" => params["title"], "levels" => params["deep"]&.to_i, "of" => params["of"],
                                    "instead" => params["instead"]&.split(",")&.map(&:to_i)}.compact

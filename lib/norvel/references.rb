@@ -11,6 +11,7 @@ module Norvel
     end
 
     KINDS = %i[folio text number note].freeze
+    DEEPEST = 9 # level of headings
 
     # @param layout [Layout]
     def initialize(layout)
@@ -33,7 +34,38 @@ module Norvel
     # @return [Array<Found>] that say something else than they should
     def stale = all.reject(&:current?)
 
+    # Numbers that fields count (§17.16.5.56), captions' for the most part: where one says another than its own.
+    # @return [Array<Found>]
+    def miscounted
+      @miscounted ||= if counts?
+        counts, begun, headings = Hash.new(0), {}, Hash.new(0)
+        @manuscript.paragraphs.flat_map do |paragraph|
+          (level = @layout.cascade.paragraph(paragraph)[:outline_level]) && (level..DEEPEST).each { |one| headings[one] += 1 }
+          paragraph.runs.each_with_index.filter_map { |run, index| counted(paragraph, run, index, counts, begun, headings) if run.refers&.what == :count }
+        end
+      else
+        []
+      end
+    end
+
     private
+
+    def counts? = @manuscript.paragraphs.any? { |paragraph| paragraph.runs.any? { |run| run.refers&.what == :count } }
+
+    # @param counts [Hash{String=>Integer}] what was counted so far @param begun [Hash{String=>Integer}] under how many headings that began
+    # @param headings [Hash{Integer=>Integer}] how many headings of a level, or above it, stand before
+    # @return [Found, nil]
+    def counted(paragraph, run, index, counts, begun, headings)
+      name, resets = run.refers.to, run.refers.resets
+      if resets
+        counts[name] = 0 unless begun[name] == headings[resets]
+        begun[name] = headings[resets]
+      end
+      counts[name] = (resets == false) ? run.text.to_i : counts[name] + 1
+      return if run.text.strip == counts[name].to_s || !run.text.strip.match?(/\A\d+\z/)
+
+      Found.new(paragraph: paragraph.id, run: index, refers: run.refers, says: run.text, wanted: counts[name].to_s)
+    end
 
     def found(paragraph, run, index)
       target = @manuscript.anchors[run.refers.to]

@@ -50,4 +50,50 @@ RSpec.describe Norvel::References do
     after = Norvel::Changes.build("refresh_references").call(written)
     expect(read(Norvel::Formats.write(after, source: bytes)).paragraphs.first.text).to eq("Please see The lamps on page 2, Figure 1 and 4.")
   end
+
+  describe "to what is counted" do
+    def caption(file, code, number, words, mark: nil)
+      content = "#{text("Figure ")}#{field(code, number)}#{text(". #{words}")}"
+      file.raw(mark ? marked(mark, content, 7) : "<w:p>#{content}</w:p>")
+    end
+
+    def heading(file, words) = file.raw(%(<w:p><w:pPr><w:pStyle w:val="Heading1"/></w:pPr>#{text(words)}</w:p>))
+
+    def numbers(manuscript) = manuscript.paragraphs.filter_map { |paragraph| paragraph.runs.find { |run| run.refers&.what == :count }&.text }
+
+    let(:bytes) do
+      docx do |file|
+        file.raw("<w:p>#{text("As ")}#{field("REF quay \\h", "Figure 4")}#{text(" shows.")}</w:p>")
+        caption(file, "SEQ Figure \\* ARABIC", "1", "The boat")
+        caption(file, "SEQ Figure \\* ARABIC", "4", "The quay", mark: "quay")
+        caption(file, "SEQ Table \\* ARABIC", "1", "Tides")
+        caption(file, "SEQ Figure \\c", "9", "The quay again")
+        caption(file, "SEQ Figure \\r 12", "12", "The bell")
+        caption(file, "SEQ Figure \\* ARABIC", "5", "The lamp")
+      end
+    end
+
+    it "count anew in the file what is miscounted, and refer to it by its number" do
+      before = read(bytes)
+      expect(of(before).miscounted.map { |one| [one.says, one.wanted] }).to eq([%w[4 2], %w[5 13]])
+      change = Norvel::Changes.build("recount_numbers")
+      after = change.call(before)
+      expect(change.told(before, after)).to eq("Counted 2 numbers anew, and brought 1 cross-reference up to date.")
+      again = read(Norvel::Formats.write(after, source: bytes))
+      expect(numbers(again)).to eq(%w[1 2 1 9 12 13])
+      expect(again.paragraphs.first.text).to eq("As Figure 2 shows.")
+      expect(of(again).miscounted).to eq([])
+      expect { change.call(again) }.to raise_error(Norvel::NothingToChange)
+    end
+
+    it "begin anew with each chapter where they are to" do
+      bytes = docx do |file|
+        %w[One Two].each do |chapter|
+          heading(file, chapter)
+          2.times { |index| caption(file, "SEQ Figure \\* ARABIC \\s 1", (index + 5).to_s, "The boat") }
+        end
+      end
+      expect(numbers(Norvel::Changes.build("recount_numbers").call(read(bytes)))).to eq(%w[1 2 1 2])
+    end
+  end
 end

@@ -3,7 +3,7 @@
 module Norvel
   class Manuscript
     # What a generated text points at: itself where it is a :quote, the :folio, :text, :number or :position of the anchor `to`, or, where it is a :count, which things are
-    # counted ("Figure"), and which level of headings begins the count anew.
+    # counted ("Figure"), and which level of headings begins the count anew (false: its number is what it says).
     Reference = Value.define(:what, to: nil, resets: nil)
 
     # What is still open in a manuscript: a :comment, an :insertion, a :deletion, a :move, a change of :formatting, or a :placeholder (sample

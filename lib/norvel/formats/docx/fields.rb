@@ -108,8 +108,11 @@ module Norvel
         def reference
           what = REFERENCES[name] or return
           what = :number if what == :text && %w[\\r \\n \\w].any? { |switch| switches.key?(switch) }
-          Manuscript::Reference.new(what: what, to: arguments.first, resets: (switches["\\s"]&.to_i if what == :count))
+          Manuscript::Reference.new(what: what, to: arguments.first, resets: (resets if what == :count))
         end
+
+        # A count that is set, repeated or hidden is what the field says itself (§17.16.5.56).
+        def resets = (%w[\\r \\c \\h].any? { |switch| switches.key?(switch) }) ? false : switches["\\s"]&.to_i
 
         # @param first [Integer] the paragraph it begins in @param closes [Integer] the one it ends in
         # @return [Manuscript::ContentsList] of a TOC field (§17.16.5.68)
