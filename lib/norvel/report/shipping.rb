@@ -37,14 +37,18 @@ module Norvel
 
       # @return [Array(Integer, Integer)] words before and now, of body, notes, headers, footers, text boxes and comments
       def words
-        @words ||= [@before, @now].map do |manuscript|
-          beside = (manuscript.margin_paragraphs + manuscript.aside_paragraphs).sum { |paragraph|
-            paragraph.written.split(/[[:space:]]+/).count { |word|
-              !word.empty?
-            }
-          }
-          ListLabels.words(manuscript).sum(&:size) + beside
-        end
+        all_words.map(&:size)
+      end
+
+      # @return [String] which words differ: "none", or how many came and went
+      def words_differing
+        return "none" if words_kept?
+
+        old, new = all_words.map(&:tally)
+        came, gone = [[new, old], [old, new]].map { |these, others| these.sum { |word, count| [count - others.fetch(word, 0), 0].max } }
+        return "their order" if came.zero? && gone.zero?
+
+        [("#{came} new" if came.positive?), ("#{gone} gone" if gone.positive?)].compact.join(", ")
       end
 
       # @return [Boolean] whether every word is there, in its order, labels of lists counted in
@@ -94,6 +98,13 @@ module Norvel
       end
 
       private
+
+      def all_words
+        @all_words ||= [@before, @now].map do |manuscript|
+          beside = (manuscript.margin_paragraphs + manuscript.aside_paragraphs).flat_map { |paragraph| paragraph.written.split(/[[:space:]]+/).reject(&:empty?) }
+          ListLabels.words(manuscript).flatten + beside
+        end
+      end
 
       def h(text) = ERB::Util.html_escape(text)
 
