@@ -91,11 +91,17 @@ module Norvel
     def weigh(votes)
       return Role.new(name: :other, confidence: 0.3, reasons: ["nothing speaks for any role"]) if votes.empty?
 
-      strength = votes.group_by(&:role).transform_values { |same| 1 - same.reduce(1.0) { |doubt, vote| doubt * (1 - vote.weight) } }
-      ranked = strength.sort_by { |_, value| -value }
-      best, value = ranked.first
-      rival = ranked[1]&.last || 0.0
-      Role.new(name: best, confidence: (value * (1 - rival * 0.5)).clamp(0.05, 0.99).round(2), reasons: votes.select { |vote| vote.role == best }.sort_by { |vote| -vote.weight }.map(&:reason))
+      doubts = Hash.new(1.0)
+      votes.each { |vote| doubts[vote.role] *= 1 - vote.weight }
+      best, doubt = doubts.min_by(&:last)
+      rival = (doubts.size > 1) ? 1 - doubts.except(best).each_value.min : 0.0
+      Role.new(name: best, confidence: ((1 - doubt) * (1 - rival * 0.5)).clamp(0.05, 0.99).round(2), reasons: reasons(votes, best))
+    end
+
+    def reasons(votes, role)
+      return [votes.first.reason] if votes.size == 1
+
+      votes.select { |vote| vote.role == role }.sort_by { |vote| -vote.weight }.map(&:reason)
     end
   end
 end
