@@ -73,6 +73,17 @@ RSpec.describe Norvel::KeptSheet do
     expect(Norvel::ListLabels.for(after, Norvel::Cascade.new(after))).to eq(0 => "Part 1")
   end
 
+  it "keeps the numbers that headings have, and gives none to what had none" do
+    numbered = change(start, "number_headings", scheme: "1, 1.1, 1.1.1")
+    guide = described_class.of_guide(Norvel::Guide.find("accessible-handout"))
+    labels = ->(now) { Norvel::ListLabels.for(now, Norvel::Cascade.new(now)) }
+    expect(labels[swap(numbered, guide)]).to eq(labels[numbered])
+    unused = change(numbered, "apply_style", style: "Base", paragraphs: [0]).then { |now| change(now, "format_here", paragraphs: [0], values: {numbering: "none"}) }
+    headed = change(swap(unused, guide), "format_here", paragraphs: [0], values: {numbering: ""})
+    again = change(headed, "apply_style", style: headed.sheet.heading(1).id, paragraphs: [2])
+    expect(labels[again].values.compact.reject(&:empty?)).to eq([])
+  end
+
   it "gives single styles: in the place of one of the same name, or beside it" do
     kept = of(change(other, "rename_style", style: "Quote", name: "Block quotation"))
     taken = change(start, "take_styles", sheet: kept.dump, styles: {"Quote" => "take", "Term" => "take"})

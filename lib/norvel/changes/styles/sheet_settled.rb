@@ -35,10 +35,18 @@ module Norvel
         @headings ||= lost_numbers.select { |id, _| sheet.level_of(sheet[id]) }.then { |refs| NumberedStyles.with(sheet, refs).styles.reject { |id, style| sheet[id].equal?(style) } }
       end
 
-      # Styles that brought a number and do so no more.
+      # Styles that brought a number and do so no more, of lists that anything was in: nobody gains a number that nobody had.
       # @return [Hash{String=>Properties::NumberRef}]
       def lost_numbers
-        @lost ||= sheet.of_kind(:paragraph).filter_map { |style| (ref = number(@before.sheet, style.id)) && number(sheet, style.id).nil? && [style.id, ref] }.to_h
+        @lost ||= sheet.of_kind(:paragraph).filter_map { |style| (ref = number(@before.sheet, style.id)) && number(sheet, style.id).nil? && [style.id, ref] }
+          .select { |_, ref| lists_in_use.include?(ref.list) }.to_h
+      end
+
+      def lists_in_use
+        @in_use ||= begin
+          cascade = Cascade.new(@before)
+          (@before.paragraphs + @before.note_paragraphs).filter_map { |paragraph| cascade.numbering(paragraph)&.list }.to_set
+        end
       end
 
       def number(sheet, id)
