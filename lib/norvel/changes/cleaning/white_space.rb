@@ -7,8 +7,11 @@ module Norvel
       LEFT = %i[table_text table_heading verse code contents_entry signature form_field].freeze
       SHORT_LINE = 45 # letters
 
-      # Lines of an address or a signature end where they are to end.
-      def self.short_lines?(paragraph) = paragraph.text.split("\n").all? { |line| line.strip.length < SHORT_LINE }
+      # Lines of an address, a signature or a list of words end where they are to end: most of them before there is need to.
+      def self.short_lines?(paragraph)
+        *broken, last = paragraph.text.split("\n").map { |line| line.strip.length }
+        broken.count { |length| length >= SHORT_LINE } * 2 < broken.size && (broken.size > 1 || last < SHORT_LINE)
+      end
 
       # @param manuscript [Manuscript] @param kinds [Array<String>] of TidyWhiteSpace::KINDS
       def initialize(manuscript, kinds)
