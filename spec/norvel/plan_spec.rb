@@ -17,6 +17,19 @@ RSpec.describe Norvel::Plan do
 
   def style_of(manuscript, index) = manuscript.sheet[manuscript.paragraphs[index].style].name
 
+  it "leaves headers and footers in their columns, which are those of the new page" do
+    styles = Demo::Report::STYLES + %(<w:style w:type="paragraph" w:styleId="Footer"><w:name w:val="footer"/><w:basedOn w:val="Normal"/><w:pPr><w:tabs><w:tab w:val="center" w:pos="4513"/><w:tab w:val="right" w:pos="9026"/></w:tabs></w:pPr></w:style>)
+    columns = %(<w:r><w:t>Ansel</w:t></w:r><w:r><w:tab/><w:t>by night</w:t></w:r><w:r><w:tab/><w:t>1</w:t></w:r></w:p>)
+    bytes = docx(styles: styles, header: %(<w:p><w:pPr><w:tabs><w:tab w:val="right" w:pos="8000"/></w:tabs></w:pPr>#{columns}), footer: %(<w:p><w:pPr><w:pStyle w:val="Footer"/></w:pPr>#{columns})) do |file|
+      4.times { file.paragraph("The crews learned the tide bell by ear, and a stranger could not have told one stroke from the next. " * 3) }
+    end
+    guide = Norvel::Guide.find("office-report") # 16 cm of text
+    after = read(Norvel::Formats.write(described_class.new(read(bytes), guide).apply, source: bytes))
+    stops = after.margin_paragraphs.select { |one| one.text.include?("\t") }.to_h { |one| [one.text[0, 5] + one.style, Norvel::Cascade.new(after).paragraph(one)[:tabs].map { |stop| (stop.position / 360_000.0).round(1) }] }
+    expect(stops.values).to contain_exactly([8.0, 16.0], [14.1])
+    expect(Norvel::Guide::Check.new(guide, layout(after)).findings.select { |finding| finding.message.match?(/tab/i) }).to eq([])
+  end
+
   it "lets styles number headings whose numbers are written in several ways, sign for sign" do
     heads = ["Chapter 1: Water", "1.1 Fog", "CHAPTER 2: BOATS", "2.1 Oars", "2.2 Rope", "Chapter 3: Tolls"]
     before, made, after = plan do |file|

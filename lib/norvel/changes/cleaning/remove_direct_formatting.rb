@@ -18,7 +18,11 @@ module Norvel
 
         emphasis = EmphasisStyles.new(manuscript.sheet, parameters["emphasis"] || {})
         cascade = Cascade.new(manuscript)
-        changed = chosen(manuscript).filter_map { |paragraph| ((bare = strip(paragraph, cascade, emphasis)) == paragraph) ? nil : [paragraph.id, bare] }.to_h
+        margins = manuscript.margin_paragraphs.select { |paragraph| paragraph.text.include?("\t") }.to_set(&:id)
+        changed = chosen(manuscript).filter_map do |paragraph|
+          bare = strip(paragraph, cascade, emphasis, stays: margins.include?(paragraph.id) ? STOPS : [])
+          [paragraph.id, bare] unless bare == paragraph
+        end.to_h
         manuscript.with(sheet: emphasis.sheet).with_paragraphs(changed)
       end
 
@@ -32,11 +36,13 @@ module Norvel
 
       private
 
-      def strip(paragraph, cascade, emphasis)
+      STOPS = %i[tabs].freeze # of headers and footers that stand in columns
+
+      def strip(paragraph, cascade, emphasis, stays: [])
         meaning = Meaning.new(paragraph, cascade)
         parts = (paragraph.runs.size < 2) ? [] : DirectFormatting::STAYS_ON_PARTS - DirectFormatting.whole_and_parts(paragraph).first.keys
         runs = paragraph.runs.map { |run| strip_run(run, meaning, parts, emphasis) }
-        paragraph.with(properties: without(paragraph.properties), mark_properties: without(paragraph.mark_properties),
+        paragraph.with(properties: without(paragraph.properties, stays), mark_properties: without(paragraph.mark_properties),
           runs: (runs == paragraph.runs) ? paragraph.runs : runs)
       end
 

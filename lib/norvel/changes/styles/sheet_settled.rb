@@ -3,7 +3,7 @@
 module Norvel
   module Changes
     # What has to follow when another sheet has come in: nobody loses a number or bullet, character styles that are linked say what their
-    # paragraph styles say, table styles do not show through those of a table's text, and no style says what its parent says already.
+    # paragraph styles say, table styles do not show through those of a table's text, headers and footers keep their stops, and no style says what its parent says already.
     class SheetSettled
       IN_TABLES = %i[table_text table_heading].freeze
 
@@ -19,6 +19,7 @@ module Norvel
       def manuscript
         @after = with_styles(numbered_headings).then { |now| now.with(lists: bare_levels(now)) }
         @after = with_styles(against_table_styles)
+        @after = with_styles(with_stops)
         @after = with_styles(lean) if @slots.value?(:base)
         @after = with_styles(twins)
         @after.with_paragraphs(numbered_paragraphs)
@@ -70,6 +71,26 @@ module Norvel
           now = sheet.with_styles(changed)
           changed.merge(id => now[id].with(properties: plain.reject { |name, _| now.saying(id, name) }.merge(now[id].properties)))
         end
+      end
+
+      IN_MARGINS = %i[header footer].freeze
+      NEAR = 72_000 # EMU: 2 mm
+
+      # What stands in the middle and at the end of headers and footers stands there still, where the sheet that came says nothing of stops.
+      def with_stops
+        @slots.select { |id, slot| IN_MARGINS.include?(slot) && sheet.saying(id, :tabs).nil? }.keys.filter_map do |id|
+          stops = @before.sheet.saying(id, :tabs)&.properties&.[](:tabs) or next
+          [id, sheet[id].with(properties: sheet[id].properties.merge(tabs: fitted(stops)))]
+        end.to_h
+      end
+
+      # Stops in the middle and at the end of the line that was are those of the line that is.
+      def fitted(stops)
+        middle, last = stops.last(2)
+        return stops unless middle && last && middle.align == :center && last.align == :end && (middle.position * 2 - last.position).abs < NEAR
+
+        width = @after.sections.first.page.text_width
+        stops[0..-3] + [middle.with(position: width / 2), last.with(position: width)]
       end
 
       # Those that were here already and rest on one that came.

@@ -67,11 +67,17 @@ module Norvel
         end
 
         # What may be otherwise for a reason.
-        EXCUSABLE = [:break_before, :align, :keep_next, *ListKind::INDENTS, *Norvel::DirectFormatting::STAYS_ON_LINKS].freeze
+        EXCUSABLE = [:break_before, :align, :keep_next, :tabs, *ListKind::INDENTS, *Norvel::DirectFormatting::STAYS_ON_LINKS].freeze
 
         def excused?(context, property, paragraph)
           own_break?(property, paragraph) || number?(property, paragraph) || link?(property, paragraph) ||
-            listed?(context, property, paragraph) || caption?(context, property, paragraph) || folio?(context, property, paragraph)
+            listed?(context, property, paragraph) || caption?(context, property, paragraph) || folio?(context, property, paragraph) || stops?(context, property, paragraph)
+        end
+
+        # What stands in columns of a header or footer has stops of its own where the guide says none.
+        def stops?(context, property, paragraph)
+          slot = context.places.of(paragraph)
+          property.name == :tabs && %i[header footer].include?(slot) && context.guide.family.values(slot)[:tabs].empty?
         end
 
         # A folio stands where the guide's parts say.
