@@ -15,8 +15,8 @@ module Norvel
       TALL = 40 # points: lines with a picture of this height are moved for its sake
 
       # One column's worth: items `from...to`, why it ends, the space above its first item, what it uses and leaves empty, the notes at its
-      # foot, those that go on in the next column, and whether a constraint gave way.
-      Leaf = Struct.new(:from, :to, :reason, :lead, :used, :empty, :notes, :carried, :gave_way, keyword_init: true)
+      # foot, those that go on in the next column, whether a constraint gave way, and whether nothing is left for another column.
+      Leaf = Struct.new(:from, :to, :reason, :lead, :used, :empty, :notes, :carried, :gave_way, :ended, keyword_init: true)
 
       attr_reader :items
 
@@ -153,7 +153,8 @@ module Norvel
         notes ||= @carried + (@start...finish).flat_map { |index| entries(@items[index]) }
         used ||= (@start...finish).sum((finish > @start) ? heads_height : 0.0) { |index| space_above(index) + @items[index].height }
         Leaf.new(from: @start, to: finish, reason: reason, lead: (finish > @start) ? space_above(@start) : 0.0, used: used,
-          empty: [@room - used - notes.height, 0.0].max, notes: notes, carried: carried, gave_way: gave_way)
+          empty: [@room - used - notes.height, 0.0].max, notes: notes, carried: carried, gave_way: gave_way,
+          ended: finish >= @items.size && carried.empty?)
       end
     end
   end

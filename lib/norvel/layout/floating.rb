@@ -11,10 +11,10 @@ module Norvel
     module Floating
       POINT = 12_700.0
       # What something floating takes of the lines beside it: from and to which height below the paragraph's top, and how much of their left
-      # and right end, points; a `cap` is the text's own first letter.
-      Cut = Struct.new(:from, :to, :left, :right, :cap) do
+      # and right end, points; `own` is the text's own first letter, or the edge of its column.
+      Cut = Struct.new(:from, :to, :left, :right, :own) do
         # @return [Cut] the same, measured from a place so much lower
-        def below(height) = self.class.new(from - height, to - height, left, right, cap)
+        def below(height) = self.class.new(from - height, to - height, left, right, own)
       end
       LEAST = 60.0 # points of text beside: less is none
       BOX_MARGIN = {x: 7.2, y: 3.6}.freeze # points around the text of a box (§21.1.2.1.1)

@@ -30,15 +30,16 @@ module Norvel
       # @param blocks [Array<Manuscript::Paragraph, Manuscript::Table>]
       # @param width [Float] of the column, points
       # @param after [Float, nil] the space asked for by what stands above, points; nil: nothing stands there
+      # @param beside [Array<Floating::Cut>] what narrows the lines from the first on
       # @return [Array<Item>]
-      def items(blocks, width, area: :body, after: nil, **setting)
+      def items(blocks, width, area: :body, after: nil, beside: [], **setting)
         @items = []
         @last = after && [nil, ParagraphFormat.new(after: after)]
         @break_next = nil
         @width = width
         @framed = false
         @cap = nil
-        @beside = [] # what stands beside the lines to come, measured from where they begin
+        @beside = beside # what stands beside the lines to come, measured from where they begin
         heading = nil
         blocks.each_with_index do |block, index|
           next if heading.nil? && block.is_a?(Manuscript::Paragraph) && block.text.empty? && @setter.hidden?(block)

@@ -46,7 +46,7 @@ module Norvel
     end
     Approximation::WORDS = {
       text_box: "a text box of another kind", equation: "an equation", chart: "a chart",
-      object: "an object", drawing: "a drawing", uneven_columns: "columns of different widths", line_numbers: "line numbers",
+      object: "an object", drawing: "a drawing", uneven_columns: "a paragraph that goes on in a column of another width", line_numbers: "line numbers",
       grid: "lines on a grid", right_to_left: "text from right to left",
       vertical_text: "upright text", font: "signs that no font here has, or a script that is not laid out",
       overflow: "what has to stay together is larger than its room", float: "text beside something floating"

@@ -2,6 +2,7 @@
 
 require_relative "page_geometry"
 require_relative "column_fill"
+require_relative "uneven_columns"
 require_relative "notes"
 require_relative "page_margins"
 require_relative "placing"
@@ -62,11 +63,18 @@ module Norvel
         @section = @manuscript.sections[index]
         @geometry = @margins.geometry(@section)
         here = @state && @section.begins == :here && same_paper?
-        @items = @flow.items(blocks, column_width, after: here ? @state.after : nil)
+        @columns = UnevenColumns.new(@flow, @geometry, blocks) if @geometry.uneven?
+        @items = if @columns
+          @columns.first_items(after: here ? @state.after : nil)
+        else
+          @flow.items(blocks, column_width, after: here ? @state.after : nil)
+        end
         after = @flow.after
         @items += @notes.at_end(blocks, column_width, ends: index == @blocks.size - 1 || endnotes_here?)
         here ? go_on(@geometry.columns.size) : begin_part
         fill(index)
+        @columns&.untrue&.uniq&.each { |paragraph| @approximations << Approximation.new(kind: :object, page: @state.page.number, paragraph: paragraph.id, sort: :uneven_columns) }
+        @columns = nil
         @state.after = after
       end
 
@@ -129,7 +137,7 @@ module Norvel
           start = leaves.last.to
           carried = leaves.last.carried
           @state.y += leaves.map(&:used).max
-          return if start >= @items.size && carried.empty?
+          return if leaves.last.ended
 
           turn(leaves.last, start)
         end
@@ -146,14 +154,13 @@ module Norvel
       # @return [Array<ColumnFill::Leaf>]
       def band(start, carried, lead, balanced: false)
         leaves = columns(start, room, carried, lead)
-        ended = leaves.last.to >= @items.size && leaves.last.carried.empty?
-        return leaves unless balanced && ended && @geometry.columns.size > 1
+        return leaves unless balanced && leaves.last.ended && @geometry.columns.size > 1
 
         least, most = 0.0, leaves.map(&:used).max
         12.times do
           middle = (least + most) / 2
           tried = columns(start, middle, carried, lead, dry: true)
-          (tried.last.to >= @items.size && tried.last.carried.empty? && tried.none?(&:gave_way)) ? most = middle : least = middle
+          (tried.last.ended && tried.none?(&:gave_way)) ? most = middle : least = middle
         end
         columns(start, most + ColumnFill::HAIR, carried, lead)
       end
@@ -163,10 +170,11 @@ module Norvel
         leaves = []
         @geometry.columns.each_index do |column|
           here = leaves.empty? ? start : leaves.last.to
+          @columns&.fit(filling.items, here, column)
           notes = notes_of(column) + (leaves.empty? ? carried : leaves.last.carried)
           leaf = filling.fill(here, height - reserved(column), carried: notes, lead: leaves.empty? ? lead : :none, top: !@state.placed_any?)
           leaves << leaf
-          break if (leaf.to >= filling.items.size && leaf.carried.empty?) || %i[manual break_before].include?(leaf.reason)
+          break if leaf.ended || %i[manual break_before].include?(leaf.reason)
         end
         leaves
       end

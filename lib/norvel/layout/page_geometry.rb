@@ -48,9 +48,28 @@ module Norvel
       # @return [Array<Array(Float, Float)>] of each column its x from the text's left edge and its width
       def columns = @columns ||= work_out_columns.freeze
 
+      # @return [Boolean] whether lines of one column do not fit another
+      def uneven? = columns.any? { |_, width| (width - columns.first.last).abs > HAIR }
+
+      # @return [Float] the width of the widest column, points
+      def widest = columns.map(&:last).max
+
+      HAIR = 0.01
+
       private
 
+      # Widths of their own that are more than the page has are all narrower by as much.
+      def own_columns
+        widths = @section.column_widths.map { |pair| pair.map { |side| side / POINT } }
+        total = widths.sum(&:first) + widths[0..-2].sum(&:last)
+        scale = [width / total, 1.0].min
+        x = 0.0
+        widths.map { |own, gap| [x, own * scale].tap { x += (own + gap) * scale } }
+      end
+
       def work_out_columns
+        return own_columns if @section.column_widths
+
         count = @section.columns
         return [[0.0, width]] if count < 2
 

@@ -76,7 +76,7 @@ module Norvel
       # Lines that were set beside something which stands on the page before.
       def beside_nothing
         @layout.pages.filter_map do |page|
-          lost = page.placed.find { |placed| placed.setting.beside&.any? { |cut| !cut.cap } && placed.line.width.positive? }
+          lost = page.placed.find { |placed| placed.setting.beside&.any? { |cut| !cut.own } && placed.line.width.positive? }
           next if lost.nil? || page.floats.any? { |float| float.inset.anchor.wrap == :around }
 
           Approximation.new(kind: :float, page: page.number, paragraph: lost.paragraph.id)

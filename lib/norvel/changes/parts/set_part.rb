@@ -59,7 +59,8 @@ module Norvel
 
       def columns
         gap = parameters["column_gap"] && Lengths.parse(parameters["column_gap"], default_unit: "cm")
-        {columns: parameters["columns"]&.to_i&.clamp(1, 6), column_gap: gap}.compact
+        asked = {columns: parameters["columns"]&.to_i&.clamp(1, 6), column_gap: gap}.compact
+        asked.empty? ? {} : {**asked, column_widths: nil}
       end
 
       def folio(folio)

@@ -70,18 +70,31 @@ module Norvel
         def columns(node)
           return {} unless node
 
+          uneven = uneven(node)
+          return uneven if uneven
+
           gap = @codecs.measure(@codecs.attribute(node, "space"))&.abs
-          {columns: @codecs.count(@codecs.attribute(node, "num"), 1..45, "the number of columns"), column_gap: gap}.compact
+          {columns: @codecs.count(@codecs.attribute(node, "num"), 1..MOST_COLUMNS, "the number of columns"), column_gap: gap}.compact
+        end
+
+        MOST_COLUMNS = 45
+
+        # Columns of widths of their own (§17.6.3, §17.6.4).
+        def uneven(node)
+          return unless Codecs::OFF.include?(@codecs.attribute(node, "equalWidth"))
+
+          each = node.element_children.select { |one| one.name == "col" }.first(MOST_COLUMNS).map { |one| %w[w space].map { |side| @codecs.measure(@codecs.attribute(one, side)).to_i.abs } }
+          return if each.size < 2 || each.any? { |width, _| width.zero? }
+
+          even = each.map(&:first).uniq.size == 1 && each[0..-2].map(&:last).uniq.size < 2
+          {columns: each.size, column_gap: each.first.last, column_widths: (each unless even)}
         end
 
         GRIDS = %w[lines linesAndChars snapToChars].freeze
 
-        # What is asked for and not laid out (§17.6.5, §17.6.8, §17.6.4).
+        # What is asked for and not laid out (§17.6.5, §17.6.8).
         def beyond(parts)
-          widths = (parts["cols"]&.first&.element_children || []).map { |column| @codecs.attribute(column, "w") }.uniq
-          uneven = widths.size > 1 && Codecs::OFF.include?(said(parts, "cols", "equalWidth"))
-          [(:uneven_columns if uneven), (:grid if GRIDS.include?(said(parts, "docGrid", "type"))),
-            (:line_numbers if parts.key?("lnNumType"))].compact
+          [(:grid if GRIDS.include?(said(parts, "docGrid", "type"))), (:line_numbers if parts.key?("lnNumType"))].compact
         end
 
         def page(parts)

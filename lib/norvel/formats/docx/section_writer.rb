@@ -83,8 +83,15 @@ module Norvel
           folio = now.folio
           put(node, "pgNumType", "fmt" => NumberFormats::FOLIOS.key(folio.format), "start" => folio.start) unless before.folio == folio
           put(node, "cols", "num" => now.columns) unless before.columns == now.columns
-          put_gap(node, now.column_gap) unless before.column_gap == now.column_gap
+          even_out(Patching.child(node, "cols")) if before.column_widths && now.column_widths.nil?
+          put_gap(node, now.column_gap) unless before.column_gap == now.column_gap && before.column_widths == now.column_widths
           patch_first(node, now.first_differs) unless before.first_differs == now.first_differs
+        end
+
+        # Columns that had widths of their own are alike.
+        def even_out(columns)
+          columns.element_children.each { |one| one.unlink if one.name == "col" }
+          @codecs.put(columns, "equalWidth", nil)
         end
 
         def put_gap(node, gap) = put_twips(Patching.child(node, "cols") || insert(node, "cols"), "space", gap)
