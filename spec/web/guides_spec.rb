@@ -127,6 +127,10 @@ RSpec.describe "Writing a guide", type: :feature do
     click_on "Report text, value by value"
     within("#values-body") { click_on "Leave it" }
     expect(page).to have_no_css("#values-body form")
+    click_on "Report text, value by value"
+    expect(page).to have_css("#values-body form")
+    click_on "Report title, value by value"
+    expect(page).to have_css("#values-title form").and have_no_css("#values-body form")
     within(".list-row", match: :first) { click_on "One level more" }
     expect(page).to have_field("g-lists-bullets-levels-2-indent_start", with: "2.51 cm")
     fill_in "g-lists-bullets-levels-2-sign", with: "+\t"
@@ -135,6 +139,20 @@ RSpec.describe "Writing a guide", type: :feature do
     expect([written.family[:body].values[:size], written.lists[:bullets][:levels].last.sign]).to eq([146_050, "+"])
     click_on "Undo"
     expect(page).to have_field("g-lists-bullets-levels-2-sign", with: "▪")
+  end
+
+  it "has no accessibility faults that axe-core finds" do
+    require "axe-rspec"
+    visit "/guides/marrowby-diploma"
+    click_on "Copy it and change the copy"
+    %w[page sheet rules versions text].each do |part|
+      visit "/guides/#{NorvelWeb::HouseGuide.last.id}?show=#{part}"
+      if part == "sheet"
+        click_on "Report text, value by value"
+        expect(page).to have_css("#values-body form")
+      end
+      expect(page).to be_axe_clean.according_to(:wcag2a, :wcag2aa, :wcag21aa, :wcag22aa, :"best-practice")
+    end
   end
 
   it "is brought in from a file, saved as one, duplicated; a mistake comes in a sentence" do

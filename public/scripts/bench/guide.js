@@ -47,6 +47,12 @@ export function startGuide() {
     const shut = event.target.closest?.("[data-shut]");
     if (shut) document.getElementById(shut.dataset.shut).replaceChildren();
   });
+  // One style is open value by value at a time.
+  document.body.addEventListener("htmx:beforeSwap", (event) => {
+    const { target } = event.detail;
+    if (!target.id.startsWith("values-")) return;
+    for (const other of document.querySelectorAll("[id^='values-']")) if (other !== target) other.replaceChildren();
+  });
   document.addEventListener("pointerdown", (event) => {
     const line = event.target.closest?.("[data-edge] .grip");
     if (line && document.getElementById("guide-editor")?.contains(line)) taken(line, event);
