@@ -71,8 +71,24 @@ module Norvel
 
     # @return [Array<Array(Page, Placed)>] lines with characters that the face asked for lacks
     def lines_with_stand_ins
-      @lines_with_stand_ins ||= pages.each_with_object([]) do |page, found|
-        page.placed.each { |placed| found << [page, placed] unless placed.setting.stand_ins.empty? }
+      @lines_with_stand_ins ||= begin
+        with = {}.compare_by_identity
+        each_part { |_, placed| with[placed.setting] = true unless placed.setting.stand_ins.empty? }
+        with.empty? ? [] : pages.flat_map { |page| page.placed.select { |placed| with.key?(placed.setting) }.map { |placed| [page, placed] } }
+      end
+    end
+
+    # What stands together of one paragraph, page by page: what holds for all its lines is asked of one.
+    # @yieldparam page [Page] @yieldparam first [Placed] its first line there
+    def each_part
+      pages.each do |page|
+        last = nil
+        page.placed.each do |placed|
+          next if placed.setting.equal?(last)
+
+          last = placed.setting
+          yield page, placed
+        end
       end
     end
 

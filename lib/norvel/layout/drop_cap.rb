@@ -9,9 +9,9 @@ module Norvel
       # @param block [Manuscript::Paragraph, Manuscript::Table] @param following [Manuscript::Paragraph, Manuscript::Table, nil]
       # @return [Boolean] whether the one is a drop cap of the other
       def self.before?(block, following)
-        return false unless [block, following].all?(Manuscript::Paragraph) && block.drop_cap && !block.blank?
+        return false unless block.is_a?(Manuscript::Paragraph) && block.drop_cap && !block.blank?
 
-        !following.blank? && !following.run_in && following.drop_cap.nil? && block.in_table == following.in_table
+        following.is_a?(Manuscript::Paragraph) && !following.blank? && !following.run_in && following.drop_cap.nil? && block.in_table == following.in_table
       end
 
       # @param paragraph [Manuscript::Paragraph] the letter @param setting [ParagraphLines]

@@ -32,8 +32,9 @@ module Norvel
       end
 
       def from_right_to_left
-        lines = @layout.pages.flat_map { |page| page.placed.select { |placed| placed.setting.format.right_to_left } }
-        ids = lines.map { |placed| placed.paragraph.id }.uniq
+        ids = []
+        @layout.each_part { |_, placed| ids << placed.paragraph.id if placed.setting.format.right_to_left }
+        ids.uniq!
         ids.filter_map { |id| (paragraph = @manuscript.paragraph(id)) && @manuscript.index_of(id) && at(:right_to_left, paragraph) }
       end
 
@@ -75,12 +76,10 @@ module Norvel
 
       # Lines that were set beside something which stands on the page before.
       def beside_nothing
-        @layout.pages.filter_map do |page|
-          lost = page.placed.find { |placed| placed.setting.beside&.any? { |cut| !cut.own } && placed.line.width.positive? }
-          next if lost.nil? || page.floats.any? { |float| float.inset.anchor.wrap == :around }
-
-          Approximation.new(kind: :float, page: page.number, paragraph: lost.paragraph.id)
-        end
+        lost = {}.compare_by_identity
+        @layout.each_part { |page, placed| lost[page] ||= placed if placed.setting.beside&.any? { |cut| !cut.own } && !placed.setting.text.strip.empty? }
+        lost.reject { |page, _| page.floats.any? { |float| float.inset.anchor.wrap == :around } }
+          .map { |page, placed| Approximation.new(kind: :float, page: page.number, paragraph: placed.paragraph.id) }
       end
     end
   end
