@@ -49,7 +49,7 @@ module Norvel
 
           sheet = read_sheet
           lists = related("numbering") { |part| NumberingReader.new(part.root, spelling_for(part)).read } || {}
-          story = story_reader(@document, @package.main, sheet)
+          story = story_reader(@document, @package.main, sheet, formatting: formatting?(@package.main))
           blocks = story.read(body, 0)
           @contents = story.contents
           @matters = story.matters
@@ -92,9 +92,11 @@ module Norvel
 
         def spelling_for(part) = Spelling.new(part.root, @theme, @unknown)
 
-        def story_reader(document, part, sheet, margins: false)
+        def formatting?(part) = Revisions.formatting?(@package.archive.members[part])
+
+        def story_reader(document, part, sheet, margins: false, formatting: false)
           StoryReader.new(spelling_for(document), sheet, @package.relationships(part), hidden: ->(count) { @hidden = @hidden.to_i + count },
-            box: ->(content) { read_box(content, document, part, sheet) }, margins: margins)
+            box: ->(content) { read_box(content, document, part, sheet) }, margins: margins, formatting: formatting)
         end
 
         def read_box(content, document, part, sheet)
@@ -120,7 +122,7 @@ module Norvel
           %w[footnotes endnotes].each_with_object({}) do |kind, notes|
             name = @package.related(kind) or next
             document = @package.xml(name)
-            reader = story_reader(document, name, sheet)
+            reader = story_reader(document, name, sheet, formatting: formatting?(name))
             base = BASES[kind]
             document.root.element_children.each do |note|
               type = reader.spelling.codecs.attribute(note, "type")

@@ -34,8 +34,9 @@ module Norvel
           sets.compact.flat_map { |set| set.element_children.select { |part| part.name.end_with?("PrChange", "GridChange") } }
         end
 
-        # @return [Boolean] whether a part has any
-        def formatting?(root) = root.xpath("boolean(//*[substring(local-name(), string-length(local-name()) - 5) = 'Change'])")
+        # @param part [String] its bytes
+        # @return [Boolean] whether it may have any
+        def formatting?(part) = part.include?("PrChange") || part.include?("GridChange")
 
         # The properties of what begins with a block, from the innermost.
         def of_table(block)

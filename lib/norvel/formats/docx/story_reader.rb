@@ -21,7 +21,8 @@ module Norvel
         # @param spelling [Spelling] @param relationships [Hash] of the part
         # @param hidden [Proc] told the number of hidden characters left out
         # @param box [Proc] given the content of a text box @param margins [Boolean] whether it is a header or footer
-        def initialize(spelling, sheet, relationships, hidden: ->(_) {}, box: ->(_) {}, margins: false)
+        # @param formatting [Boolean] whether recorded changes of formatting are looked for
+        def initialize(spelling, sheet, relationships, hidden: ->(_) {}, box: ->(_) {}, margins: false, formatting: false)
           @spelling = spelling
           @codecs = spelling.codecs
           @sheet = sheet
@@ -29,6 +30,7 @@ module Norvel
           @hidden = hidden
           @box = box
           @fields = Fields.new(margins: margins)
+          @formatting = formatting
           @matters = []
         end
 
@@ -146,7 +148,6 @@ module Norvel
         end
 
         def note_formatting(node)
-          @formatting = Revisions.formatting?(node.document) if @formatting.nil?
           changed = @formatting ? Revisions.formatting(node) : []
           return if changed.empty?
 
