@@ -31,12 +31,12 @@ module Norvel
 
         # @return [Value] the same with some members changed; itself when nothing differs
         def with(**changed)
-          return self if changed.all? { |name, value| self[name].equal?(value) }
+          copy = nil
+          changed.each_pair { |name, value| (copy ||= dup)[name] = value unless self[name].equal?(value) }
+          return self unless copy
 
-          dup.tap do |copy|
-            changed.each { |name, value| copy[name] = value }
-            copy.send(:prepare)
-          end.freeze
+          copy.send(:prepare)
+          copy.freeze
         end
 
         private :prepare

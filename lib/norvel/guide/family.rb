@@ -29,6 +29,7 @@ module Norvel
         @members = {}
         @values = {}
         @resolved = {}
+        @homes = {}
         @written.each_key { |slot| add(slot) }
         @members.freeze
       end
@@ -45,7 +46,9 @@ module Norvel
 
       # @param slot [Symbol]
       # @return [Symbol, nil] the slot whose style paragraphs in it have; nil where the guide has none for it
-      def home(slot) = Slots.chain(slot).find { |one| members.key?(one) && (one != :base || says_body?(slot)) }
+      def home(slot)
+        @homes.fetch(slot) { @homes[slot] = Slots.chain(slot).find { |one| members.key?(one) && (one != :base || says_body?(slot)) } }
+      end
 
       # @param slot [Symbol] one that has a style, or that another stands for
       # @return [Hash{Symbol=>Object}] the value of every property

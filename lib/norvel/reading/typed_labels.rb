@@ -87,7 +87,10 @@ module Norvel
         next open.clear unless block.is_a?(Manuscript::Paragraph)
         next unless possible.call(block)
 
-        label = carry_on(open, readings(block), block, rows)
+        labels = readings(block)
+        next if labels.empty?
+
+        label = carry_on(open, labels, block, rows)
         # Bullets and letters under a number belong to it; another number of the same kind ends it.
         open.reject! { |key, _| label.number && key[0] == label.format && key[1] != label.pattern } if label
       end
