@@ -11,6 +11,9 @@ module Norvel
     # Small capitals of a part of the text are acronyms and names; a sign of a symbol font is lost without its font.
     STAYS_ON_PARTS = %i[small_caps].freeze
 
+    # What a paragraph says by hand that a guide would object to.
+    OBJECTED_TO = (Properties::TABLE.values.select(&:direct).map(&:name) - STAYS - %i[numbering break_before]).to_set.freeze
+
     NOTHING = [{}.freeze, [].freeze].freeze
     private_constant :NOTHING
 
@@ -68,10 +71,12 @@ module Norvel
     # What a guide would object to: structure and meaning left out.
     # @return [Array<Array(Symbol, Object, Span)>] property, value and where (nil: the whole paragraph)
     def objectionable(paragraph)
+      own = paragraph.properties.filter_map { |name, value| [name, value, nil] if OBJECTED_TO.include?(name) }
       whole, parts = whole_and_parts(paragraph)
+      return own if whole.empty? && parts.empty?
+
       links = stays_on(whole, paragraph.text, paragraph.runs.find(&:link)&.link)
-      on_paragraph(paragraph).except(*STAYS, :break_before).map { |name, value| [name, value, nil] } +
-        whole.except(*STAYS, *links).map { |name, value| [name, value, nil] } +
+      own + whole.except(*STAYS, *links).map { |name, value| [name, value, nil] } +
         parts.flat_map { |span| span.properties.except(*STAYS, *STAYS_ON_PARTS, *stays_on(span.properties, paragraph.text[span.start...span.end], span.link)).map { |name, value| [name, value, span] } }
     end
 
