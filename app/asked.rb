@@ -87,7 +87,7 @@ module NorvelWeb
     # @return [Sinatra::IndifferentHash]
     # @raise [Wrong, Nowhere]
     def read(given, here)
-      Sinatra::IndifferentHash[given.filter_map { |name, value|
+      understood = given.filter_map do |name, value|
         kind = KINDS[name]
         next if kind.nil? || value.nil?
 
@@ -95,7 +95,8 @@ module NorvelWeb
         raise (here.key?(name) ? Wrong : Nowhere), "“#{name}” cannot be that: nothing was done." if read.nil?
 
         [name, read]
-      }]
+      end
+      Sinatra::IndifferentHash[understood]
     end
 
     # @param step [Hash] of writing, from JSON @param members [Array<String>] that it may have

@@ -77,13 +77,10 @@ module NorvelWeb
         difference = after.open_findings.size - before.open_findings.size
         said = [("#{plural(difference.abs, "finding")} #{difference.positive? ? "more" : "fewer"}" unless difference.zero?),
           ("now met: #{better.join("; ")}" if better.any?), ("broken now: #{worse.join("; ")}" if worse.any?)].compact
-        if said.empty?
-          nil
-        else
-          "Since then #{said.each_with_index.map { |part, index|
-            index.zero? ? part : part.sub(/\A./, &:upcase)
-          }.join(". ")}#{"." unless said.last.end_with?(".")}"
-        end
+        return if said.empty?
+
+        first, *others = said
+        "Since then #{[first, *others.map { |part| part.sub(/\A./, &:upcase) }].join(". ")}#{"." unless said.last.end_with?(".")}"
       end
     end
   end

@@ -109,10 +109,10 @@ module Norvel
 
     # @return [Set<Integer>] the paragraphs of lists of contents, figures and tables, which are generated
     def listed
-      @memo[:listed] ||= contents.flat_map { |list|
+      @memo[:listed] ||= contents.each_with_object(Set.new) do |list, found|
         from, to = [list.first, list.last].map { |id| index_of(id) }
-        (from && to) ? paragraphs[from..to].map(&:id) : []
-      }.to_set
+        found.merge(paragraphs[from..to].map(&:id)) if from && to
+      end
     end
 
     # @return [Array<Table>] nested ones included

@@ -61,13 +61,11 @@ module Norvel
       samples = samples_of(guide)
       source = Formats.bare(samples: samples.map { |slot, text| STAYS.include?(text) ? {plain: text} : text })
       manuscript = Formats.read(source)
-      slots = samples.flat_map { |slot, text|
-        if text.is_a?(Array)
-          text.each_with_index.flat_map { |row, index| row.map { index.zero? ? :table_heading : :table_text } }
-        else
-          [slot]
-        end
-      }
+      slots = samples.flat_map do |slot, text|
+        next [slot] unless text.is_a?(Array)
+
+        text.each_with_index.flat_map { |row, index| [index.zero? ? :table_heading : :table_text] * row.size }
+      end
       roles = Roles.said(manuscript, manuscript.paragraphs.map(&:id).zip(slots).to_h)
       named = manuscript.with(info: manuscript.info.with(title: samples.first.last, language: guide.language))
       Formats.write(Plan.new(named, guide, roles: roles).apply, source: source)

@@ -39,10 +39,9 @@ module Norvel
 
       # @return [Array] what lies under all text
       def behind
-        @page.floats.reject(&:over).map { |float| floating(float) } + @page.fills.map { |fill|
-          Area.new(:shade, fill.x, fill.y, fill.width, fill.height, fill.color)
-        } +
-          @page.rules.flat_map { |rule| ruled(rule) } + @page.frames.flat_map { |frame| framed(frame) }
+        shades = @page.fills.map { |fill| Area.new(:shade, fill.x, fill.y, fill.width, fill.height, fill.color) }
+        lines = @page.rules.flat_map { |rule| ruled(rule) } + @page.frames.flat_map { |frame| framed(frame) }
+        @page.floats.reject(&:over).map { |float| floating(float) } + shades + lines
       end
 
       # @return [Array] what floats over the text
@@ -86,9 +85,9 @@ module Norvel
         end
         marks << Text.new(format, run.map { |piece| word(piece, x, text, piece.equal?(last)) }, y)
         stroke = format.size / 18
-        underlined(run, format).each { |part|
+        underlined(run, format).each do |part|
           marks.concat(underline(x + part.first.x, x + part.last.x + part.last.width, y + format.size * 0.11, stroke, format))
-        }
+        end
         marks << Stroke.new(:ink, from, y - format.size * 0.26, to, y - format.size * 0.26, stroke) if format.strike
         marks
       end
@@ -121,9 +120,8 @@ module Norvel
         return [Wave.new(from, to, y, stroke)] if format.underline == :wave
 
         width = (format.underline == :thick) ? stroke * 2 : stroke
-        ((format.underline == :double) ? [y, y + stroke * 2.2] : [y]).map { |at|
-          Stroke.new(:ink, from, at, to, at, width, nil, UNDERLINES[format.underline])
-        }
+        heights = (format.underline == :double) ? [y, y + stroke * 2.2] : [y]
+        heights.map { |at| Stroke.new(:ink, from, at, to, at, width, nil, UNDERLINES[format.underline]) }
       end
 
       def leader(from, to, base, leader)

@@ -25,9 +25,7 @@ module Norvel
       # @return [String] an svg element; a point is a unit, a margin line says its `data-edge`
       def to_s
         %(<svg xmlns="http://www.w3.org/2000/svg" class="page-design" viewBox="#{-EDGE} #{-EDGE} #{n(@width + EDGE * 2)} #{n(@height + EDGE * 2)}" data-width="#{n(@width)}" data-height="#{n(@height)}" aria-hidden="true">) +
-          %(<rect class="paper" width="#{n(@width)}" height="#{n(@height)}"/>#{bound}#{text}#{folio}#{SIDES.map { |edge|
-            margin_line(edge)
-          }.join}</svg>)
+          %(<rect class="paper" width="#{n(@width)}" height="#{n(@height)}"/>#{bound}#{text}#{folio}#{SIDES.map { |edge| margin_line(edge) }.join}</svg>)
       end
 
       private
@@ -55,9 +53,13 @@ module Norvel
         values = @guide.family.values(:body)
         pitch = values[:size] / POINT * ((values[:line_spacing].rule == :multiple) ? values[:line_spacing].value * 1.15 : 1.3)
         rows = ((bottom - top) / [pitch, 4].max).floor.clamp(0, 120)
-        Array.new(rows) { |row|
-          %(<line class="grey" x1="#{n(left)}" x2="#{n(right - ((row % 7 == 6) ? (right - left) * 0.4 : 0))}" y1="#{n(top + pitch * (row + 0.7))}" y2="#{n(top + pitch * (row + 0.7))}"/>)
-        }.join
+        Array.new(rows) { |row| line(top + pitch * (row + 0.7), ends: row % 7 == 6) }.join
+      end
+
+      # @param ends [Boolean] whether a paragraph ends in it
+      def line(y, ends:)
+        finish = ends ? right - (right - left) * 0.4 : right
+        %(<line class="grey" x1="#{n(left)}" x2="#{n(finish)}" y1="#{n(y)}" y2="#{n(y)}"/>)
       end
 
       PLACES = {"start" => :start, "inner" => :start, "center" => :middle, "end" => :end, "outer" => :end}.freeze

@@ -49,10 +49,8 @@ module Norvel
       def put_in(paragraph)
         return [] if paragraph.runs.none?(&:revised)
 
-        paragraph.each_run_with_offset.select { |run, _|
-          run.revised && !run.text.empty?
-        }.map { |run, start| [start, start + run.text.length] }
-          .slice_when { |one, other| one.last != other.first }.map { |joined| [joined.first.first, joined.last.last] }
+        found = paragraph.each_run_with_offset.filter_map { |run, start| [start, start + run.text.length] if run.revised && !run.text.empty? }
+        found.slice_when { |one, other| one.last != other.first }.map { |joined| [joined.first.first, joined.last.last] }
       end
     end
   end

@@ -38,29 +38,23 @@ module Norvel
       def style(slot, was, is)
         before, after = @was.family.values(slot), @is.family.values(slot)
         own = (was.parent == is.parent) ? was.values.keys | is.values.keys : Properties.all.map(&:name)
-        values = own.map { |name|
-          Properties[name]
-        }.reject { |property|
-          property.same?(before[property.name],
-            after[property.name])
-        }.map { |property| "#{property.label.downcase} #{property.show(before[property.name])} becomes #{property.show(after[property.name])}" }
+        differing = own.map { |name| Properties[name] }.reject { |property| property.same?(before[property.name], after[property.name]) }
+        values = differing.map { |property| "#{property.label.downcase} #{property.show(before[property.name])} becomes #{property.show(after[property.name])}" }
         values.unshift("it is called “#{is.name}”") unless was.name == is.name
         values.push("it is followed by “#{@is.family[is.next_slot]&.name || is.name}”") unless was.next_slot == is.next_slot
         "“#{was.name}” (#{plain(slot)}): #{values.join("; ")}." if values.any?
       end
 
       def lists
-        [:bullets, :numbers].filter_map { |kind|
-          "Lists with #{kind} have other signs or indents." unless @was.lists[kind] == @is.lists[kind]
-        }
+        kinds = %i[bullets numbers].reject { |kind| @was.lists[kind] == @is.lists[kind] }
+        kinds.map { |kind| "Lists with #{kind} have other signs or indents." }
       end
 
       def rules
         old, new = [@was, @is].map { |guide| guide.rules.to_h { |rule| [rule.id, rule] } }
-        (old.keys - new.keys).map { |id| "No longer asked for: #{old[id].clause}" } + (new.keys - old.keys).map { |id|
-          "New (#{new[id].severity}): #{new[id].sentence}"
-        } +
-          (old.keys & new.keys).filter_map { |id| rule(old[id], new[id]) }
+        gone = (old.keys - new.keys).map { |id| "No longer asked for: #{old[id].clause}" }
+        come = (new.keys - old.keys).map { |id| "New (#{new[id].severity}): #{new[id].sentence}" }
+        gone + come + (old.keys & new.keys).filter_map { |id| rule(old[id], new[id]) }
       end
 
       def rule(was, is)

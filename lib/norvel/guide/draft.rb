@@ -10,12 +10,16 @@ module Norvel
     #   draft = Guide::Draft.new(yaml).set("page/margins/top", "2.5 cm")
     #   draft.guide.page
     class Draft
-      EMPTY = {"guide" => "A new guide", "version" => "0.1", "page" => {"paper" => "A4", "margins" => %w[top bottom start end].to_h { |edge|
-        [edge, "2.5 cm"]
-      }},
-               "styles" => {"base" => {"name" => "House base", "font_family" => "Times New Roman", "size" => "12 pt", "line_spacing" => 1.5},
-                            "body" => {"name" => "House text"}, "heading_1" => {"name" => "House heading 1", "size" => "16 pt", "bold" => true, "keep_next" => true, "next" => "body"}},
-               "rules" => []}.freeze
+      EMPTY = {
+        "guide" => "A new guide", "version" => "0.1",
+        "page" => {"paper" => "A4", "margins" => %w[top bottom start end].to_h { |edge| [edge, "2.5 cm"] }},
+        "styles" => {
+          "base" => {"name" => "House base", "font_family" => "Times New Roman", "size" => "12 pt", "line_spacing" => 1.5},
+          "body" => {"name" => "House text"},
+          "heading_1" => {"name" => "House heading 1", "size" => "16 pt", "bold" => true, "keep_next" => true, "next" => "body"}
+        },
+        "rules" => []
+      }.freeze
 
       # @return [Draft] where writing a guide begins
       def self.empty = new(YAML.dump(EMPTY).delete_prefix("---\n"))
@@ -176,9 +180,10 @@ module Norvel
 
       def part_rules
         parts = data["parts"] || {}
-        folios = {"front" => parts.dig("front", "folios"), "main" => parts.dig("main", "folios")}.compact.map { |part, format|
+        folios = %w[front main].filter_map do |part|
+          format = parts.dig(part, "folios") or next
           {"checks" => "folio_format", "of" => part, "format" => format, "start" => (parts.dig("main", "start") if part == "main")}.compact
-        }
+        end
         contents = data["contents"] ? [{"checks" => "contents_current"}] : []
         place = data["captions"]&.slice("figures", "tables")
         folios + contents + (place&.any? ? [{"checks" => "caption_place", **place}] : [])
@@ -281,9 +286,8 @@ module Norvel
         return (written.to_s == "yes") || nil if name == "off"
         return written.to_s.strip if %w[clause severity].include?(name)
 
-        parameter = Rule::KINDS.fetch(rule["checks"]).all_parameters.find { |one|
-          one.name.to_s == name
-        } or raise GuideError, "A rule of this kind takes no “#{name}”."
+        parameter = Rule::KINDS.fetch(rule["checks"]).all_parameters.find { |one| one.name.to_s == name }
+        raise GuideError, "A rule of this kind takes no “#{name}”." unless parameter
         return (rule[name] || {}).merge(edge => written.to_s.strip).reject { |_, text| text.empty? } if edge
 
         parameter.written(written)

@@ -39,9 +39,8 @@ module Norvel
       end
 
       def pages
-        @pages ||= @check.open_findings.filter_map(&:page).uniq.sort.slice_when { |one, other|
-          other != one + 1
-        }.map { |row| [row.first, row.last].uniq.join("–") }
+        rows = @check.open_findings.filter_map(&:page).uniq.sort.slice_when { |one, other| other != one + 1 }
+        rows.map { |row| [row.first, row.last].uniq.join("–") }
       end
 
       def causes
@@ -66,23 +65,17 @@ module Norvel
       def cause(cause)
         @sheets.add(:cause, "#{cause.findings.size} × ", [cause.measured.to_s, {bold: true}], ["; #{cause.expected} is asked for", {color: Sheets::GREY}])
         waived = cause.findings.any?(&:waived)
-        rows = cause.findings.first(MOST).map { |finding|
-          [finding.page, @findings.folio(finding.page), @findings.place(finding), *(finding.waived if waived)]
-        }
-        @sheets.table([["Page", "Folio", "Place", *("Waived for" if waived)], *rows.map { |row|
-          waived ? row.fill("", row.size...4) : row
-        }], waived ? [14, 14, 90, 52] : [14, 14, 142])
-        if cause.findings.size > MOST
-          @sheets.add(:note,
-            "… and #{cause.findings.size - MOST} more places of the same cause; the table (CSV) has them all.")
-        end
+        rows = cause.findings.first(MOST).map { |finding| [finding.page, @findings.folio(finding.page), @findings.place(finding), finding.waived.to_s] }
+        rows.unshift(["Page", "Folio", "Place", "Waived for"])
+        waived ? @sheets.table(rows, [14, 14, 90, 52]) : @sheets.table(rows.map { |row| row.first(3) }, [14, 14, 142])
+        left = cause.findings.size - MOST
+        @sheets.add(:note, "… and #{left} more places of the same cause; the table (CSV) has them all.") if left.positive?
       end
 
       def waivers
         @sheets.add(:head, "Waivers")
-        @sheets.table([%w[Rule Place Reason], *@check.manuscript.waivers.map { |waiver|
-          [waiver.rule, waiver.text.to_s[0, 60], waiver.reason]
-        }], [35, 65, 70])
+        rows = @check.manuscript.waivers.map { |waiver| [waiver.rule, waiver.text.to_s[0, 60], waiver.reason] }
+        @sheets.table([%w[Rule Place Reason], *rows], [35, 65, 70])
       end
     end
   end

@@ -46,14 +46,12 @@ module Norvel
       def table(rows, widths)
         first = @ids + 1
         made = rows.each_with_index.map do |row, index|
-          Manuscript::Row.new(header: index.zero?, splits: false, cells: row.map { |cell|
-            Manuscript::Cell.new(blocks: [paragraph(:cell, [index.zero? ? [cell.to_s, {color: GREY}] : cell.to_s], in_table: true)])
-          })
+          cells = row.map { |cell| Manuscript::Cell.new(blocks: [paragraph(:cell, [index.zero? ? [cell.to_s, {color: GREY}] : cell.to_s], in_table: true)]) }
+          Manuscript::Row.new(header: index.zero?, splits: false, cells: cells)
         end
         fine = {style: "single", width: 6_350, color: LINE, space: 0}
-        @blocks << Manuscript::Table.new(id: "t#{first}", rows: made, columns: widths.map { |width|
-          width * MM
-        }, cell_margin: 40_000, margins: {top: 2 * EMU, bottom: 2 * EMU}, edges: {inside_h: fine, bottom: fine}, style_parts: [])
+        @blocks << Manuscript::Table.new(id: "t#{first}", rows: made, columns: widths.map { |width| width * MM }, cell_margin: 40_000,
+          margins: {top: 2 * EMU, bottom: 2 * EMU}, edges: {inside_h: fine, bottom: fine}, style_parts: [])
         @blocks << paragraph(:note, [])
       end
 

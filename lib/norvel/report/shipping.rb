@@ -29,10 +29,9 @@ module Norvel
       # @return [Hash{Symbol=>Array<String>}] names of styles :added, :changed, :removed
       def styles
         old, new = [@before, @now].map { |manuscript| manuscript.sheet.styles }
-        {added: (new.keys - old.keys).map { |id| new[id].name }, changed: (new.keys & old.keys).reject { |id|
-          new[id] == old[id]
-        }.map { |id| new[id].name },
-         removed: (old.keys - new.keys).map { |id| old[id].name }}
+        changed = (new.keys & old.keys).reject { |id| new[id] == old[id] }
+        {added: new.values_at(*(new.keys - old.keys)), changed: new.values_at(*changed), removed: old.values_at(*(old.keys - new.keys))}
+          .transform_values { |styles| styles.map(&:name) }
       end
 
       # @return [Array(Integer, Integer)] words before and now, of body, notes, headers, footers, text boxes and comments
@@ -118,10 +117,8 @@ module Norvel
 
           [place(paragraph), was ? named(@before, was, names) : "not there", named(@now, paragraph, names)]
         end
-        gone = old.values.reject { |paragraph|
-          @now.paragraph(paragraph.id)
-        }.map { |paragraph| [place(paragraph), named(@before, paragraph, names), "gone"] }
-        kept + gone
+        gone = old.values.reject { |paragraph| @now.paragraph(paragraph.id) }
+        kept + gone.map { |paragraph| [place(paragraph), named(@before, paragraph, names), "gone"] }
       end
 
       def named(manuscript, paragraph, names)

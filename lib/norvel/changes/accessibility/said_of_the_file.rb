@@ -51,13 +51,8 @@ module Norvel
 
         count = -1
         runs = paragraph.runs.map do |run|
-          run.with(insets: run.insets.map { |inset|
-            if (count += 1) == place
-              inset.with(alt: decorative? ? nil : text, decorative: decorative?)
-            else
-              inset
-            end
-          })
+          insets = run.insets.map { |inset| ((count += 1) == place) ? inset.with(alt: (text unless decorative?), decorative: decorative?) : inset }
+          run.with(insets: insets)
         end
         manuscript.with_paragraphs(paragraph.id => paragraph.with(runs: runs))
       end

@@ -41,9 +41,7 @@ module Norvel
       end
 
       def settled(paragraph)
-        paragraph.with(carries: paragraph.carries - [:revision], runs: paragraph.runs.map { |run|
-          run.revised ? run.with(revised: false) : run
-        })
+        paragraph.with(carries: paragraph.carries - [:revision], runs: paragraph.runs.map { |run| run.with(revised: false) })
       end
 
       # What becomes of a paragraph whose end was taken out.

@@ -19,11 +19,11 @@ module Norvel
         # @return [void]
         def write(changed)
           @abstracts = {}
-          @now.each { |id, list|
-            unless @before[id] == list
-              @before[id] ? patch(@before[id], list) : add(list)
-            end
-          }
+          @now.each do |id, list|
+            next if @before[id] == list
+
+            @before[id] ? patch(@before[id], list) : add(list)
+          end
           (@before.keys - @now.keys).each { |id| find("num", "numId", id)&.unlink }
           keep(changed)
         end

@@ -70,19 +70,12 @@ module Norvel
           formatting, accepted = accepted.partition { |matter| matter.kind == :formatting }
           formatting.each { |matter| formatting(nodes[matter.paragraph]).each(&:unlink) }
           moved = accepted.select { |matter| matter.kind == :move }.map(&:text)
-          found = accepted.group_by(&:paragraph).flat_map { |id, matters|
-            within(nodes[id]).values_at(*matters.reject { |one|
-              one.ref == END_OF_PARAGRAPH
-            }.map { |one| one.ref.to_i })
-          }
+          found = accepted.reject { |matter| matter.ref == END_OF_PARAGRAPH }.group_by(&:paragraph)
+            .flat_map { |id, matters| within(nodes[id]).values_at(*matters.map { |matter| matter.ref.to_i }) }
           found += nodes.each_value.flat_map { |node| within(node) }.select { |node| node.name == "moveTo" && moved.include?(words(node)) }
           found.compact.reverse_each { |node| settle(node) }
           if moved.any? && now.matters.none? { |matter| matter.kind == :move }
-            nodes.each_value { |node|
-              node.element_children.each { |part|
-                part.unlink if RANGES.include?(part.name)
-              }
-            }
+            nodes.each_value { |node| node.element_children.each { |part| part.unlink if RANGES.include?(part.name) } }
           end
           ends(nodes, before, now)
         end

@@ -93,9 +93,8 @@ module Norvel
 
         # @return [Array] [first, [widths …], …] of consecutive glyphs
         def widths
-          known = @glyphs.filter_map { |code, glyph|
-            [glyph, (advance(@map[code].to_i) * PER_MILLE).round(2)] if @map[code].to_i.positive?
-          }.sort.uniq(&:first)
+          known = @glyphs.filter_map { |code, glyph| [glyph, (advance(@map[code].to_i) * PER_MILLE).round(2)] if @map[code].to_i.positive? }
+          known = known.sort.uniq(&:first)
           known.slice_when { |(one, _), (other, _)| other != one + 1 }.flat_map { |row| [row.first.first, row.map(&:last)] }
         end
 
@@ -115,11 +114,8 @@ module Norvel
         # @return [PDF::Core::Reference] which character each glyph stands for (§9.10.3)
         def to_unicode(document)
           pairs = @glyphs.select { |code, _| @map[code].to_i.positive? }.sort.uniq(&:last)
-          rows = pairs.each_slice(100).map { |some|
-            "#{some.size} beginbfchar\n#{some.map { |code, glyph|
-              format("<%04X> <%s>", glyph, utf16(code))
-            }.join("\n")}\nendbfchar"
-          }
+          rows = pairs.map { |code, glyph| format("<%04X> <%s>", glyph, utf16(code)) }.each_slice(100)
+            .map { |some| "#{some.size} beginbfchar\n#{some.join("\n")}\nendbfchar" }
           map = document.ref!({})
           map.stream << "/CIDInit /ProcSet findresource begin\n12 dict begin\nbegincmap\n/CIDSystemInfo <</Registry (Norvel) /Ordering (Unicode) /Supplement 0>> def\n/CMapName /Norvel-Unicode def\n/CMapType 2 def\n1 begincodespacerange\n<0000> <FFFF>\nendcodespacerange\n#{rows.join("\n")}\nendcmap\nCMapName currentdict /CMap defineresource pop\nend\nend"
           map.stream.compress!

@@ -40,11 +40,8 @@ module Norvel
         # Characters that no font here has.
         def signs
           @layout.lines_with_stand_ins.flat_map do |_, placed|
-            placed.setting.pieces(placed.line).select { |piece| piece.format.nowhere? }.flat_map { |piece|
-              piece.text.chars.map {
-                "sign that no font here has"
-              }
-            }
+            pieces = placed.setting.pieces(placed.line).select { |piece| piece.format.nowhere? }
+            ["sign that no font here has"] * pieces.sum { |piece| piece.text.length }
           end
         end
 

@@ -211,9 +211,8 @@ module Norvel
             about = inline_about(paragraph, run) or next
             {from: start, to: start + run.text.length, about: about}
           end
-          found = found.chunk_while { |one, other|
-            one[:to] == other[:from] && one[:about] == other[:about]
-          }.map { |same| same.first.merge(to: same.last[:to]) }
+          alike = found.chunk_while { |one, other| one[:to] == other[:from] && one[:about] == other[:about] }
+          found = alike.map { |same| same.first.merge(to: same.last[:to]) }
           target = @order.leads_to(paragraph.id) # the whole of a contents line
           target ? [{from: 0, to: paragraph.text.length + 1, about: [:link, target]}] : found
         end

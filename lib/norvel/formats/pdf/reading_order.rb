@@ -109,9 +109,9 @@ module Norvel
         end
 
         def entry(parent, (list, _))
-          contents = (parent.kids.last.is_a?(Node) && parent.kids.last.type == :TOC && parent.kids.last.id == list) ? parent.kids.last : parent << Node.new(
-            :TOC, id: list
-          )
+          last = parent.kids.last
+          goes_on = last.is_a?(Node) && last.type == :TOC && last.id == list
+          contents = goes_on ? last : parent << Node.new(:TOC, id: list)
           (contents << Node.new(:TOCI)) << Node.new(:Reference)
         end
 
@@ -122,11 +122,7 @@ module Norvel
           contents = Contents.new(@layout)
           contents.lists.each_with_index.flat_map do |list, number|
             targets = contents.entries(list).group_by { |entry| bare(entry.text) }
-            contents.lines(list).map { |line|
-              [line.id, ["toc#{number}", targets[bare(line.text.rpartition("\t").then { |text, tab, _|
-                tab.empty? ? line.text : text
-              })]&.shift&.paragraph]]
-            }
+            contents.lines(list).map { |line| [line.id, ["toc#{number}", targets[bare(line.text[/\A(.*)\t/m, 1] || line.text)]&.shift&.paragraph]] }
           end.to_h
         end
 
@@ -148,9 +144,8 @@ module Norvel
         end
 
         def add_cell(line, table, index, column, cell)
-          heads = table.rows[index].header || (cell.blocks.grep(Manuscript::Paragraph).any? { |one|
-            @roles.of(one.id).name == :table_heading
-          } && index.zero?)
+          heading = index.zero? && cell.blocks.grep(Manuscript::Paragraph).any? { |one| @roles.of(one.id).name == :table_heading }
+          heads = table.rows[index].header || heading
           spans = {ColSpan: cell.span, RowSpan: 1 + carried_on(table, index, column)}.reject { |_, count| count == 1 }
           said = spans.merge(heads ? {Scope: :Column} : {})
           node = line << Node.new(heads ? :TH : :TD, said.empty? ? nil : {O: :Table, **said})

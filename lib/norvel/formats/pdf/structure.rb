@@ -33,9 +33,8 @@ module Norvel
           writer.links.each do |node, boxes|
             target = @maker.leads_to(node)
             boxes.each do |box|
-              annotation = @maker.ref({Type: :Annot, Subtype: :Link, Rect: box.map { |side|
-                side.round(2)
-              }, Border: [0, 0, 0], F: PRINTED, Contents: words(target), **goes_to(target)})
+              annotation = @maker.ref({Type: :Annot, Subtype: :Link, Rect: box.map { |side| side.round(2) }, Border: [0, 0, 0], F: PRINTED,
+                                       Contents: words(target), **goes_to(target)})
               annotation.data[:StructParent] = @pages.size + @annotations.size
               @annotations << [annotation, node]
               (@maker.pages[index].data[:Annots] ||= []) << annotation
