@@ -63,11 +63,16 @@ require_relative "changes/parts/academic_parts"
 module Norvel
   # Named operations on manuscripts.
   module Changes
-    OPERATIONS = [ApplyStyle, ChangeStyle, Restyle, DefineStyle, RemoveDirectFormatting, RemoveEmptyParagraphs, SetPageDesign, RenameStyle, DuplicateStyle, HangStyle, SetNextStyle, DeleteStyle, RemoveUnusedStyles, FormatHere, AdoptLook, AdoptEverywhere, StyleFromLook,
-      ApplyCharacterStyle, AdoptTextLook, CharacterStyleFromLook, EditText, ReplaceText, Write, SplitParagraph, JoinParagraphs, InsertParagraph, DeleteParagraphs, MoveParagraphs, ShiftHeadings,
-      ChangeList, NumberHeadings, MakeList, RestartNumbers, ContinueNumbers, ShiftItems, SwapSheet, TakeStyles, SetRunIn, RunInFromWords, SetHyphenation, UpdateContents, MakeContents, CaptionsFromTyped, RefreshReferences, RecountNumbers, SetInfo, SetAlternative, SetHeaderRow, Waive, Mend, AcceptRevisions, ChooseGuide,
-      BeginPart, JoinParts, LandscapePage, SetPart, SetFolios, SetRunningHead, AcademicParts,
-      DressTables, DressLists, ListsFromTyped, HeadingsFromTyped, TidyWhiteSpace, ReplaceBlankLines, MatchExample, PasteText, StartOver, Series].to_h { |operation| [operation.operation_name, operation] }.freeze
+    OPERATIONS = [
+      ApplyStyle, ChangeStyle, Restyle, DefineStyle, RemoveDirectFormatting, RemoveEmptyParagraphs, SetPageDesign, RenameStyle,
+      DuplicateStyle, HangStyle, SetNextStyle, DeleteStyle, RemoveUnusedStyles, FormatHere, AdoptLook, AdoptEverywhere, StyleFromLook,
+      ApplyCharacterStyle, AdoptTextLook, CharacterStyleFromLook, EditText, ReplaceText, Write, SplitParagraph, JoinParagraphs,
+      InsertParagraph, DeleteParagraphs, MoveParagraphs, ShiftHeadings, ChangeList, NumberHeadings, MakeList, RestartNumbers,
+      ContinueNumbers, ShiftItems, SwapSheet, TakeStyles, SetRunIn, RunInFromWords, SetHyphenation, UpdateContents, MakeContents,
+      CaptionsFromTyped, RefreshReferences, RecountNumbers, SetInfo, SetAlternative, SetHeaderRow, Waive, Mend, AcceptRevisions,
+      ChooseGuide, BeginPart, JoinParts, LandscapePage, SetPart, SetFolios, SetRunningHead, AcademicParts, DressTables, DressLists,
+      ListsFromTyped, HeadingsFromTyped, TidyWhiteSpace, ReplaceBlankLines, MatchExample, PasteText, StartOver, Series
+    ].to_h { |operation| [operation.operation_name, operation] }.freeze
 
     # @param name [String] of an operation
     # @param parameters [Hash]

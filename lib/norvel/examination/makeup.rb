@@ -66,7 +66,10 @@ module Norvel
         Row.new(what: "tables", count: @manuscript.tables.size, key: "holds:table"), Row.new(what: "images", count: images, key: "holds:image")]
     end
 
-    def typed = [row("empty paragraphs", "typed:empty"), *TYPED.keys.map { |name| row(name, "typed:#{name}") }, row("items of typed lists", "typed:lists"), row("typed numbers of headings", "typed:headings"), row("columns made with tabs", "typed:columns")]
+    def typed
+      [row("empty paragraphs", "typed:empty"), *TYPED.keys.map { |name| row(name, "typed:#{name}") }, row("items of typed lists", "typed:lists"),
+        row("typed numbers of headings", "typed:headings"), row("columns made with tabs", "typed:columns")]
+    end
 
     def typed_places(name)
       case name

@@ -11,7 +11,9 @@ module Norvel
       LARGEST = 1_000_000 # bytes
       DEEPEST = 20 # levels
       WORDS = {"required" => "something is missing", "enum" => "is none of the words allowed here", "pattern" => "is not written as it should be",
-               "schema" => "is not known here", "type" => "is of the wrong kind", "integer" => "has to be a whole number", "boolean" => "is either yes or no", "string" => "has to be text", "array" => "has to be a list", "object" => "has to have parts of its own", "minimum" => "is too small", "maximum" => "is too large", "minlength" => "is empty", "minitems" => "is empty"}.freeze
+               "schema" => "is not known here", "type" => "is of the wrong kind", "integer" => "has to be a whole number", "boolean" => "is either yes or no",
+               "string" => "has to be text", "array" => "has to be a list", "object" => "has to have parts of its own",
+               "minimum" => "is too small", "maximum" => "is too large", "minlength" => "is empty", "minitems" => "is empty"}.freeze
 
       # Loaded where a guide is read: it takes a third of the time that everything else takes to load.
       # @return [JSONSchemer::Schema] compiled once

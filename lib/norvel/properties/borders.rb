@@ -49,11 +49,17 @@ module Norvel
 
         same = %i[top bottom left right].all? { |side| borders[side] && borders[side] == borders[:top] }
         groups = same ? {all: borders[:top]}.merge(borders.slice(:between)) : borders
-        groups.map { |side, line| (line == NONE) ? "#{side} none" : [side, Lengths.show(line[:width]), line[:style], (line[:color] unless line[:color] == "auto"), ("distance #{Lengths.show(line[:space])}" unless line[:space] == Lengths::PT)].compact.join(" ") }.join(", ")
+        groups.map { |side, line| (line == NONE) ? "#{side} none" : "#{side} #{described(line)}" }.join(", ")
+      end
+
+      def described(line)
+        colour = line[:color] unless line[:color] == "auto"
+        distance = "distance #{Lengths.show(line[:space])}" unless line[:space] == Lengths::PT
+        [Lengths.show(line[:width]), line[:style], colour, distance].compact.join(" ")
       end
 
       def sides(side, line) = ((side == "all") ? %i[top bottom left right] : [side.to_sym]).to_h { |one| [one, line] }
-      private_class_method :sides
+      private_class_method :sides, :described
     end
   end
 end

@@ -14,7 +14,8 @@ module Norvel
           wanted = {title: "the title", author: ("the author" if given(:author))}.compact
           wanted.select { |name, _| context.manuscript.info[name].to_s.strip.empty? }.map do |name, words|
             said = context.roles.in(name).first&.text.to_s.gsub(/[[:space:]]+/, " ").strip
-            finding(context, expected: words, measured: "nothing", message: "The file's properties do not say #{words}.", fix: (["set_info", {name.to_s => said[0, 250]}] unless said.empty?))
+            finding(context, expected: words, measured: "nothing",
+              message: "The file's properties do not say #{words}.", fix: (["set_info", {name.to_s => said[0, 250]}] unless said.empty?))
           end
         end
       end
@@ -31,7 +32,9 @@ module Norvel
           return [] if own && (given(:language).nil? || own.to_s.casecmp?(given(:language)))
 
           wanted = given(:language) || context.guide.language
-          [finding(context, expected: given(:language) || "a language", measured: own || "none", message: own ? "The language is #{own}; #{given(:language)} is asked for." : "No language is set.", fix: (["set_info", {"language" => wanted}] if wanted))]
+          [finding(context, expected: given(:language) || "a language", measured: own || "none",
+            message: own ? "The language is #{own}; #{given(:language)} is asked for." : "No language is set.",
+            fix: (["set_info", {"language" => wanted}] if wanted))]
         end
       end
 
@@ -52,7 +55,8 @@ module Norvel
             found = language(paragraph.text)
             next if found.nil? || found == said(context, paragraph, own)
 
-            finding(context, paragraph: paragraph, expected: "marked as #{found}", measured: "marked as #{said(context, paragraph, own)}", message: "This passage reads as #{found} and is marked as #{said(context, paragraph, own)}.",
+            finding(context, paragraph: paragraph, expected: "marked as #{found}", measured: "marked as #{said(context, paragraph, own)}",
+              message: "This passage reads as #{found} and is marked as #{said(context, paragraph, own)}.",
               fix: ["format_here", {"paragraphs" => [paragraph.id], "values" => {"language" => found}}])
           end
         end
@@ -106,7 +110,9 @@ module Norvel
 
         def findings(context)
           tables(context).reject { |table| table.rows.first.header }.map do |table|
-            finding(context, paragraph: Manuscript.paragraphs_in(table).first, expected: "a header row", measured: "none", message: "The first row of this table is no header row.", fix: ["set_header_row", {"paragraph" => Manuscript.paragraphs_in(table).first.id}])
+            finding(context, paragraph: Manuscript.paragraphs_in(table).first, expected: "a header row", measured: "none",
+              message: "The first row of this table is no header row.",
+              fix: ["set_header_row", {"paragraph" => Manuscript.paragraphs_in(table).first.id}])
           end
         end
 
@@ -131,7 +137,9 @@ module Norvel
             next if worst.nil? || worst[0] >= worst[1] - 0.005
 
             ratio, wanted, colours = worst
-            finding(context, paragraph: paragraph, expected: "#{wanted} to 1", measured: "#{ratio.round(2)} to 1", expected_value: wanted, measured_value: ratio.round(2), unit: "to 1", message: "#{colours[0]} on #{colours[1]} has a contrast of #{ratio.round(2)} to 1.",
+            finding(context, paragraph: paragraph, expected: "#{wanted} to 1", measured: "#{ratio.round(2)} to 1", expected_value: wanted,
+              measured_value: ratio.round(2), unit: "to 1",
+              message: "#{colours[0]} on #{colours[1]} has a contrast of #{ratio.round(2)} to 1.",
               fix: fix(context, paragraph))
           end
         end
@@ -179,7 +187,8 @@ module Norvel
           links(context).filter_map do |paragraph, words|
             next unless words.match?(EMPTY) || words.match?(ADDRESS)
 
-            finding(context, paragraph: paragraph, expected: "words that say where it leads", measured: words.strip[0, 60], message: "The link “#{words.strip[0, 60]}” does not say where it leads.")
+            finding(context, paragraph: paragraph, expected: "words that say where it leads", measured: words.strip[0, 60],
+              message: "The link “#{words.strip[0, 60]}” does not say where it leads.")
           end
         end
 
@@ -209,7 +218,9 @@ module Norvel
             end
             next unless alone
 
-            finding(context, paragraph: paragraph, expected: "another sign beside colour", measured: context.cascade.run(paragraph, alone)[:color], message: "“#{alone.text.strip[0, 40]}” is set apart by its colour alone.")
+            finding(context, paragraph: paragraph, expected: "another sign beside colour",
+              measured: context.cascade.run(paragraph, alone)[:color],
+              message: "“#{alone.text.strip[0, 40]}” is set apart by its colour alone.")
           end
         end
       end

@@ -44,7 +44,8 @@ module Norvel
 
         def findings(context)
           within(context, Norvel::EmptyParagraphs.removable(context.manuscript)).map do |paragraph|
-            finding(context, paragraph: paragraph, expected: "space by style", measured: "an empty paragraph", expected_value: 0, measured_value: 1, unit: "paragraphs",
+            finding(context, paragraph: paragraph, expected: "space by style", measured: "an empty paragraph", expected_value: 0,
+              measured_value: 1, unit: "paragraphs",
               message: "An empty paragraph stands in for space.", fix: ["remove_empty_paragraphs", {"paragraphs" => [paragraph.id]}])
           end
         end

@@ -34,7 +34,9 @@ module Norvel
           captions(context).filter_map do |caption|
             next if caption.position.nil? || caption.position == wanted[caption.kind]
 
-            finding(context, paragraph: context.manuscript.paragraph(caption.paragraph), expected: wanted[caption.kind].to_s, measured: caption.position.to_s, message: "This caption stands #{caption.position} its #{caption.kind}.")
+            finding(context, paragraph: context.manuscript.paragraph(caption.paragraph), expected: wanted[caption.kind].to_s,
+              measured: caption.position.to_s,
+              message: "This caption stands #{caption.position} its #{caption.kind}.")
           end
         end
 
@@ -69,7 +71,9 @@ module Norvel
             last = number unless number.empty?
             next if number.empty? || right
 
-            finding(context, paragraph: context.manuscript.paragraph(caption.paragraph), expected: wanted.join("."), measured: caption.number, message: "Number #{caption.number} follows where #{wanted.join(".")} is due.")
+            finding(context, paragraph: context.manuscript.paragraph(caption.paragraph), expected: wanted.join("."),
+              measured: caption.number,
+              message: "Number #{caption.number} follows where #{wanted.join(".")} is due.")
           end
         end
 
@@ -83,7 +87,9 @@ module Norvel
 
         def typed(context, captions)
           captions.select(&:typed?).map do |caption|
-            finding(context, paragraph: context.manuscript.paragraph(caption.paragraph), expected: "a counted number", measured: "a typed one", message: "The number of this caption is typed.", fix: ["captions_from_typed", {"paragraphs" => "all"}])
+            finding(context, paragraph: context.manuscript.paragraph(caption.paragraph), expected: "a counted number",
+              measured: "a typed one",
+              message: "The number of this caption is typed.", fix: ["captions_from_typed", {"paragraphs" => "all"}])
           end
         end
       end
@@ -106,7 +112,9 @@ module Norvel
             named = context.manuscript.paragraphs.each_index.find { |index| !own.include?(context.manuscript.paragraphs[index].id) && texts[index].match?(name) }
             next if named && named < at
 
-            finding(context, paragraph: context.manuscript.paragraphs[at], expected: "named before", measured: named ? "named after" : "not named", message: "#{caption.label} #{caption.number} is #{named ? "named only after it stands" : "not named in the text"}.")
+            finding(context, paragraph: context.manuscript.paragraphs[at], expected: "named before",
+              measured: named ? "named after" : "not named",
+              message: "#{caption.label} #{caption.number} is #{named ? "named only after it stands" : "not named in the text"}.")
           end
         end
 

@@ -12,13 +12,18 @@ module Norvel
 
         def findings(context)
           lists = context.contents.lists.select { |list| list.kind == :headings }
-          return [finding(context, expected: "a list of contents", measured: "none", message: "There is no list of contents that is made of the headings.", fix: make(context))] if lists.empty?
+          if lists.empty?
+            return [finding(context, expected: "a list of contents", measured: "none",
+              message: "There is no list of contents that is made of the headings.", fix: make(context))]
+          end
 
           lists.filter_map do |list|
             deepest = list.levels&.last
             next if given(:levels).nil? || deepest.nil? || deepest == given(:levels)
 
-            finding(context, paragraph: context.manuscript.paragraph(list.first), expected: "level 1 to #{given(:levels)}", measured: "level 1 to #{deepest}", expected_value: given(:levels), measured_value: deepest, unit: "level", message: "The contents go down to level #{deepest}; #{given(:levels)} is asked for.")
+            finding(context, paragraph: context.manuscript.paragraph(list.first), expected: "level 1 to #{given(:levels)}",
+              measured: "level 1 to #{deepest}", expected_value: given(:levels), measured_value: deepest, unit: "level",
+              message: "The contents go down to level #{deepest}; #{given(:levels)} is asked for.")
           end
         end
 
@@ -45,7 +50,8 @@ module Norvel
             state = context.contents.state(list)
             next if state.current?
 
-            finding(context, paragraph: context.manuscript.paragraph(list.first), expected: "as on the pages", measured: state.words, message: "The list is out of date: #{state.words}.", fix: ["update_contents", {"list" => list.first}])
+            finding(context, paragraph: context.manuscript.paragraph(list.first), expected: "as on the pages", measured: state.words,
+              message: "The list is out of date: #{state.words}.", fix: ["update_contents", {"list" => list.first}])
           end
         end
       end

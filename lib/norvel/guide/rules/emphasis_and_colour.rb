@@ -20,7 +20,9 @@ module Norvel
             next if found.empty?
 
             words = found.map { |run, _| run.text.strip }.first
-            finding(context, paragraph: paragraph, expected: given(:by).join(" or ").tr("_", " "), measured: found.flat_map(&:last).uniq.join(", ").tr("_", " "), message: "“#{words[0, 40]}” is set apart by #{found.flat_map(&:last).uniq.join(", ").tr("_", " ")}.")
+            finding(context, paragraph: paragraph, expected: given(:by).join(" or ").tr("_", " "),
+              measured: found.flat_map(&:last).uniq.join(", ").tr("_", " "),
+              message: "“#{words[0, 40]}” is set apart by #{found.flat_map(&:last).uniq.join(", ").tr("_", " ")}.")
           end
         end
 
@@ -52,7 +54,8 @@ module Norvel
             next if strange.empty?
 
             by_hand = paragraph.runs.any? { |run| run.properties.key?(:color) }
-            finding(context, paragraph: paragraph, expected: allowed.join(", "), measured: strange.join(", "), message: "Text in #{strange.join(", ")}.",
+            finding(context, paragraph: paragraph, expected: allowed.join(", "), measured: strange.join(", "),
+              message: "Text in #{strange.join(", ")}.",
               fix: by_hand ? ["remove_direct_formatting", {"paragraphs" => [paragraph.id], "kinds" => ["color"]}] : style_fix(context, paragraph, {"color" => "auto"}))
           end
         end

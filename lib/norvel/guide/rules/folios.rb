@@ -30,12 +30,15 @@ module Norvel
         def indexes(context) = context.manuscript.sections.each_index.select { |index| kind_of_part(context, index) == given(:of) }
 
         def written(context, index, folio)
-          finding(context, page: first_page(context, index), expected: given(:format).to_s.tr("_", " "), measured: folio.format.to_s.tr("_", " "), message: "Folios#{in_part(context, index)} are #{folio.format.to_s.tr("_", " ")}; #{given(:format).to_s.tr("_", " ")} is asked for.",
+          finding(context, page: first_page(context, index), expected: given(:format).to_s.tr("_", " "),
+            measured: folio.format.to_s.tr("_", " "),
+            message: "Folios#{in_part(context, index)} are #{folio.format.to_s.tr("_", " ")}; #{given(:format).to_s.tr("_", " ")} is asked for.",
             fix: ["set_part", {"parts" => [index], "folio" => {"format" => given(:format).to_s}}])
         end
 
         def started(context, index, folio)
-          finding(context, page: first_page(context, index), expected: given(:start).to_s, measured: (folio.start || "going on").to_s, message: "The #{given(:of)} matter begins with folio #{folio.start || "of the part before"}; #{given(:start)} is asked for.",
+          finding(context, page: first_page(context, index), expected: given(:start).to_s, measured: (folio.start || "going on").to_s,
+            message: "The #{given(:of)} matter begins with folio #{folio.start || "of the part before"}; #{given(:start)} is asked for.",
             fix: ["set_part", {"parts" => [index], "folio" => {"start" => given(:start)}}])
         end
       end
@@ -58,7 +61,8 @@ module Norvel
           wrong.group_by { |page, _| page.part }.map do |part, pages|
             page, placed = pages.first
             measured = "#{side(placed)} #{across(page, placed)}"
-            finding(context, page: page.number, expected: given(:place).to_s, measured: measured, message: "The folio of page #{page.number} stands at the #{measured}; #{given(:place)} is asked for.",
+            finding(context, page: page.number, expected: given(:place).to_s, measured: measured,
+              message: "The folio of page #{page.number} stands at the #{measured}; #{given(:place)} is asked for.",
               fix: (["set_folios", {"parts" => [part], "place" => given(:place).to_s}] if given(:place).to_s.include?(" ")))
           end
         end
@@ -114,7 +118,8 @@ module Norvel
           shown = first.placed.any? { |placed| %i[header footer].include?(placed.area) && placed.paragraph.runs.any? { |run| run.field == :page } }
           return [] if shown == given(:shown)
 
-          [finding(context, page: 1, expected: given(:shown) ? "a folio" : "no folio", measured: shown ? "folio #{first.folio}" : "none", message: "The first page shows #{shown ? "its" : "no"} folio.",
+          [finding(context, page: 1, expected: given(:shown) ? "a folio" : "no folio", measured: shown ? "folio #{first.folio}" : "none",
+            message: "The first page shows #{shown ? "its" : "no"} folio.",
             fix: (["set_part", {"parts" => [0], "first_differs" => true}] if shown && context.manuscript.sections[0].headers[:first].nil? && context.manuscript.sections[0].footers[:first].nil?))]
         end
       end
@@ -130,7 +135,8 @@ module Norvel
         def findings(context)
           bare = context.layout.pages.drop(1).reject { |page| page.blank || page.placed.any? { |placed| %i[header footer].include?(placed.area) && placed.paragraph.runs.any? { |run| run.field == :page } } }
           bare.group_by(&:part).map do |part, pages|
-            finding(context, page: pages.first.number, expected: "a folio", measured: "none", message: "#{counted(pages.size, "page")} from page #{pages.first.number} on #{(pages.size == 1) ? "has" : "have"} no folio.",
+            finding(context, page: pages.first.number, expected: "a folio", measured: "none",
+              message: "#{counted(pages.size, "page")} from page #{pages.first.number} on #{(pages.size == 1) ? "has" : "have"} no folio.",
               fix: ["set_folios", {"parts" => [part], "place" => "bottom center"}])
           end
         end
@@ -184,7 +190,9 @@ module Norvel
           found = given(:first).nil? ? [] : by_part(context) { |section, index| first(context, section, index) }
           return found if given(:even).nil? || context.manuscript.settings.even_differs == given(:even)
 
-          found << finding(context, expected: given(:even) ? "versos of their own" : "versos like rectos", measured: given(:even) ? "versos like rectos" : "versos of their own", message: "Versos have #{given(:even) ? "the headers of rectos" : "headers of their own"}.")
+          found << finding(context, expected: given(:even) ? "versos of their own" : "versos like rectos",
+            measured: given(:even) ? "versos like rectos" : "versos of their own",
+            message: "Versos have #{given(:even) ? "the headers of rectos" : "headers of their own"}.")
         end
 
         private

@@ -23,7 +23,9 @@ module Norvel
           own = level(context, paragraph)
           return if own <= given(:most)
 
-          finding(context, paragraph: paragraph, expected: "level #{given(:most)} at most", measured: "level #{own}", expected_value: given(:most), measured_value: own, unit: "level", message: "A heading of level #{own}; #{counted(given(:most), "level")} at most.")
+          finding(context, paragraph: paragraph, expected: "level #{given(:most)} at most", measured: "level #{own}",
+            expected_value: given(:most), measured_value: own, unit: "level",
+            message: "A heading of level #{own}; #{counted(given(:most), "level")} at most.")
         end
       end
 
@@ -49,7 +51,8 @@ module Norvel
           end
           return if measured == (given(:numbered) ? "by style" : "none")
 
-          finding(context, paragraph: paragraph, expected: given(:numbered) ? "by style" : "none", measured: measured, message: "The number of this heading is #{{"typed" => "typed", "none" => "missing", "by style" => "there, though none is asked for"}[measured]}.",
+          finding(context, paragraph: paragraph, expected: given(:numbered) ? "by style" : "none", measured: measured,
+            message: "The number of this heading is #{{"typed" => "typed", "none" => "missing", "by style" => "there, though none is asked for"}[measured]}.",
             fix: (["headings_from_typed", {"paragraphs" => "all"}] if typed && given(:numbered)))
         end
       end
@@ -70,7 +73,9 @@ module Norvel
           measured = measured(context, paragraph)
           return if measured == given(:capitals)
 
-          finding(context, paragraph: paragraph, expected: said(given(:capitals)), measured: said(measured), message: "This heading is in #{said(measured)}; #{said(given(:capitals))} is asked for.", fix: fix(context, paragraph, measured))
+          finding(context, paragraph: paragraph, expected: said(given(:capitals)), measured: said(measured),
+            message: "This heading is in #{said(measured)}; #{said(given(:capitals))} is asked for.",
+            fix: fix(context, paragraph, measured))
         end
 
         def measured(context, paragraph)
@@ -123,7 +128,8 @@ module Norvel
             next if following && !(following.is_a?(Manuscript::Paragraph) && level(context, following))
             next if following && level(context, following) > level(context, block)
 
-            finding(context, paragraph: block, expected: "text", measured: following ? "another heading" : "the end", message: "Nothing stands below this heading.")
+            finding(context, paragraph: block, expected: "text", measured: following ? "another heading" : "the end",
+              message: "Nothing stands below this heading.")
           end
         end
       end
@@ -136,9 +142,16 @@ module Norvel
 
         def findings(context)
           titles = context.roles.in(:title)
-          return [finding(context, page: 1, expected: "one title", measured: "none", expected_value: 1, measured_value: 0, unit: "titles", message: "There is no title.")] if titles.empty?
+          if titles.empty?
+            return [finding(context, page: 1, expected: "one title", measured: "none", expected_value: 1, measured_value: 0, unit: "titles",
+              message: "There is no title.")]
+          end
 
-          titles.drop(1).map { |paragraph| finding(context, paragraph: paragraph, expected: "one title", measured: "#{titles.size} titles", expected_value: 1, measured_value: titles.size, unit: "titles", message: "This is a second title.") }
+          titles.drop(1).map { |paragraph|
+            finding(context, paragraph: paragraph, expected: "one title", measured: "#{titles.size} titles",
+              expected_value: 1, measured_value: titles.size, unit: "titles",
+              message: "This is a second title.")
+          }
         end
       end
 
@@ -153,7 +166,9 @@ module Norvel
           list.each_with_index.filter_map do |(paragraph, own), index|
             next if own == 1 || alike?(list.first(index).reverse, own) || alike?(list.drop(index + 1), own)
 
-            finding(context, paragraph: paragraph, expected: "two sections or none", measured: "one", expected_value: 2, measured_value: 1, unit: "sections", message: "This is the only section of level #{own} here.")
+            finding(context, paragraph: paragraph, expected: "two sections or none", measured: "one", expected_value: 2, measured_value: 1,
+              unit: "sections",
+              message: "This is the only section of level #{own} here.")
           end
         end
 
@@ -178,7 +193,9 @@ module Norvel
           lines = context.layout.lines_of(paragraph.id).size
           return if lines <= given(:most)
 
-          finding(context, paragraph: paragraph, expected: "at most #{counted(given(:most), "line")}", measured: counted(lines, "line"), expected_value: given(:most), measured_value: lines, unit: "lines", message: "This heading takes #{counted(lines, "line")}.")
+          finding(context, paragraph: paragraph, expected: "at most #{counted(given(:most), "line")}", measured: counted(lines, "line"),
+            expected_value: given(:most), measured_value: lines, unit: "lines",
+            message: "This heading takes #{counted(lines, "line")}.")
         end
       end
     end

@@ -35,7 +35,8 @@ module Norvel
             next unless skipped
 
             after = last.zero? ? "at the beginning" : "after one of level #{last}"
-            finding(context, paragraph: paragraph, expected: "level #{last + 1}", measured: "level #{level}", expected_value: last + 1, measured_value: level, unit: "level",
+            finding(context, paragraph: paragraph, expected: "level #{last + 1}", measured: "level #{level}", expected_value: last + 1,
+              measured_value: level, unit: "level",
               message: "A heading of level #{level} stands #{after}; level #{last + 1} is left out.")
           end
         end
@@ -56,7 +57,8 @@ module Norvel
             last = page.placed.reverse_each.find { |placed| placed.area == :body && !placed.paragraph.blank? } or next
             next unless Roles.level(context.roles.of(last.paragraph.id).name)
 
-            finding(context, paragraph: last.paragraph, page: page.number, expected: "text below it on page #{page.number}", measured: "the last line of page #{page.number}",
+            finding(context, paragraph: last.paragraph, page: page.number, expected: "text below it on page #{page.number}",
+              measured: "the last line of page #{page.number}",
               message: "This heading is the last line of page #{page.number}.", fix: style_fix(context, last.paragraph, {"keep_next" => "yes"}))
           end
         end

@@ -17,7 +17,9 @@ module Norvel
           count = paragraphs.sum { |paragraph| Choice.words_in(paragraph) }
           return [] if count <= given(:most)
 
-          [finding(context, paragraph: paragraphs.first, expected: "at most #{given(:most)} words", measured: "#{count} words", expected_value: given(:most), measured_value: count, unit: "words", message: "The abstract has #{count} words.")]
+          [finding(context, paragraph: paragraphs.first, expected: "at most #{given(:most)} words", measured: "#{count} words",
+            expected_value: given(:most), measured_value: count, unit: "words",
+            message: "The abstract has #{count} words.")]
         end
       end
 
@@ -36,7 +38,9 @@ module Norvel
           end
           return [] unless wanted
 
-          [finding(context, expected: "#{(count > wanted) ? "at most" : "at least"} #{wanted} words", measured: "#{count} words", expected_value: wanted, measured_value: count, unit: "words", message: "The manuscript has #{count} words.")]
+          [finding(context, expected: "#{(count > wanted) ? "at most" : "at least"} #{wanted} words", measured: "#{count} words",
+            expected_value: wanted, measured_value: count, unit: "words",
+            message: "The manuscript has #{count} words.")]
         end
       end
 
@@ -57,7 +61,9 @@ module Norvel
           end
           return [] unless wanted
 
-          [finding(context, expected: "#{(count > wanted) ? "at most" : "at least"} #{counted(wanted, "page")}", measured: counted(count, "page"), expected_value: wanted, measured_value: count, unit: "pages", message: "The manuscript has #{counted(count, "page")}.")]
+          [finding(context, expected: "#{(count > wanted) ? "at most" : "at least"} #{counted(wanted, "page")}",
+            measured: counted(count, "page"), expected_value: wanted, measured_value: count, unit: "pages",
+            message: "The manuscript has #{counted(count, "page")}.")]
         end
       end
     end

@@ -18,7 +18,9 @@ module Norvel
             wanted = given(:signs)[[ref.level, given(:signs).size - 1].min]
             next if sign == wanted
 
-            finding(context, paragraph: paragraph, expected: wanted, measured: sign, message: "The bullet is #{sign}; #{wanted} is asked for at this level.", fix: ["change_list", {"list" => ref.list, "levels" => {ref.level.to_s => {"text" => wanted}}}])
+            finding(context, paragraph: paragraph, expected: wanted, measured: sign,
+              message: "The bullet is #{sign}; #{wanted} is asked for at this level.",
+              fix: ["change_list", {"list" => ref.list, "levels" => {ref.level.to_s => {"text" => wanted}}}])
           end
         end
 

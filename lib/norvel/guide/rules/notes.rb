@@ -36,10 +36,17 @@ module Norvel
 
         def findings(context)
           refs = context.manuscript.paragraphs.flat_map { |paragraph| paragraph.insets.filter_map { |inset| [paragraph, inset.ref] if inset.kind == :note } }
-          lost = refs.reject { |_, ref| context.manuscript.notes.key?(ref) }.map { |paragraph, _| finding(context, paragraph: paragraph, expected: "a note", measured: "none", message: "A note mark has no note.") }
+          lost = refs.reject { |_, ref| context.manuscript.notes.key?(ref) }.map { |paragraph, _|
+            finding(context, paragraph: paragraph,
+              expected: "a note", measured: "none",
+              message: "A note mark has no note.")
+          }
           empty = refs.select { |_, ref| context.manuscript.notes[ref]&.all? { |block| Manuscript.paragraphs_in(block).all?(&:blank?) } }
           unmarked = context.manuscript.notes.keys - refs.map(&:last)
-          lost + empty.map { |paragraph, _| finding(context, paragraph: paragraph, expected: "a note", measured: "an empty one", message: "The note of this mark is empty.") } +
+          lost + empty.map { |paragraph, _|
+            finding(context, paragraph: paragraph, expected: "a note", measured: "an empty one",
+              message: "The note of this mark is empty.")
+          } +
             unmarked.map { |_| finding(context, expected: "a mark", measured: "none", message: "A note is referred to nowhere.") }
         end
       end

@@ -11,7 +11,8 @@ module Norvel
             next unless paragraph && within(context, [paragraph]).any?
 
             words = matter.text.gsub(/[[:space:]]+/, " ").strip
-            finding(context, paragraph: paragraph, expected: "none", measured: "a #{matter.called}", message: "A #{matter.called}: “#{(words.length > 60) ? "#{words[0, 58]} …" : words}”.")
+            finding(context, paragraph: paragraph, expected: "none", measured: "a #{matter.called}",
+              message: "A #{matter.called}: “#{(words.length > 60) ? "#{words[0, 58]} …" : words}”.")
           end
         end
       end
@@ -43,7 +44,8 @@ module Norvel
             paragraph = context.manuscript.paragraph(matter.paragraph)
             next unless paragraph && paragraph.written == matter.text && within(context, [paragraph]).any?
 
-            finding(context, paragraph: paragraph, expected: "text of your own", measured: "sample text", message: "Sample text of the template: “#{(matter.text.length > 60) ? "#{matter.text[0, 58]} …" : matter.text}”.")
+            finding(context, paragraph: paragraph, expected: "text of your own", measured: "sample text",
+              message: "Sample text of the template: “#{(matter.text.length > 60) ? "#{matter.text[0, 58]} …" : matter.text}”.")
           end
         end
       end
@@ -58,10 +60,13 @@ module Norvel
 
         def findings(context)
           broken = context.references.broken.map do |found|
-            finding(context, paragraph: context.manuscript.paragraph(found.paragraph), expected: "a place in the manuscript", measured: "nowhere", message: "The cross-reference “#{found.says}” leads nowhere.")
+            finding(context, paragraph: context.manuscript.paragraph(found.paragraph), expected: "a place in the manuscript",
+              measured: "nowhere",
+              message: "The cross-reference “#{found.says}” leads nowhere.")
           end
           broken + context.references.stale.map do |found|
-            finding(context, paragraph: context.manuscript.paragraph(found.paragraph), expected: found.wanted, measured: found.says, message: "The cross-reference says “#{found.says}”; it should say “#{found.wanted}”.", fix: ["refresh_references", {}])
+            finding(context, paragraph: context.manuscript.paragraph(found.paragraph), expected: found.wanted, measured: found.says,
+              message: "The cross-reference says “#{found.says}”; it should say “#{found.wanted}”.", fix: ["refresh_references", {}])
           end
         end
       end

@@ -37,7 +37,8 @@ module Norvel
           count = body(page).count { |placed| placed.paragraph.id == paragraph.id }
           return if count >= wanted
 
-          finding(context, paragraph: paragraph, page: page.number, expected: "at least #{wanted} lines", measured: "#{count} #{(count == 1) ? "line" : "lines"}", expected_value: wanted, measured_value: count, unit: "lines",
+          finding(context, paragraph: paragraph, page: page.number, expected: "at least #{wanted} lines",
+            measured: "#{count} #{(count == 1) ? "line" : "lines"}", expected_value: wanted, measured_value: count, unit: "lines",
             message: "#{(count == 1) ? "A single line" : "#{count} lines"} of this paragraph at the #{edge} of page #{page.number} (#{kind}).",
             fix: style_fix(context, paragraph, {"orphans" => orphans.to_s, "widows" => widows.to_s}))
         end

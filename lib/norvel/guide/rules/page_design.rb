@@ -30,7 +30,8 @@ module Norvel
         def describe(context, section, index, edge, wanted)
           measured = section.page.margin[edge]
           where = (context.manuscript.sections.size > 1) ? " in section #{index + 1}" : ""
-          finding(context, page: context.layout.pages.find { |page| page.part == index }&.number, expected: "#{"at least " if given(:at_least)}#{Lengths.show(wanted, "cm")}", measured: Lengths.show(measured, "cm"),
+          finding(context, page: context.layout.pages.find { |page| page.part == index }&.number,
+            expected: "#{"at least " if given(:at_least)}#{Lengths.show(wanted, "cm")}", measured: Lengths.show(measured, "cm"),
             expected_value: Lengths.points(wanted), measured_value: Lengths.points(measured), unit: "pt",
             message: "The #{edge} margin#{where} is #{Lengths.show(measured, "cm")}; #{Lengths.show(wanted, "cm")} is asked for.",
             fix: ["set_page_design", {"sections" => [index], "margin" => {edge.to_s => Lengths.exactly(wanted)}}])
@@ -46,7 +47,8 @@ module Norvel
 
         def findings(context)
           context.manuscript.sections.each_with_index.reject { |section, _| section.page.paper.delete_suffix(" landscape") == given(:paper).to_s }.map do |section, index|
-            finding(context, page: context.layout.pages.find { |page| page.part == index }&.number, expected: given(:paper).to_s, measured: section.page.paper,
+            finding(context, page: context.layout.pages.find { |page| page.part == index }&.number, expected: given(:paper).to_s,
+              measured: section.page.paper,
               message: "The paper is #{section.page.paper}; #{given(:paper)} is asked for.", fix: ["set_page_design", {"sections" => [index], "paper" => given(:paper).to_s}])
           end
         end

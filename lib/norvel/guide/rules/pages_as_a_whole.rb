@@ -90,7 +90,8 @@ module Norvel
           return [] if given(:mirrored).nil? || context.manuscript.settings.mirrored == given(:mirrored)
 
           words = ->(yes) { yes ? "mirrored margins" : "the same margins on every page" }
-          [finding(context, expected: words[given(:mirrored)], measured: words[!given(:mirrored)], message: "The manuscript has #{words[!given(:mirrored)]}; #{words[given(:mirrored)]} are asked for.",
+          [finding(context, expected: words[given(:mirrored)], measured: words[!given(:mirrored)],
+            message: "The manuscript has #{words[!given(:mirrored)]}; #{words[given(:mirrored)]} are asked for.",
             fix: ["set_part", {"mirrored" => given(:mirrored)}])]
         end
       end
@@ -141,7 +142,8 @@ module Norvel
           middle = counts[counts.size / 2]
           return [] if middle.between?(given(:least), given(:most))
 
-          [finding(context, expected: "#{given(:least)} to #{given(:most)} characters", measured: "#{middle} characters", expected_value: (middle > given(:most)) ? given(:most) : given(:least), measured_value: middle, unit: "characters",
+          [finding(context, expected: "#{given(:least)} to #{given(:most)} characters", measured: "#{middle} characters",
+            expected_value: (middle > given(:most)) ? given(:most) : given(:least), measured_value: middle, unit: "characters",
             message: "A full line of running text has #{middle} characters.")]
         end
 

@@ -23,7 +23,9 @@ module Norvel
             count = lines.last.setting.text_of(lines.last.line).scan(/[[:alnum:]]/).size
             next if count >= given(:letters)
 
-            finding(context, paragraph: paragraph, page: context.layout.pages.find { |page| page.placed.include?(lines.last) }&.number, expected: "#{counted(given(:letters), "letter")} at least", measured: counted(count, "letter"), expected_value: given(:letters), measured_value: count, unit: "letters",
+            finding(context, paragraph: paragraph, page: context.layout.pages.find { |page| page.placed.include?(lines.last) }&.number,
+              expected: "#{counted(given(:letters), "letter")} at least", measured: counted(count, "letter"),
+              expected_value: given(:letters), measured_value: count, unit: "letters",
               message: "The last line of this paragraph has #{counted(count, "letter")}.")
           end
         end
@@ -46,7 +48,9 @@ module Norvel
             share = (page.turn.empty * 100 / (page.bottom - page.top)).round
             next if share <= given(:most)
 
-            finding(context, paragraph: page.text_lines.last.paragraph, page: page.number, expected: "at most #{given(:most)} %", measured: "#{share} %", expected_value: given(:most), measured_value: share, unit: "%", message: "Page #{page.number} is #{share} per cent empty: #{Breaks::REASONS[page.turn.reason]}.")
+            finding(context, paragraph: page.text_lines.last.paragraph, page: page.number, expected: "at most #{given(:most)} %",
+              measured: "#{share} %", expected_value: given(:most), measured_value: share, unit: "%",
+              message: "Page #{page.number} is #{share} per cent empty: #{Breaks::REASONS[page.turn.reason]}.")
           end
         end
       end
@@ -74,14 +78,17 @@ module Norvel
         def page(context, paragraph)
           return if context.cascade.paragraph(paragraph)[:break_before] || begins_part?(context, paragraph)
 
-          finding(context, paragraph: paragraph, expected: "a page break before, by style", measured: "none", message: "This chapter does not begin a page by a property.", fix: style_fix(context, paragraph, {"break_before" => "yes"}))
+          finding(context, paragraph: paragraph, expected: "a page break before, by style", measured: "none",
+            message: "This chapter does not begin a page by a property.", fix: style_fix(context, paragraph, {"break_before" => "yes"}))
         end
 
         def recto(context, paragraph)
           number = context.layout.page_of(paragraph.id)
           return if number&.odd? && begins_part?(context, paragraph, [:recto])
 
-          finding(context, paragraph: paragraph, expected: "a recto", measured: number&.odd? ? "a recto by chance" : "a verso", message: "This chapter does not begin on a recto by a property.", fix: ["begin_part", {"paragraph" => paragraph.id, "begins" => "recto", "folio" => {"continues" => true}}])
+          finding(context, paragraph: paragraph, expected: "a recto", measured: number&.odd? ? "a recto by chance" : "a verso",
+            message: "This chapter does not begin on a recto by a property.",
+            fix: ["begin_part", {"paragraph" => paragraph.id, "begins" => "recto", "folio" => {"continues" => true}}])
         end
 
         def begins_part?(context, paragraph, ways = %i[page recto verso])
@@ -103,7 +110,8 @@ module Norvel
 
         def findings(context)
           context.breaks.poor.select { |turn| turn.kind == :caption_apart }.map do |turn|
-            finding(context, paragraph: context.manuscript.paragraph(turn.paragraph), expected: "on one page", measured: "on two", message: turn.sentence, fix: turn.cure)
+            finding(context, paragraph: context.manuscript.paragraph(turn.paragraph), expected: "on one page", measured: "on two",
+              message: turn.sentence, fix: turn.cure)
           end
         end
       end
@@ -125,7 +133,9 @@ module Norvel
               numbers = paragraphs.flat_map { |paragraph| pages(context, paragraph) }.uniq
               next if numbers.size < 2 || row.header
 
-              finding(context, paragraph: paragraphs.first, page: numbers.min, expected: "on one page", measured: "on pages #{numbers.sort.join(" and ")}", message: "A row of this table is split over pages #{numbers.sort.join(" and ")}.")
+              finding(context, paragraph: paragraphs.first, page: numbers.min, expected: "on one page",
+                measured: "on pages #{numbers.sort.join(" and ")}",
+                message: "A row of this table is split over pages #{numbers.sort.join(" and ")}.")
             end
           end
         end
@@ -151,7 +161,8 @@ module Norvel
         def findings(context)
           long(context).reject { |table| table.rows.first.header }.map do |table|
             first = Manuscript.paragraphs_in(table).first
-            finding(context, paragraph: first, expected: "a head that is repeated", measured: "none", message: "This table goes over a page and its first row is not repeated.", fix: ["set_header_row", {"paragraph" => first.id}])
+            finding(context, paragraph: first, expected: "a head that is repeated", measured: "none",
+              message: "This table goes over a page and its first row is not repeated.", fix: ["set_header_row", {"paragraph" => first.id}])
           end
         end
 
@@ -180,7 +191,9 @@ module Norvel
             most = rows.map { |row| row.count { |placed| placed.line.hyphenated } }.max.to_i
             next if most <= given(:most)
 
-            finding(context, paragraph: paragraph, expected: "#{given(:most)} at most", measured: most.to_s, expected_value: given(:most), measured_value: most, unit: "lines", message: "#{most} lines in a row end with a divided word.")
+            finding(context, paragraph: paragraph, expected: "#{given(:most)} at most", measured: most.to_s, expected_value: given(:most),
+              measured_value: most, unit: "lines",
+              message: "#{most} lines in a row end with a divided word.")
           end
         end
       end

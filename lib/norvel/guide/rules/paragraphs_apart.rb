@@ -21,7 +21,9 @@ module Norvel
             next if right?(indented, spaced)
 
             measured = {[true, true] => "both", [false, false] => "neither", [true, false] => "an indent", [false, true] => "space"}[[indented, spaced]]
-            finding(context, paragraph: paragraph, expected: {either: "one of the two", indent: "an indent", space: "space"}[given(:by)], measured: measured, message: "This paragraph is told from the one above by #{measured}.")
+            finding(context, paragraph: paragraph, expected: {either: "one of the two", indent: "an indent", space: "space"}[given(:by)],
+              measured: measured,
+              message: "This paragraph is told from the one above by #{measured}.")
           end
         end
 
@@ -58,7 +60,9 @@ module Norvel
             indent = context.cascade.paragraph(paragraph)[:indent_first]
             next if (indent >= LEAST) == (given(:stands) == :indented)
 
-            finding(context, paragraph: paragraph, expected: given(:stands).to_s, measured: "#{Lengths.show(indent, "cm")} first-line indent", message: "The first paragraph after a heading is #{(given(:stands) == :flush) ? "indented" : "flush"}.")
+            finding(context, paragraph: paragraph, expected: given(:stands).to_s,
+              measured: "#{Lengths.show(indent, "cm")} first-line indent",
+              message: "The first paragraph after a heading is #{(given(:stands) == :flush) ? "indented" : "flush"}.")
           end
         end
 

@@ -17,7 +17,9 @@ module Norvel
             count = Choice.words_in(paragraph)
             next if !Choice.quoted?(paragraph) || count < given(:words)
 
-            finding(context, paragraph: paragraph, expected: "a block quotation", measured: "#{count} words in quotation marks", expected_value: given(:words), measured_value: count, unit: "words", message: "A quotation of #{count} words stands in the running text.", fix: fix(context, paragraph))
+            finding(context, paragraph: paragraph, expected: "a block quotation", measured: "#{count} words in quotation marks",
+              expected_value: given(:words), measured_value: count, unit: "words",
+              message: "A quotation of #{count} words stands in the running text.", fix: fix(context, paragraph))
           end
         end
 
@@ -45,7 +47,9 @@ module Norvel
             count = row.sum { |paragraph| Choice.words_in(paragraph) }
             next if count >= given(:words)
 
-            finding(context, paragraph: row.first, expected: "#{given(:words)} words at least", measured: counted(count, "word"), expected_value: given(:words), measured_value: count, unit: "words", message: "A block quotation of #{counted(count, "word")}.")
+            finding(context, paragraph: row.first, expected: "#{given(:words)} words at least", measured: counted(count, "word"),
+              expected_value: given(:words), measured_value: count, unit: "words",
+              message: "A block quotation of #{counted(count, "word")}.")
           end
         end
       end
@@ -68,7 +72,9 @@ module Norvel
 
         def describe(context, paragraph, count)
           others = written(paragraph).scan(OPENING).uniq - [wanted]
-          finding(context, paragraph: paragraph, expected: KINDS[given(:kind).to_s], measured: others.join(" "), expected_value: 0, measured_value: count, unit: "places", message: "#{counted(count, "quotation begins", "quotations begin")} with #{others.join(" ")}; #{wanted} is asked for.")
+          finding(context, paragraph: paragraph, expected: KINDS[given(:kind).to_s], measured: others.join(" "), expected_value: 0,
+            measured_value: count, unit: "places",
+            message: "#{counted(count, "quotation begins", "quotations begin")} with #{others.join(" ")}; #{wanted} is asked for.")
         end
       end
     end

@@ -20,7 +20,9 @@ module Norvel
             next if given(:indent) ? (own - given(:indent)).abs <= given(:tolerance) : own >= LEAST
 
             wanted = given(:indent) || 457_200
-            finding(context, paragraph: paragraph, expected: given(:indent) ? Lengths.show(given(:indent), "cm") : "a hanging indent", measured: Lengths.show([own, 0].max, "cm"), expected_value: Lengths.points(wanted), measured_value: Lengths.points(own), unit: "pt",
+            finding(context, paragraph: paragraph, expected: given(:indent) ? Lengths.show(given(:indent), "cm") : "a hanging indent",
+              measured: Lengths.show([own, 0].max, "cm"), expected_value: Lengths.points(wanted), measured_value: Lengths.points(own),
+              unit: "pt",
               message: "The hanging indent of this reference is #{Lengths.show([own, 0].max, "cm")}.", fix: style_fix(context, paragraph, {"indent_start" => Lengths.exactly(wanted), "indent_first" => Lengths.exactly(-wanted)}))
           end
         end
@@ -38,7 +40,8 @@ module Norvel
           entries(context).each_cons(2).filter_map do |one, other|
             next if key(one.text) <= key(other.text)
 
-            finding(context, paragraph: other, expected: "before “#{one.text[0, 24].strip}”", measured: "after it", message: "“#{other.text[0, 24].strip}” stands after “#{one.text[0, 24].strip}”.")
+            finding(context, paragraph: other, expected: "before “#{one.text[0, 24].strip}”", measured: "after it",
+              message: "“#{other.text[0, 24].strip}” stands after “#{one.text[0, 24].strip}”.")
           end
         end
 

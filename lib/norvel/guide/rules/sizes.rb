@@ -15,7 +15,8 @@ module Norvel
           sizes(context).each_cons(2).filter_map do |(role, size, paragraph), (other, smaller, _)|
             next if size >= smaller - 1
 
-            finding(context, paragraph: paragraph, expected: "at least #{Lengths.show(smaller, "pt")}", measured: Lengths.show(size, "pt"), expected_value: Lengths.points(smaller), measured_value: Lengths.points(size), unit: "pt",
+            finding(context, paragraph: paragraph, expected: "at least #{Lengths.show(smaller, "pt")}", measured: Lengths.show(size, "pt"),
+              expected_value: Lengths.points(smaller), measured_value: Lengths.points(size), unit: "pt",
               message: "#{roles_said([role]).capitalize} is set in #{Lengths.show(size, "pt")}, #{roles_said([other])} in #{Lengths.show(smaller, "pt")}.",
               fix: fix(context, paragraph, smaller))
           end
@@ -56,7 +57,8 @@ module Norvel
             own = context.appearance.of(paragraph)[:size]
             next if own < size
 
-            finding(context, paragraph: paragraph, expected: "less than #{Lengths.show(size, "pt")}", measured: Lengths.show(own, "pt"), expected_value: Lengths.points(size), measured_value: Lengths.points(own), unit: "pt",
+            finding(context, paragraph: paragraph, expected: "less than #{Lengths.show(size, "pt")}", measured: Lengths.show(own, "pt"),
+              expected_value: Lengths.points(size), measured_value: Lengths.points(own), unit: "pt",
               message: "Set in #{Lengths.show(own, "pt")}, not smaller than the text.")
           end
         end

@@ -16,7 +16,10 @@ module Norvel
         def findings(context)
           places = given(:order).to_h { |part| [part, place(context, part)] }
           missing = places.select { |part, at| at.nil? && !(given(:optional) || []).include?(part) }.keys
-          missing.map { |part| finding(context, expected: "the #{part}", measured: "missing", message: "The #{part} is missing.") } + out_of_order(context, places.compact)
+          missing.map { |part|
+            finding(context, expected: "the #{part}", measured: "missing",
+              message: "The #{part} is missing.")
+          } + out_of_order(context, places.compact)
         end
 
         private
@@ -25,7 +28,9 @@ module Norvel
           places.each_cons(2).filter_map do |(before, one), (part, other)|
             next if one.first <= other.first
 
-            finding(context, paragraph: context.manuscript.paragraphs[other.first], expected: "the #{part} after the #{before}", measured: "before it", message: "The #{part} stands before the #{before}.")
+            finding(context, paragraph: context.manuscript.paragraphs[other.first], expected: "the #{part} after the #{before}",
+              measured: "before it",
+              message: "The #{part} stands before the #{before}.")
           end
         end
 

@@ -15,7 +15,8 @@ module Norvel
           strange = looked_at(context, nil).reject { |paragraph| known?(context.manuscript.sheet[paragraph.style], known, context) }
           strange.map do |paragraph|
             style = context.manuscript.sheet[paragraph.style]
-            finding(context, paragraph: paragraph, expected: "a style of the guide", measured: style.name, message: "“#{style.name}” is no style of the guide.")
+            finding(context, paragraph: paragraph, expected: "a style of the guide", measured: style.name,
+              message: "“#{style.name}” is no style of the guide.")
           end
         end
 
@@ -46,7 +47,8 @@ module Norvel
             strange = families(context, paragraph).reject { |name| allowed.include?(plain(name)) }
             next if strange.empty?
 
-            finding(context, paragraph: paragraph, expected: given(:one_of).join(" or "), measured: strange.join(", "), message: "Set in #{strange.join(", ")}; #{given(:one_of).join(" or ")} is asked for.", fix: fix(context, paragraph))
+            finding(context, paragraph: paragraph, expected: given(:one_of).join(" or "), measured: strange.join(", "),
+              message: "Set in #{strange.join(", ")}; #{given(:one_of).join(" or ")} is asked for.", fix: fix(context, paragraph))
           end
         end
 
@@ -76,7 +78,9 @@ module Norvel
           names = uses.select { |_, letters| letters.positive? }.sort_by { |_, letters| -letters }.map(&:first)
           return [] if names.size <= given(:most)
 
-          [finding(context, expected: "at most #{given(:most)}", measured: "#{names.size}: #{names.join(", ")}", expected_value: given(:most), measured_value: names.size, unit: "families", message: "#{counted(names.size, "font")} are used: #{names.join(", ")}.")]
+          [finding(context, expected: "at most #{given(:most)}", measured: "#{names.size}: #{names.join(", ")}",
+            expected_value: given(:most), measured_value: names.size, unit: "families",
+            message: "#{counted(names.size, "font")} are used: #{names.join(", ")}.")]
         end
       end
     end

@@ -37,7 +37,9 @@ module Norvel
         def count(_context, paragraph) = written(paragraph).scan(/(?<=\S) {2,}(?=\S)/).size
 
         def describe(context, paragraph, count)
-          finding(context, paragraph: paragraph, expected: "one space", measured: counted(count, "run of spaces", "runs of spaces"), expected_value: 0, measured_value: count, unit: "places", message: "#{counted(count, "run of spaces", "runs of spaces")} in this paragraph.", fix: fix(paragraph))
+          finding(context, paragraph: paragraph, expected: "one space", measured: counted(count, "run of spaces", "runs of spaces"),
+            expected_value: 0, measured_value: count, unit: "places",
+            message: "#{counted(count, "run of spaces", "runs of spaces")} in this paragraph.", fix: fix(paragraph))
         end
       end
 
@@ -52,7 +54,9 @@ module Norvel
         def count(_context, paragraph) = written(paragraph)[/\A[ \t\u00A0]+/].to_s.length
 
         def describe(context, paragraph, count)
-          finding(context, paragraph: paragraph, expected: "an indent by style", measured: counted(count, "tab or space", "tabs or spaces"), expected_value: 0, measured_value: count, unit: "characters", message: "This paragraph begins with #{counted(count, "tab or space", "tabs or spaces")}.", fix: fix(paragraph))
+          finding(context, paragraph: paragraph, expected: "an indent by style", measured: counted(count, "tab or space", "tabs or spaces"),
+            expected_value: 0, measured_value: count, unit: "characters",
+            message: "This paragraph begins with #{counted(count, "tab or space", "tabs or spaces")}.", fix: fix(paragraph))
         end
       end
 
@@ -69,7 +73,9 @@ module Norvel
         def count(_context, paragraph) = paragraph.text.count("\n")
 
         def describe(context, paragraph, count)
-          finding(context, paragraph: paragraph, expected: "none", measured: counted(count, "line break"), expected_value: 0, measured_value: count, unit: "places", message: "#{counted(count, "line break")} in running text.", fix: fix(paragraph))
+          finding(context, paragraph: paragraph, expected: "none", measured: counted(count, "line break"), expected_value: 0,
+            measured_value: count, unit: "places",
+            message: "#{counted(count, "line break")} in running text.", fix: fix(paragraph))
         end
       end
 
@@ -92,7 +98,9 @@ module Norvel
         end
 
         def describe(context, paragraph, count)
-          finding(context, paragraph: paragraph, expected: "none", measured: counted(count, "place"), expected_value: 0, measured_value: count, unit: "places", message: "#{counted(count, "place")} where the space before punctuation is not right.")
+          finding(context, paragraph: paragraph, expected: "none", measured: counted(count, "place"), expected_value: 0,
+            measured_value: count, unit: "places",
+            message: "#{counted(count, "place")} where the space before punctuation is not right.")
         end
       end
 
@@ -111,7 +119,8 @@ module Norvel
             next unless blank?(first) && row.size >= given(:least) && following.is_a?(Manuscript::Paragraph)
             next unless turned?(context, first, following) && within(context, [following]).any?
 
-            finding(context, paragraph: following, expected: "a page break before, by style", measured: counted(row.size, "blank line"), expected_value: 0, measured_value: row.size, unit: "lines",
+            finding(context, paragraph: following, expected: "a page break before, by style", measured: counted(row.size, "blank line"),
+              expected_value: 0, measured_value: row.size, unit: "lines",
               message: "#{row.size} blank lines push this to a new page.", fix: ["series", fix(following, row.map(&:first))])
           end
         end
@@ -143,7 +152,9 @@ module Norvel
         def fix(_paragraph) = nil
 
         def describe(context, paragraph, count)
-          finding(context, paragraph: paragraph, expected: "a page break before, by style", measured: counted(count, "typed page break"), expected_value: 0, measured_value: count, unit: "breaks", message: "#{counted(count, "typed page break")} in this paragraph.")
+          finding(context, paragraph: paragraph, expected: "a page break before, by style", measured: counted(count, "typed page break"),
+            expected_value: 0, measured_value: count, unit: "breaks",
+            message: "#{counted(count, "typed page break")} in this paragraph.")
         end
       end
     end
