@@ -83,14 +83,15 @@ module NorvelWeb
 
     # @return [Array<Array(String, String)>] reference and title of all guides
     def guides
-      shipped_guides.map { |name, guide| [name, guide.title] } + HouseGuide.on_desk.flat_map { |own| versions_of(own) }
+      published = GuideText.named.group_by(&:house_guide_id)
+      shipped_guides.map { |name, guide| [name, guide.title] } + HouseGuide.on_desk.flat_map { |own| versions_of(own, published.fetch(own.id, [])) }
     end
 
     # The newest version of a guide, the one that judges here, and what is being written.
-    def versions_of(own)
-      published = own.versions
+    def versions_of(own, published)
       shown = published.select { |text| text == published.last || text.reference == @record&.guide }
-      shown.map { |text| [text.reference, "#{own.name}, version #{text.version}"] } + [[own.id.to_s, published.any? ? "#{own.name}, as it is being written" : own.name]]
+      written = published.any? ? "#{own.name}, as it is being written" : own.name
+      shown.map { |text| [text.reference, "#{own.name}, version #{text.version}"] } + [[own.id.to_s, written]]
     end
 
     # The chosen paragraphs: ids, a range of places in the manuscript, a number of the survey, those like another, or by a pattern.
@@ -200,10 +201,7 @@ module NorvelWeb
 
     def plural(number, one, many = "#{one}s") = "#{number} #{(number == 1) ? one : many}"
 
-    def excerpt(text, length = 90)
-      plain = text.tr("\u{FFFC}", "").gsub(/[[:space:]]+/, " ").strip
-      (plain.length > length) ? "#{plain[0, length].rpartition(" ").first} …" : plain
-    end
+    def excerpt(text, length = 90) = Norvel::Manuscript::PlainText.excerpt(text, length)
 
     # What a paragraph says first.
     def first_sentence(text) = excerpt(text[/\A.{20,}?[.!?…]["”’)]?(?=\s|\z)/m] || text, 220)
@@ -212,21 +210,7 @@ module NorvelWeb
     def refresh_facts(row, state) = row.keep_facts(state.check(guide_of(row)))
 
     # A paragraph by its first words.
-    def named(paragraph, length = 36) = wordless(paragraph) || "“#{excerpt(paragraph.text, length)}”"
-
-    # The same where it is a link or a line of its own.
-    def beginning(paragraph, length) = wordless(paragraph) || excerpt(paragraph.text, length)
-
-    # @return [String, nil] what stands in a paragraph that has no words
-    def wordless(paragraph)
-      return if paragraph.text.match?(/[^[:space:]\u{FFFC}\u{AD}]/)
-
-      first = paragraph.insets.first or return "an empty paragraph"
-      WORDLESS.fetch(first.what || first.kind)
-    end
-
-    WORDLESS = {image: "an image", text_box: "a text box", chart: "a chart", drawing: "a drawing", anchor: "a drawing", object: "an object",
-                equation: "an equation", note: "a note’s number", symbol: "a symbol"}.freeze
+    def named(paragraph, length = 36) = paragraph.wordless || "“#{excerpt(paragraph.text, length)}”"
 
     # @return [String, nil] what was done a moment ago, where that led to another page
     def just_done = (record.entries.find_by(id: record.head_id)&.sentence if record.head_id && params["entry"].to_i == record.head_id)
@@ -286,18 +270,7 @@ module NorvelWeb
     end
 
     # @return [Array<Array(String, Norvel::Fonts::Book::Match, Integer)>] each family that is asked for, how it is shown, and on how many pages
-    def font_uses
-      layout = state.layout
-      pages = Hash.new { |found, family| found[family] = Set.new }
-      layout.pages.each do |page|
-        page.placed.each do |placed|
-          next unless placed.paragraph
-
-          placed.paragraph.runs.each { |run| pages[layout.cascade.run(placed.paragraph, run)[:font_family]] << page.number unless run.text.strip.empty? }
-        end
-      end
-      pages.map { |family, numbers| [family, Norvel::Fonts::Book.shipped.match(family), numbers.size] }.sort_by { |_, _, count| -count }
-    end
+    def font_uses = state.layout.pages_by_family.map { |family, pages| [family, Norvel::Fonts::Book.shipped.match(family), pages] }
 
     def image_address(member)
       member.match?(/\.(png|jpe?g|gif)\z/i) ? "/manuscripts/#{record.id}/media?name=#{Rack::Utils.escape(member)}" : nil

@@ -139,7 +139,10 @@ module NorvelWeb
     end
 
     # @return [Norvel::Guide] read once for a text
-    def guide
+    def guide = HouseGuide.read(yaml)
+
+    # @param yaml [String] @return [Norvel::Guide]
+    def self.read(yaml)
       READ.shift if READ.size > KEPT
       READ[yaml] ||= Norvel::Guide.read(yaml)
     end
@@ -156,7 +159,10 @@ module NorvelWeb
     def reference = "#{house_guide_id}-#{id}"
 
     # @return [Norvel::Guide]
-    def guide = HouseGuide::READ[yaml] ||= Norvel::Guide.read(yaml)
+    def guide = HouseGuide.read(yaml)
+
+    # Published versions without their text, the oldest first.
+    scope :named, -> { where.not(version: nil).order(:id).select(:id, :house_guide_id, :version) }
   end
 
   # A style sheet in the library.

@@ -38,7 +38,7 @@ module NorvelWeb
       # What is held against the guide, and what became better or worse.
       def answer_findings(before, after)
         check = after.check(guide_of)
-        erb :findings_slip, layout: false, locals: {check: check, since: became(before.check(guide_of), check)}
+        erb :findings_slip, layout: false, locals: {check: check, since: Norvel::Guide::Became.new(before.check(guide_of), check).sentence("Since then")}
       end
 
       # A key is no change of the manuscript: nothing is drawn anew.

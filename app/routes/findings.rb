@@ -68,20 +68,6 @@ module NorvelWeb
         end
         place && manuscript.paragraphs[place]
       end
-
-      # @return [String, nil] what a change did to how the guide is met
-      def became(before, after)
-        old, new = [before, after].map { |check| check.results.to_h { |result| [result.rule.clause, result.state] } }
-        better = new.select { |clause, now| now == :met && old[clause] == :broken }.keys
-        worse = new.select { |clause, now| now == :broken && [:met, :not_applicable, nil].include?(old[clause]) }.keys
-        difference = after.open_findings.size - before.open_findings.size
-        said = [("#{plural(difference.abs, "finding")} #{difference.positive? ? "more" : "fewer"}" unless difference.zero?),
-          ("now met: #{better.join("; ")}" if better.any?), ("broken now: #{worse.join("; ")}" if worse.any?)].compact
-        return if said.empty?
-
-        first, *others = said
-        "Since then #{[first, *others.map { |part| part.sub(/\A./, &:upcase) }].join(". ")}#{"." unless said.last.end_with?(".")}"
-      end
     end
   end
 end

@@ -33,7 +33,7 @@ module NorvelWeb
       # @return [Array<String>] what each part is, by its folios and what it holds
       def part_names(layout)
         sections = layout.manuscript.sections
-        main = sections.index { |section| section.folio.start == 1 && section.folio.format == :decimal } || 0
+        main = layout.manuscript.main_part
         sections.each_index.map do |index|
           if sections.size == 1 then "one part"
           elsif index < main then "front matter"
@@ -60,25 +60,6 @@ module NorvelWeb
 
       # @return [Norvel::Drawing::StripSvg] of what is proposed, or in force
       def leaves = proposal ? Norvel::Drawing::StripSvg.new(proposal.layout) : state.strip(guide_of)
-
-      # What a header or footer says, with its fields in braces, as SetRunningHead reads it.
-      def head_text(blocks)
-        fields = Norvel::Changes::SetRunningHead::FIELDS.invert
-        Norvel::Manuscript.paragraphs_of([blocks || []]).map { |paragraph| paragraph.runs.map { |run| fields[run.field] ? "{#{fields[run.field]}}" : run.text }.join }.join("\n")
-      end
-
-      # @param paragraph [Norvel::Manuscript::Paragraph]
-      # @return [Array(Integer, String, Symbol), nil] of one in a header or footer: the part, the side and the kind; nil for others
-      def margin_place(paragraph)
-        manuscript.sections.each_with_index do |section, part|
-          Norvel::Changes::Margins::SIDES.each do |side, stories|
-            section.public_send(stories).each do |kind, blocks|
-              return [part, side, kind] if Norvel::Manuscript.paragraphs_of([blocks]).any? { |one| one.id == paragraph.id }
-            end
-          end
-        end
-        nil
-      end
 
       # @return [Array<Array(String, String)>] headings that the main matter may begin with
       def chapter_choices

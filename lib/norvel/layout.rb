@@ -61,6 +61,15 @@ module Norvel
       @substitutions ||= families.map { |family| @fonts.match(family) }.reject { |match| match.match == :exact } | characters_elsewhere
     end
 
+    # @return [Hash{String=>Integer}] families that are asked for and the number of pages with text in them, the commonest first
+    def pages_by_family
+      pages = Hash.new { |found, family| found[family] = Set.new }
+      each_part do |page, placed|
+        (placed.paragraph&.runs || []).each { |run| pages[cascade.run(placed.paragraph, run)[:font_family]] << page.number unless run.text.strip.empty? }
+      end
+      pages.transform_values(&:size).sort_by { |_, count| -count }.to_h
+    end
+
     # @return [Hash{Integer=>Array<String>}] the numbers of pages on which a metric is not right or something is not laid out truly, and why
     def inexact
       @inexact ||= begin

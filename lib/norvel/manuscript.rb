@@ -155,6 +155,20 @@ module Norvel
       end
     end
 
+    # @return [Integer] the part that the main matter begins with: the first whose folios are arabic from 1, else the first of all
+    def main_part = sections.index { |section| section.folio.format == :decimal && section.folio.start == 1 } || 0
+
+    # @param id [Integer] of a paragraph
+    # @return [Array(Integer, Symbol, Symbol), nil] of one in a header or footer: the part, :headers or :footers, and the kind
+    def margin_place(id)
+      sections.each_with_index do |section, part|
+        {headers: section.headers, footers: section.footers}.each do |side, stories|
+          stories.each { |kind, blocks| return [part, side, kind] if self.class.paragraphs_of([blocks]).any? { |one| one.id == id } }
+        end
+      end
+      nil
+    end
+
     # @return [Integer] a number that no paragraph of any story has yet, nor any after it
     def free_id = [NEW_IDS - 1, *all_paragraphs.map(&:id)].max + 1
 

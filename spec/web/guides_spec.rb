@@ -145,6 +145,7 @@ RSpec.describe "Writing a guide", type: :feature do
     require "axe-rspec"
     visit "/guides/marrowby-diploma"
     click_on "Copy it and change the copy"
+    expect(page).to have_css("#guide-editor")
     %w[page sheet rules versions text].each do |part|
       visit "/guides/#{NorvelWeb::HouseGuide.last.id}?show=#{part}"
       if part == "sheet"

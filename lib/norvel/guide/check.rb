@@ -72,7 +72,7 @@ module Norvel
       # @param paragraph [Manuscript::Paragraph]
       # @return [Symbol] :front before the part whose folios begin with 1 in arabic, :main from there on
       def part_of(paragraph)
-        @main ||= manuscript.sections.index { |section| section.folio.format == :decimal && section.folio.start == 1 } || 0
+        @main ||= manuscript.main_part
         index = manuscript.index_of(paragraph.id)
         (index && manuscript.section_indexes[index] < @main) ? :front : :main
       end

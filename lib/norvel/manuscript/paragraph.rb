@@ -2,6 +2,10 @@
 
 module Norvel
   class Manuscript
+    # What stands in a paragraph that has no words.
+    INSTEAD_OF_WORDS = {image: "an image", text_box: "a text box", chart: "a chart", drawing: "a drawing", anchor: "a drawing",
+                        object: "an object", equation: "an equation", note: "a note’s number", symbol: "a symbol"}.freeze
+
     # A first letter that is as high as so many lines of the paragraph after it, which stand beside it in a `gap` of EMU
     # (ISO/IEC 29500-1 §17.3.1.11).
     DropCap = Value.define(:lines, gap: 0)
@@ -21,6 +25,18 @@ module Norvel
       def empty? = @blank && carries.empty? && !text.include?("\f")
 
       def blank? = @blank
+
+      # @param length [Integer] letters at the most
+      # @return [String] the words that it begins with, or what stands in it instead of words
+      def gist(length) = wordless || PlainText.excerpt(text, length)
+
+      # @return [String, nil] what stands in it where it has no words
+      def wordless
+        return if text.match?(/[^[:space:]\u{FFFC}\u{AD}]/)
+
+        first = insets.first or return "an empty paragraph"
+        INSTEAD_OF_WORDS.fetch(first.what || first.kind)
+      end
 
       # @param values [Hash{Symbol=>Object}] by property
       # @return [Paragraph] without those of its values by hand that are the same, on itself, its mark and its text

@@ -16,6 +16,15 @@ module Norvel
         text = written.to_s.dup.force_encoding(Encoding::UTF_8).scrub("").gsub(/\r\n?/, "\n").gsub(FORBIDDEN, "")
         inline ? text : text.delete(INSET_MARK)
       end
+
+      # @param text [String] @param length [Integer] letters at the most
+      # @return [String] how it begins, on one line, cut between words where there are any
+      def excerpt(text, length)
+        plain = text.delete(INSET_MARK).gsub(/[[:space:]]+/, " ").strip
+        return plain if plain.length <= length
+
+        "#{plain[0, length].sub(/(?<=\S) \S*\z/, "")} …"
+      end
     end
   end
 end

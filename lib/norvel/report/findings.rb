@@ -54,10 +54,7 @@ module Norvel
       # A paragraph by its first words; what is about no paragraph by its message.
       def place(finding)
         paragraph = finding.paragraph && @manuscript.paragraph(finding.paragraph) or return finding.message
-        words = paragraph.text.delete(Manuscript::INSET_MARK).gsub(/[[:space:]]+/, " ").strip
-        return finding.message if words.empty?
-
-        (words.length > 70) ? "#{words[0, 68].strip} …" : words
+        paragraph.wordless ? finding.message : paragraph.gist(70)
       end
 
       private

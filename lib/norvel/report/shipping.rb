@@ -126,10 +126,7 @@ module Norvel
         [names[manuscript, paragraph], *("by hand: #{hand.first(6).join(", ")}" if hand.any?)].join("; ")
       end
 
-      def place(paragraph)
-        words = paragraph.text.delete(Manuscript::INSET_MARK).gsub(/[[:space:]]+/, " ").strip
-        words.empty? ? "an empty paragraph" : words[0, 70]
-      end
+      def place(paragraph) = paragraph.gist(70)
     end
   end
 end

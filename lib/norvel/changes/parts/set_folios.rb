@@ -167,6 +167,14 @@ module Norvel
 
       def alters_text? = true # it is written by the person who asks for it
 
+      # @param blocks [Array<Manuscript::Paragraph, Manuscript::Table>, nil] of a header or footer
+      # @return [String] what it says, as "text" has it
+      def self.said(blocks)
+        names = FIELDS.invert
+        lines = Manuscript.paragraphs_of([blocks || []]).map { |paragraph| paragraph.runs.map { |run| names[run.field] ? "{#{names[run.field]}}" : run.text }.join }
+        lines.join("\n")
+      end
+
       def carry_out(manuscript)
         side = SIDES.fetch(parameters.fetch("side")) { raise ChangeRefused, "A running head stands at the top or at the bottom." }
         kind = KINDS.fetch(parameters["kind"] || "default") { raise ChangeRefused, "There are headers for all pages, for first and for even ones." }
