@@ -92,7 +92,7 @@ module Norvel
         %(<rect class="box" #{box(mark)}/><text class="box-label" x="#{n(mark.x + 4)}" y="#{n(mark.y + 10)}">#{h(label)}, not laid out</text>)
       end
 
-      def address(inset) = (@picture&.call(inset.ref) if inset.ref && (inset.kind == :image || inset.what == :image))
+      def address(inset) = (@picture&.call(inset.ref) if inset.ref && inset.image?)
 
       def box(mark) = %(x="#{n(mark.x)}" y="#{n(mark.y)}" width="#{n(mark.width)}" height="#{n(mark.height)}")
 

@@ -7,7 +7,13 @@ module Norvel
     # width and height are EMU where the file says so; `anchor` says where something floating stands, `box` which of the asides is the text
     # of a text box; a `decorative` image needs no alternative.
     Inset = Value.define(:kind, ref: nil, width: nil, height: nil, alt: nil, what: nil, anchor: nil, box: nil,
-      decorative: false)
+      decorative: false) do
+      # @return [Boolean] whether it is a picture, in the line or floating
+      def image? = kind == :image || what == :image
+
+      # @return [Boolean] whether it shows something and nobody said what
+      def silent? = !decorative && alt.to_s.strip.empty?
+    end
 
     # Where something floating stands: `x` and `y` are EMU, or :start, :center or :end, from the :page, :margin, :column or :paragraph;
     # `wrap` says whether text stands :around it, only :above_below, or takes no account of it (:none), `behind` whether it lies behind the

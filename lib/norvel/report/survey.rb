@@ -127,7 +127,7 @@ module Norvel
 
       def images
         @manuscript.paragraphs.each_with_index.flat_map do |paragraph, index|
-          paragraph.insets.select { |inset| inset.kind == :image || inset.what == :image }.map { |inset| {paragraph: index, alt: inset.alt} }
+          paragraph.insets.select { |inset| inset.image? }.map { |inset| {paragraph: index, alt: inset.alt} }
         end
       end
     end

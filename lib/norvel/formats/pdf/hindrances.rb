@@ -20,8 +20,7 @@ module Norvel
 
         # §7.3
         def silent_images
-          shown = @manuscript.paragraphs.flat_map(&:insets).select { |inset| inset.kind == :image || inset.what == :image }
-          silent = shown.count { |inset| !inset.decorative && inset.alt.to_s.strip.empty? }
+          silent = @manuscript.paragraphs.flat_map(&:insets).count { |inset| inset.image? && inset.silent? }
           return if silent.zero?
 
           (silent == 1) ? "an image has no text alternative" : "#{silent} images have no text alternative"

@@ -27,13 +27,11 @@ module Norvel
         def boxes
           @layout.manuscript.all_paragraphs.flat_map(&:insets).filter_map do |inset|
             next if inset.kind == :note || inset.box
-            next ((inset.kind == :symbol) ? nil : (inset.what || inset.kind).to_s.tr("_", " ")) unless image?(inset)
+            next ((inset.kind == :symbol) ? nil : (inset.what || inset.kind).to_s.tr("_", " ")) unless inset.image?
 
             "picture of a kind that is not drawn" unless drawn?(inset)
           end
         end
-
-        def image?(inset) = inset.kind == :image || inset.what == :image
 
         def drawn?(inset) = inset.ref && (data = @picture&.call(inset.ref)) && Maker.drawn?(data)
 

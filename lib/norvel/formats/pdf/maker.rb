@@ -169,7 +169,7 @@ module Norvel
 
         # @return [Boolean] whether an image can be part of a PDF
         def take_picture(inset)
-          image = inset.kind == :image || inset.what == :image
+          image = inset.image?
           return false unless image && inset.ref && @picture
 
           @pictures.fetch(inset.ref) { @pictures[inset.ref] = picture_object(inset.ref) } && true

@@ -88,7 +88,7 @@ module Norvel
         def applies?(context) = images(context).any?
 
         def findings(context)
-          images(context).select { |_, inset| inset.alt.to_s.strip.empty? && !inset.decorative }.map do |paragraph, _|
+          images(context).select { |_, inset| inset.silent? }.map do |paragraph, _|
             finding(context, paragraph: paragraph, expected: "a text alternative", measured: "none", message: "This image has no text alternative.")
           end
         end
@@ -96,7 +96,9 @@ module Norvel
         private
 
         def images(context)
-          within(context, context.manuscript.paragraphs).flat_map { |paragraph| paragraph.insets.select { |inset| inset.kind == :image || %i[image chart drawing].include?(inset.what) }.map { |inset| [paragraph, inset] } }
+          within(context, context.manuscript.paragraphs).flat_map do |paragraph|
+            paragraph.insets.select { |inset| inset.image? || %i[chart drawing].include?(inset.what) }.map { |inset| [paragraph, inset] }
+          end
         end
       end
 

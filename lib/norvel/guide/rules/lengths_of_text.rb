@@ -23,48 +23,58 @@ module Norvel
         end
       end
 
+      # The manuscript is so long.
+      class LengthOfAll < Rule
+        def sentence
+          limits = [("at least #{given(:least)}" if given(:least)), ("at most #{given(:most)}" if given(:most))].compact
+          "The manuscript has #{limits.join(" and ")} #{unit}s."
+        end
+
+        def findings(context)
+          count = count(context)
+          limit, wanted = missed(count)
+          return [] unless limit
+
+          [finding(context, expected: "#{limit} #{counted(wanted, unit)}", measured: counted(count, unit), expected_value: wanted,
+            measured_value: count, unit: "#{unit}s", message: "The manuscript has #{counted(count, unit)}.")]
+        end
+
+        private
+
+        # @return [Array(String, Integer), nil] the limit that it does not keep
+        def missed(count)
+          return ["at most", given(:most)] if given(:most) && count > given(:most)
+
+          ["at least", given(:least)] if given(:least) && count < given(:least)
+        end
+      end
+
       # The manuscript has so many words.
-      class LengthInWords < Rule
+      class LengthInWords < LengthOfAll
         checks "length_in_words", area: :structure
         takes :least, :number, says: "words at least"
         takes :most, :number, says: "words at most", example: 20_000
 
-        def sentence = "The manuscript has #{[("at least #{given(:least)}" if given(:least)), ("at most #{given(:most)}" if given(:most))].compact.join(" and ")} words."
+        private
 
-        def findings(context)
-          count = looked_at(context, nil).sum { |paragraph| Choice.words_in(paragraph) }
-          wanted = if given(:most) && count > given(:most) then given(:most)
-          elsif given(:least) && count < given(:least) then given(:least)
-          end
-          return [] unless wanted
+        def unit = "word"
 
-          [finding(context, expected: "#{(count > wanted) ? "at most" : "at least"} #{wanted} words", measured: "#{count} words",
-            expected_value: wanted, measured_value: count, unit: "words",
-            message: "The manuscript has #{count} words.")]
-        end
+        def count(context) = looked_at(context, nil).sum { |paragraph| Choice.words_in(paragraph) }
       end
 
       # The manuscript has so many pages.
-      class LengthInPages < Rule
+      class LengthInPages < LengthOfAll
         checks "length_in_pages", area: :structure
         takes :least, :number, says: "pages at least"
         takes :most, :number, says: "pages at most", example: 80
 
-        def sentence = "The manuscript has #{[("at least #{given(:least)}" if given(:least)), ("at most #{given(:most)}" if given(:most))].compact.join(" and ")} pages."
-
         def pages? = true
 
-        def findings(context)
-          count = context.layout.pages.size
-          wanted = if given(:most) && count > given(:most) then given(:most)
-          elsif given(:least) && count < given(:least) then given(:least)
-          end
-          return [] unless wanted
+        private
 
-          [finding(context, expected: "#{(count > wanted) ? "at most" : "at least"} #{counted(wanted, "page")}",
-            measured: counted(count, "page"), expected_value: wanted, measured_value: count, unit: "pages",
-            message: "The manuscript has #{counted(count, "page")}.")]
-        end
+        def unit = "page"
+
+        def count(context) = context.layout.pages.size
       end
     end
   end

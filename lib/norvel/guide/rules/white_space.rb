@@ -23,7 +23,14 @@ module Norvel
           paragraph.runs.map { |run| run.worked_out? ? "x" : run.text }.join
         end
 
-        def fix(paragraph) = ["tidy_white_space", {"paragraphs" => [paragraph.id]}]
+        # @param named [Array<String>] what is counted, one and many @param message [String] with %s for how many of them
+        def so_many(context, paragraph, count, named, expected: "none", unit: "places", message: "%s in this paragraph.", fix: tidied(paragraph))
+          said = counted(count, *named)
+          finding(context, paragraph: paragraph, expected: expected, measured: said, expected_value: 0, measured_value: count, unit: unit,
+            message: format(message, said), fix: fix)
+        end
+
+        def tidied(paragraph) = ["tidy_white_space", {"paragraphs" => [paragraph.id]}]
       end
 
       # Never two spaces in a row.
@@ -36,11 +43,7 @@ module Norvel
 
         def count(_context, paragraph) = written(paragraph).scan(/(?<=\S) {2,}(?=\S)/).size
 
-        def describe(context, paragraph, count)
-          finding(context, paragraph: paragraph, expected: "one space", measured: counted(count, "run of spaces", "runs of spaces"),
-            expected_value: 0, measured_value: count, unit: "places",
-            message: "#{counted(count, "run of spaces", "runs of spaces")} in this paragraph.", fix: fix(paragraph))
-        end
+        def describe(context, paragraph, count) = so_many(context, paragraph, count, ["run of spaces", "runs of spaces"], expected: "one space")
       end
 
       # No tab at a paragraph's start.
@@ -54,9 +57,8 @@ module Norvel
         def count(_context, paragraph) = written(paragraph)[/\A[ \t\u00A0]+/].to_s.length
 
         def describe(context, paragraph, count)
-          finding(context, paragraph: paragraph, expected: "an indent by style", measured: counted(count, "tab or space", "tabs or spaces"),
-            expected_value: 0, measured_value: count, unit: "characters",
-            message: "This paragraph begins with #{counted(count, "tab or space", "tabs or spaces")}.", fix: fix(paragraph))
+          so_many(context, paragraph, count, ["tab or space", "tabs or spaces"], expected: "an indent by style", unit: "characters",
+            message: "This paragraph begins with %s.")
         end
       end
 
@@ -72,11 +74,7 @@ module Norvel
 
         def count(_context, paragraph) = paragraph.text.count("\n")
 
-        def describe(context, paragraph, count)
-          finding(context, paragraph: paragraph, expected: "none", measured: counted(count, "line break"), expected_value: 0,
-            measured_value: count, unit: "places",
-            message: "#{counted(count, "line break")} in running text.", fix: fix(paragraph))
-        end
+        def describe(context, paragraph, count) = so_many(context, paragraph, count, ["line break"], message: "%s in running text.")
       end
 
       # No space before punctuation; in French a no-break one before ; : ! ?.
@@ -98,9 +96,7 @@ module Norvel
         end
 
         def describe(context, paragraph, count)
-          finding(context, paragraph: paragraph, expected: "none", measured: counted(count, "place"), expected_value: 0,
-            measured_value: count, unit: "places",
-            message: "#{counted(count, "place")} where the space before punctuation is not right.")
+          so_many(context, paragraph, count, ["place"], message: "%s where the space before punctuation is not right.", fix: nil)
         end
       end
 
@@ -149,12 +145,8 @@ module Norvel
 
         def count(_context, paragraph) = paragraph.runs.reject(&:column_break).sum { |run| run.text.count("\f") }
 
-        def fix(_paragraph) = nil
-
         def describe(context, paragraph, count)
-          finding(context, paragraph: paragraph, expected: "a page break before, by style", measured: counted(count, "typed page break"),
-            expected_value: 0, measured_value: count, unit: "breaks",
-            message: "#{counted(count, "typed page break")} in this paragraph.")
+          so_many(context, paragraph, count, ["typed page break"], expected: "a page break before, by style", unit: "breaks", fix: nil)
         end
       end
     end
