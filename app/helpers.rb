@@ -193,6 +193,17 @@ module NorvelWeb
       %(<input type="hidden" name="head" value="#{state.head}" data-head><input type="hidden" name="chosen" value="#{stretches.first.first.id}"><input type="hidden" name="text" value="#{stretches_written}">#{%(<input type="hidden" name="find" value="#{h(params["find"])}">) if params["find"]})
     end
 
+    # A form of one button, answered in the slip.
+    # @param path [String] below the manuscript's own @param fields [Hash{Symbol=>Object}] what it sends @param hidden [String] fields beside
+    # @return [String]
+    def slip_act(path, label, fields = {}, hidden: "", css: "quiet")
+      inputs = fields.map { |name, value| %(<input type="hidden" name="#{name}" value="#{h(value)}">) }.join
+      %(<form hx-post="/manuscripts/#{record.id}/#{path}" hx-target="#slip">#{hidden}#{inputs}<button class="#{css}">#{h(label)}</button></form>)
+    end
+
+    # @return [String] a link to a paragraph on its page
+    def link_to_paragraph(id, words) = %(<a href="/manuscripts/#{record.id}?chosen=#{id}">#{h(words)}</a>)
+
     # @param choices [Hash, Array] of values, or of values and the words for each @param chosen [Object] one of the values
     # @return [String] the options of a field
     def option_tags(choices, chosen = nil)

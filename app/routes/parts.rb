@@ -17,6 +17,9 @@ module NorvelWeb
 
     # What the parts view says of a part and of a page.
     module PartsHelpers
+      # @return [Hash{String=>String}] where folios may stand, and that in words
+      def folio_places = Norvel::Changes::SetFolios::PLACES.to_h { |place| [place, place.sub("center", "centre")] }
+
       # Which slip fits what is chosen.
       def parts_slip
         part = params["part"].to_s

@@ -155,6 +155,11 @@ module Norvel
       end
     end
 
+    # @return [Array<Array(Paragraph, Inset, Integer)>] the images of the body, each with its place among what stands in its paragraph
+    def images
+      paragraphs.flat_map { |paragraph| paragraph.insets.each_with_index.select { |inset, _| inset.image? }.map { |inset, place| [paragraph, inset, place] } }
+    end
+
     # @return [Integer] the part that the main matter begins with: the first whose folios are arabic from 1, else the first of all
     def main_part = sections.index { |section| section.folio.format == :decimal && section.folio.start == 1 } || 0
 

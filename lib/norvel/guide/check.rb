@@ -100,7 +100,10 @@ module Norvel
       end
 
       # @return [Boolean] whether a rule of the severity must is broken
-      def must_broken? = results.any? { |result| result.state == :broken && result.rule.severity == :must }
+      def must_broken? = musts_broken.positive?
+
+      # @return [Integer] rules that must be met and are broken
+      def musts_broken = results.count { |result| result.state == :broken && result.rule.severity == :must }
 
       # @param rule [Rule]
       # @return [Result] of it alone

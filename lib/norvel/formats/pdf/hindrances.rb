@@ -20,7 +20,7 @@ module Norvel
 
         # §7.3
         def silent_images
-          silent = @manuscript.paragraphs.flat_map(&:insets).count { |inset| inset.image? && inset.silent? }
+          silent = @manuscript.images.count { |_, inset, _| inset.silent? }
           return if silent.zero?
 
           (silent == 1) ? "an image has no text alternative" : "#{silent} images have no text alternative"
