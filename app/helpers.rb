@@ -221,7 +221,7 @@ module NorvelWeb
     def refresh_facts(row, state) = row.keep_facts(state.check(guide_of(row)))
 
     # A paragraph by its first words.
-    def named(paragraph, length = 36) = paragraph.wordless || "“#{excerpt(paragraph.text, length)}”"
+    def named(paragraph, length = 36) = paragraph.quoted(length)
 
     # @return [String, nil] what was done a moment ago, where that led to another page
     def just_done = (record.entries.find_by(id: record.head_id)&.sentence if record.head_id && params["entry"].to_i == record.head_id)

@@ -78,8 +78,8 @@ module Norvel
       paragraph = last.paragraph
       return unless @layout.cascade.paragraph(paragraph)[:outline_level] && last.line.end == last.setting.text.length && !paragraph.in_table
 
-      Poor.new(kind: :heading_alone, page: page.number, paragraph: paragraph.id, sentence: "#{named(paragraph)} stands alone at the foot of page #{page.number}.",
-        called: "Keep headings of its style with what follows", cure: style_cure(paragraph, "keep_next" => "yes"))
+      Poor.new(kind: :heading_alone, page: page.number, paragraph: paragraph.id, called: "Keep headings of its style with what follows",
+        sentence: "#{named(paragraph)} stands alone at the foot of page #{page.number}.", cure: style_cure(paragraph, "keep_next" => "yes"))
     end
 
     # The head of a table without a row of it.
@@ -89,8 +89,9 @@ module Norvel
       return unless row&.zero? && table.rows.size > 1 && @manuscript.table_of(following.text_lines.first.paragraph.id)&.id == table.id
       return unless table.rows.first.header || @roles.of(last.paragraph.id).name == :table_heading
 
-      Poor.new(kind: :table_head_alone, page: page.number, paragraph: last.paragraph.id, sentence: "The head of a table stands alone at the foot of page #{page.number}.",
-        called: "Keep its head with the first row", cure: ["format_here", {"paragraphs" => heads(table), "values" => {"keep_next" => "yes"}}])
+      Poor.new(kind: :table_head_alone, page: page.number, paragraph: last.paragraph.id, called: "Keep its head with the first row",
+        sentence: "The head of a table stands alone at the foot of page #{page.number}.",
+        cure: ["format_here", {"paragraphs" => heads(table), "values" => {"keep_next" => "yes"}}])
     end
 
     def heads(table) = table.rows.first.cells.flat_map { |cell| cell.blocks.grep(Manuscript::Paragraph).map(&:id) }
@@ -105,8 +106,9 @@ module Norvel
       return unless lines.size > 2 && alone
 
       what = (@roles.of(last.paragraph.id).name == :list_item) ? "list item" : "paragraph"
-      where = (here == 1) ? "The first line of a #{what} stands alone at the foot of page #{page.number}" : "The last line of a #{what} stands alone at the head of page #{page.number + 1}"
-      Poor.new(kind: (what == "paragraph") ? :single_line : :list_line, page: page.number, paragraph: last.paragraph.id, sentence: "#{where}.",
+      which, where = (here == 1) ? ["first", "foot of page #{page.number}"] : ["last", "head of page #{page.number + 1}"]
+      Poor.new(kind: (what == "paragraph") ? :single_line : :list_line, page: page.number, paragraph: last.paragraph.id,
+        sentence: "The #{which} line of a #{what} stands alone at the #{where}.",
         called: "Two lines at least on each side, by its style", cure: style_cure(last.paragraph, "orphans" => "2", "widows" => "2"))
     end
 
@@ -130,7 +132,7 @@ module Norvel
     # A caption on another page than what it belongs to.
     def apart
       @captions.all.filter_map do |caption|
-        block = caption.belongs && @manuscript.blocks.find { |one| one.id == caption.belongs } or next
+        block = caption.belongs && blocks[caption.belongs] or next
         ids = Manuscript.paragraphs_in(block).map(&:id)
         its = @layout.page_of((caption.position == :below) ? ids.last : ids.first)
         own = @layout.page_of(caption.paragraph)
@@ -141,6 +143,8 @@ module Norvel
       end
     end
 
+    def blocks = @blocks ||= @manuscript.blocks.to_h { |block| [block.id, block] }
+
     # Whichever stands first is kept with the other.
     def together(caption, block, ids)
       first = (caption.position == :below) ? ids : [caption.paragraph]
@@ -150,9 +154,6 @@ module Norvel
 
     def style_cure(paragraph, values) = ["change_style", {"style" => paragraph.style, "values" => values}]
 
-    def named(paragraph)
-      words = paragraph.text.delete(Manuscript::INSET_MARK).gsub(/[[:space:]]+/, " ").strip
-      "“#{(words.length > 40) ? "#{words[0, 38].strip} …" : words}”"
-    end
+    def named(paragraph) = paragraph.quoted(40).sub(/\A./, &:upcase)
   end
 end

@@ -30,6 +30,9 @@ module Norvel
       # @return [String] the words that it begins with, or what stands in it instead of words
       def gist(length) = wordless || PlainText.excerpt(text, length)
 
+      # @return [String] the same in a sentence
+      def quoted(length) = wordless || "“#{PlainText.excerpt(text, length)}”"
+
       # @return [String, nil] what stands in it where it has no words
       def wordless
         return if text.match?(/[^[:space:]\u{FFFC}\u{AD}]/)

@@ -43,8 +43,29 @@ module Norvel
         end
       end
 
+      # Where a folio is seen to stand.
+      module SeenFolios
+        private
+
+        def side(placed) = (placed.area == :header) ? "top" : "bottom"
+
+        # By where the folio itself lies in the line.
+        def across(page, placed)
+          pieces = placed.setting.pieces(placed.line)
+          piece = pieces.find { |one| one.text.strip == page.folio.to_s } || pieces.first or return "start"
+          middle = piece.x + piece.width / 2
+          third = placed.setting.width / 3
+          if middle < third then "start"
+          elsif middle > 2 * third then "end"
+          else "center"
+          end
+        end
+      end
+
       # Where the folio stands on the page.
       class FolioPlace < Rule
+        include SeenFolios
+
         include OfParts
 
         checks "folio_place", area: :folios
@@ -69,18 +90,7 @@ module Norvel
 
         private
 
-        MARGINS = %i[header footer].freeze
-
-        # Lines of headers and footers with a folio in them.
-        def folios(context)
-          context.known(:folios) do
-            context.layout.pages.flat_map do |page|
-              page.placed.select { |placed| MARGINS.include?(placed.area) && placed.paragraph.runs.any? { |run| run.field == :page } }.map { |placed| [page, placed] }
-            end
-          end
-        end
-
-        def side(placed) = (placed.area == :header) ? "top" : "bottom"
+        def folios(context) = context.known(:folios) { context.layout.pages.flat_map { |page| page.folio_lines.map { |placed| [page, placed] } } }
 
         def right?(page, placed)
           wanted_side, wanted = given(:place).to_s.split
@@ -91,23 +101,12 @@ module Norvel
           own = across(page, placed)
           {"outer" => verso ? "start" : "end", "inner" => verso ? "end" : "start"}.fetch(wanted, wanted) == own
         end
-
-        # By where the folio itself lies in the line.
-        def across(page, placed)
-          piece = placed.setting.pieces(placed.line).find { |one| one.text.strip == page.folio.to_s } || placed.setting.pieces(placed.line).first
-          return "start" unless piece
-
-          middle = placed.x + piece.x + piece.width / 2
-          third = placed.setting.width / 3
-          if middle < placed.x + third then "start"
-          elsif middle > placed.x + 2 * third then "end"
-          else "center"
-          end
-        end
       end
 
       # Whether the first page of the manuscript, or of every part, shows its folio.
       class FolioOnFirst < Rule
+        include SeenFolios
+
         checks "folio_on_first_page", area: :folios
         takes :shown, :switch, default: false, says: "whether it is shown", example: false
 
@@ -115,12 +114,20 @@ module Norvel
 
         def findings(context)
           first = context.layout.pages.first
-          shown = first.placed.any? { |placed| %i[header footer].include?(placed.area) && placed.paragraph.runs.any? { |run| run.field == :page } }
+          folio = first.folio_lines.first
+          shown = !folio.nil?
           return [] if shown == given(:shown)
 
           [finding(context, page: 1, expected: given(:shown) ? "a folio" : "no folio", measured: shown ? "folio #{first.folio}" : "none",
             message: "The first page shows #{shown ? "its" : "no"} folio.",
-            fix: (["set_part", {"parts" => [0], "first_differs" => true}] if shown && context.manuscript.sections[0].headers[:first].nil? && context.manuscript.sections[0].footers[:first].nil?))]
+            fix: (without_first(first, folio) if shown && !context.manuscript.sections[0].first_differs))]
+        end
+
+        private
+
+        # What else stands at the head and the foot of the first page stays there.
+        def without_first(page, folio)
+          ["set_folios", {"parts" => [0], "place" => "#{side(folio)} #{across(page, folio)}", "first" => false}]
         end
       end
 
@@ -133,7 +140,7 @@ module Norvel
         def applies?(context) = context.layout.pages.size > 1
 
         def findings(context)
-          bare = context.layout.pages.drop(1).reject { |page| page.blank || page.placed.any? { |placed| %i[header footer].include?(placed.area) && placed.paragraph.runs.any? { |run| run.field == :page } } }
+          bare = context.layout.pages.drop(1).reject { |page| page.blank || page.folio_lines.any? }
           bare.group_by(&:part).map do |part, pages|
             finding(context, page: pages.first.number, expected: "a folio", measured: "none",
               message: "#{counted(pages.size, "page")} from page #{pages.first.number} on #{(pages.size == 1) ? "has" : "have"} no folio.",
@@ -150,7 +157,7 @@ module Norvel
         takes :holds, :choices, required: true, choices: %w[title author chapter folio], says: "what it names", example: ["title"]
         takes :side, :choice, choices: %w[top bottom], default: :top, says: "header or footer"
 
-        def sentence = "The #{(given(:side) == :top) ? "header" : "footer"} names the #{given(:holds).join(" and the ")}."
+        def sentence = "The #{called} names the #{given(:holds).join(" and the ")}."
 
         def findings(context)
           by_part(context) do |section, index|
@@ -158,12 +165,18 @@ module Norvel
             missing = given(:holds).reject { |what| named?(context, blocks, what) }
             next if missing.empty?
 
-            {expected: given(:holds).join(", "), measured: "no #{missing.join(", no ")}", message: "The #{(given(:side) == :top) ? "header" : "footer"}#{in_part(context, index)} does not name the #{missing.join(" and the ")}.",
-             fix: ["set_running_head", {"parts" => [index], "side" => given(:side).to_s, "text" => given(:holds).map { |what| "{#{what}}" }.join("\t")}]}
+            {expected: given(:holds).join(", "), measured: "no #{missing.join(", no ")}",
+             message: "The #{called}#{in_part(context, index)} does not name the #{missing.join(" and the ")}.", fix: named_in(index)}
           end
         end
 
         private
+
+        def called = (given(:side) == :top) ? "header" : "footer"
+
+        def named_in(part)
+          ["set_running_head", {"parts" => [part], "side" => given(:side).to_s, "text" => given(:holds).map { |what| "{#{what}}" }.join("\t")}]
+        end
 
         FIELDS = {title: :title, author: :author, chapter: :chapter, folio: :page}.freeze
 
@@ -184,7 +197,11 @@ module Norvel
         takes :first, :switch, says: "first pages have headers and footers of their own", example: true
         takes :even, :switch, says: "versos have headers and footers of their own"
 
-        def sentence = [("First pages have headers and footers #{given(:first) ? "of their own" : "like all others"}" unless given(:first).nil?), ("versos #{given(:even) ? "have their own" : "have those of rectos"}" unless given(:even).nil?)].compact.join("; ") + "."
+        def sentence
+          first = "First pages have headers and footers #{given(:first) ? "of their own" : "like all others"}" unless given(:first).nil?
+          even = "versos #{given(:even) ? "have their own" : "have those of rectos"}" unless given(:even).nil?
+          "#{[first, even].compact.join("; ")}."
+        end
 
         def findings(context)
           found = given(:first).nil? ? [] : by_part(context) { |section, index| first(context, section, index) }
@@ -200,8 +217,10 @@ module Norvel
         def first(context, section, index)
           return if section.first_differs == given(:first)
 
-          {expected: given(:first) ? "first pages of their own" : "first pages like others", measured: given(:first) ? "first pages like others" : "first pages of their own",
-           message: "The first page#{in_part(context, index)} has #{given(:first) ? "the headers of all pages" : "headers of its own"}.", fix: ["set_part", {"parts" => [index], "first_differs" => given(:first)}]}
+          states = ["first pages of their own", "first pages like others"]
+          expected, measured = given(:first) ? states : states.reverse
+          {expected: expected, measured: measured, fix: ["set_part", {"parts" => [index], "first_differs" => given(:first)}],
+           message: "The first page#{in_part(context, index)} has #{given(:first) ? "the headers of all pages" : "headers of its own"}."}
         end
       end
     end
