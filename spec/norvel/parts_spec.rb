@@ -178,4 +178,34 @@ RSpec.describe "Parts" do
     expect(touched - ["word/document.xml", "word/styles.xml", "[Content_Types].xml", "word/_rels/document.xml.rels"]).to eq([])
     expect(Norvel::Formats.write(before, source: bytes)).to eq(bytes)
   end
+
+  it "know where the main matter begins, and in which header a paragraph stands" do
+    parted = change("academic_parts", main: 3, chapters: "page", place: "bottom center").call(read(bytes))
+    expect([read(bytes).main_part, parted.main_part]).to eq([0, parted.sections.index { |section| section.folio.start == 1 && section.folio.format == :decimal }])
+    expect(parted.main_part).to be_positive
+    headed = change("set_running_head", side: "top", text: "{author}\t{chapter}\nAnsel", parts: [parted.main_part]).call(parted)
+    place = headed.margin_place(headed.margin_paragraphs.find { |one| one.text == "Ansel" }.id)
+    expect(place).to eq([parted.main_part, :headers, :default])
+    expect(headed.margin_place(1)).to be_nil
+    expect(Norvel::Changes::SetRunningHead.said(headed.sections[place[0]].headers[:default])).to eq("{author}\t{chapter}\nAnsel")
+    expect(Norvel::Changes::SetRunningHead.said(nil)).to eq("")
+  end
+
+  it "lose the first folio by its rule's fix, and nothing else of the first page" do
+    numbered = change("set_folios", place: "top end").call(change("set_running_head", side: "bottom", text: "Ansel").call(read(bytes)))
+    rule = Norvel::Guide::Rule.build({"id" => "first", "clause" => "No folio on the title page.", "severity" => "must", "checks" => "folio_on_first_page"})
+    check = ->(now) { Norvel::Guide::Check.new(Norvel::Guide.none, layout(now)) }
+    found = rule.findings(check[numbered])
+    expect(found.map(&:fix)).to eq([["set_folios", {"parts" => [0], "place" => "top end", "first" => false}]])
+    mended = Norvel::Changes.build(*found.first.fix).call(numbered)
+    expect(margins(mended).map { |page| page.map(&:last) - [""] }).to eq([["Ansel"], *(2..5).map { |number| [number.to_s, "Ansel"] }])
+    expect(rule.findings(check[mended])).to eq([])
+  end
+
+  it "have families that are asked for, with the number of pages they stand on" do
+    styled = change("format_here", paragraphs: [1], values: {"font_family" => "Carlito"}).call(read(bytes))
+    families = layout(styled).pages_by_family
+    expect(families.to_a.last).to eq(["Carlito", 1])
+    expect(families.values).to eq(families.values.sort.reverse)
+  end
 end

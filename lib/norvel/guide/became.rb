@@ -26,8 +26,7 @@ module Norvel
         first, *others = [findings, said("now met", better), said("broken now", worse)].compact
         return unless first
 
-        words = [first, *others.map { |part| part.sub(/\A./, &:upcase) }].join(". ")
-        "#{lead} #{words}#{"." unless words.end_with?(".")}"
+        ["#{lead} #{first}", *others.map { |part| part.sub(/\A./, &:upcase) }].map { |part| "#{part.chomp(".")}." }.join(" ")
       end
 
       private
