@@ -35,7 +35,7 @@ module NorvelWeb
         when "set_hyphenation" then {"on" => params["on"] == "yes"}
         when "replace_text" then {"find" => params["find"], "replace" => params["replace"], "case" => params["case"] == "yes"}
         when "lists_from_typed", "headings_from_typed", "tidy_white_space", "replace_blank_lines" then {"paragraphs" => chosen_ids}
-        when "paste_text" then {"paragraph" => chosen_ids.first, "blocks" => Norvel::Formats::Pasted.read(html: params["html"], plain: params["plain"], marks: params["marks"] == "yes")}
+        when "paste_text" then {"paragraph" => chosen_ids.first, "blocks" => pasted}
         when "start_over" then params.slice("style")
         when "number_headings" then params.slice("scheme", "prefix")
         when "change_list" then {"list" => params["list"], "levels" => list_levels}
@@ -48,29 +48,40 @@ module NorvelWeb
         when "accept_revisions" then {"revisions" => (params["revisions"] == "all") ? "all" : [params["revision"].to_s.split]}
         when "waive" then {"rule" => params["rule"], "paragraph" => chosen.first&.id, "reason" => params["reason"]}
         when "set_info" then info_parameters
-        when "set_alternative" then {"paragraph" => chosen_ids.first, "place" => params["place"].to_i, "text" => params["alternative"].to_s, "decorative" => params["decorative"] == "yes"}
+        when "set_alternative" then alternative_parameters
         when "set_header_row" then {"paragraph" => chosen_ids.first}
         when "update_contents", "refresh_references", "recount_numbers" then {}
         when "captions_from_typed" then {"paragraphs" => "all"}
-        when "make_contents" then {"before" => chosen_ids.first, "title" => params["title"], "levels" => params["deep"]&.to_i, "of" => params["of"],
-                                   "instead" => params["instead"]&.split(",")&.map(&:to_i)}.compact
+        when "make_contents" then contents_parameters
         when "begin_part" then {"paragraph" => chosen_ids.first, "begins" => params["begins"] || "page"}
         when "landscape_page" then {"paragraph" => chosen_ids.first}
         when "join_parts" then {"part" => params["part"].to_i}
         when "set_part" then part_parameters
         when "set_folios" then {"parts" => [params["part"].to_i], "place" => params["stands"], "first" => params["first"] != "no"}
-        when "set_running_head" then {"parts" => [params["part"].to_i], "side" => params["side"], "kind" => params["kind"], "text" => params["head_text"]}
-        when "academic_parts" then {"main" => params["main"].to_i, "front_format" => params["front_format"], "chapters" => params["chapters"], "place" => params["stands"]}.compact
+        when "set_running_head" then {"parts" => [params["part"].to_i], "text" => params["head_text"], "side" => params["side"], "kind" => params["kind"]}
+        when "academic_parts" then {"main" => params["main"].to_i, "place" => params["stands"], **params.slice("front_format", "chapters")}.compact
         when "style_from_look" then {"paragraph" => chosen_ids.first, "name" => params["name"]}
         else raise Norvel::ChangeRefused, "There is no change called “#{params["operation"]}”."
         end
+      end
+
+      def pasted = Norvel::Formats::Pasted.read(html: params["html"], plain: params["plain"], marks: params["marks"] == "yes")
+
+      def alternative_parameters
+        {"paragraph" => chosen_ids.first, "place" => params["place"].to_i, "text" => params["alternative"].to_s,
+         "decorative" => params["decorative"] == "yes"}
+      end
+
+      def contents_parameters
+        {"before" => chosen_ids.first, "levels" => params["deep"]&.to_i, "instead" => params["instead"]&.split(",")&.map(&:to_i),
+         **params.slice("title", "of")}.compact
       end
 
       # Only what says something else than before.
       def part_parameters
         section = manuscript.sections[params["part"].to_i] or raise Norvel::ChangeRefused, "That part is not there any more."
         page = section.page
-        margin = (params["margin"] || {}).reject { |edge, written| written.strip.empty? || written.strip == Norvel::Lengths.show(page.margin[edge.to_sym] || 0, reader_unit || "cm") }
+        margin = margins_changed(page)
         changed = {"paper" => params["paper"], "orientation" => params["orientation"], "begins" => params["begins"], "columns" => params["columns"]}
         now = {"paper" => page.paper.delete_suffix(" landscape"), "orientation" => (page.width > page.height) ? "landscape" : "portrait",
                "begins" => section.begins.to_s, "columns" => section.columns.to_s}
@@ -93,7 +104,8 @@ module NorvelWeb
 
       # Only what is to be said otherwise.
       def info_parameters
-        changed = (params["info"] || {}).select { |name, text| Norvel::Changes::SetInfo::NAMES.include?(name) && text.strip != manuscript.info[name.to_sym].to_s }
+        named = (params["info"] || {}).slice(*Norvel::Changes::SetInfo::NAMES)
+        changed = named.reject { |name, text| text.strip == manuscript.info[name.to_sym].to_s }
         changed.empty? ? raise(Norvel::ChangeRefused, "Nothing of that was changed.") : changed
       end
 
@@ -117,7 +129,8 @@ module NorvelWeb
       def all_mended(check)
         changes = Norvel::Changes::SafeMending.new(check).changes
         if changes.empty?
-          raise Norvel::ChangeRefused, "No fix of them is safe by itself: each would break another rule. The plan brings the guide's whole sheet in, or fix a cause by itself and see what it does."
+          raise Norvel::ChangeRefused, "No fix of them is safe by itself: each would break another rule. " \
+            "The plan brings the guide's whole sheet in, or fix a cause by itself and see what it does."
         end
 
         {"changes" => changes, "title" => "Fixed what findings of the guide asked for: #{plural(changes.size, "change")}."}
@@ -187,8 +200,8 @@ module NorvelWeb
       # @return [Norvel::Changes::OneLine]
       def line_said
         words = !params["text"].to_s.empty?
-        Norvel::Changes::OneLine.new(manuscript, params["line"], fields: tried_fields, way: params["way"] || "here", name: params["name"], families: families_here,
-          text: (text_chosen if words), paragraphs: (chosen.map(&:id) if chosen.any? && !words))
+        Norvel::Changes::OneLine.new(manuscript, params["line"], fields: tried_fields, way: params["way"] || "here", name: params["name"],
+          families: families_here, text: (text_chosen if words), paragraphs: (chosen.map(&:id) if chosen.any? && !words))
       end
 
       # What is not understood of it is kept for the answer.
@@ -219,8 +232,16 @@ module NorvelWeb
       def tried_fields
         return {} if params["values"].nil? || (chosen.empty? && params["text"].to_s.empty?)
 
-        own = tried_here
-        params["values"].reject { |name, written| written.to_s.strip == (own.key?(name.to_sym) ? Norvel::Properties.shown(own, name.to_sym, unit: reader_unit) : "") }.to_h
+        said_otherwise(params["values"], tried_here)
+      end
+
+      # @param written [Hash{String=>String}] by property @param own [Hash{Symbol=>Object}] values as they are
+      # @return [Hash{String=>String}] what is written otherwise than it was shown
+      def said_otherwise(written, own)
+        written.to_h.reject do |name, words|
+          key = Norvel::Properties[name].name
+          words.to_s.strip == (own.key?(key) ? Norvel::Properties.shown(own, key, unit: reader_unit) : "")
+        end
       end
 
       # The values of a type specification. What is not understood is kept for the answer; the rest counts.
@@ -247,18 +268,19 @@ module NorvelWeb
         style_fields(style).merge((changed&.values || {}).transform_keys(&:to_s))
       end
 
-      def style_fields(style)
-        (params["values"] || {}).select do |name, written|
-          property = Norvel::Properties[name]
-          own = style.properties.key?(property.name) ? Norvel::Properties.shown(style.properties, property.name, unit: reader_unit) : ""
-          written.to_s.strip != own
+      def style_fields(style) = said_otherwise(params["values"] || {}, style.properties)
+
+      # @return [Hash{String=>String}] margins that are written otherwise than the design has them
+      def margins_changed(design)
+        (params["margin"] || {}).reject do |edge, written|
+          ["", Norvel::Lengths.show(design.margin[edge.to_sym] || 0, reader_unit || "cm")].include?(written.to_s.strip)
         end
       end
 
       # Only what says something else than before.
       def page_parameters
         design = manuscript.sections.first.page
-        margin = (params["margin"] || {}).reject { |edge, length| length.to_s.strip.empty? || length.strip == (design.margin[edge.to_sym] && Norvel::Lengths.show(design.margin[edge.to_sym], "cm")) }
+        margin = margins_changed(design)
         paper = params["paper"] unless params["paper"].to_s.empty? || params["paper"] == design.paper
         raise Norvel::ChangeRefused, "Nothing of the page was changed." if margin.empty? && paper.nil?
 

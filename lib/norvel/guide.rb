@@ -18,6 +18,10 @@ module Norvel
     # @return [Hash{String=>String}] lengths by edge, the gutter beside them
     def margins = (page[:margins] || {}).merge({"gutter" => page[:gutter]}.compact)
 
+    # @param rule [String] the id of one of its rules
+    # @return [String] what it says, in the guide's own words
+    def clause_of(rule) = rules.find { |one| one.id == rule }.clause
+
     # @return [Boolean] whether it judges anything, or gives styles
     def none? = equal?(self.class.none)
 

@@ -112,6 +112,18 @@ RSpec.describe "Changes over the wire" do
     expect(now.sections.first.page.margin[:start]).to eq(1_260_000)
   end
 
+  # Seen: with inches for all else, the margins of a manuscript's pages were shown and compared in centimetres.
+  it "shows margins in the reader's unit, and takes what is written otherwise only" do
+    set_cookie "unit=in"
+    get "/manuscripts/#{row.id}"
+    shown = Nokogiri::HTML(last_response.body).css("input[name^='margin[']").to_h { |field| [field["name"][/\[(\w+)/, 1], field["value"]] }
+    expect(shown.values).to all(end_with(" in"))
+    send_form("changes/set_page_design", margin: shown)
+    expect(last_response.body).to include("Nothing")
+    send_form("changes/set_page_design", margin: shown.merge("top" => "1.25 in"))
+    expect(now.sections.first.page.margin[:top]).to eq(1.25 * 914_400)
+  end
+
   it "finds nothing in a sentence, and refuses paths that are none" do
     get "#{base}/find?find=xyzzy"
     expect(last_response.body).to include("stands nowhere")

@@ -12,8 +12,12 @@ module Norvel
       # @return [Hash] "$defs"/"rule" of the schema
       def schema
         {"type" => "object", "required" => %w[id clause checks severity], "additionalProperties" => false,
-         "properties" => {"id" => {"type" => "string", "pattern" => "^[a-z0-9][a-z0-9-]*$"}, "clause" => {"type" => "string", "minLength" => 1, "description" => "In the guide's own words"},
-                          "severity" => {"enum" => %w[must should]}, "off" => {"type" => "boolean", "description" => "not looked at"}, "checks" => {"enum" => Rule::KINDS.keys}, **names.to_h { |name| [name, {}] }},
+         "properties" => {"id" => {"type" => "string", "pattern" => "^[a-z0-9][a-z0-9-]*$"},
+                          "clause" => {"type" => "string", "minLength" => 1, "description" => "In the guide's own words"},
+                          "severity" => {"enum" => %w[must should]},
+                          "off" => {"type" => "boolean", "description" => "not looked at"},
+                          "checks" => {"enum" => Rule::KINDS.keys},
+                          **names.to_h { |name| [name, {}] }},
          "allOf" => Rule::KINDS.map { |name, kind| only(name, kind) }}
       end
 
@@ -33,19 +37,29 @@ module Norvel
       # @return [String] Markdown: every kind of rule by area, with its sentence, its parameters and an example
       def page
         kinds = Rule::KINDS.values.group_by(&:area)
+        shared = Rule::SHARED.map { |one| "`#{one.name}` (#{one.says})" }.join(", ")
         ["# The kinds of rules", "", "Made by `bin/rules` from what each kind declares (`lib/norvel/guide/rules`); do not edit it by hand.", "",
-          "Every rule has an `id`, a `clause` in the guide's own words, a `severity` (must, should) and what it `checks`; one that is `off: true` is not looked at. Every rule may also say: #{Rule::SHARED.map { |one| "`#{one.name}` (#{one.says})" }.join(", ")}.",
+          "Every rule has an `id`, a `clause` in the guide's own words, a `severity` (must, should) and what it `checks`; " \
+          "one that is `off: true` is not looked at. Every rule may also say: #{shared}.",
           *Rule::AREAS.flat_map { |area, title| ["", "## #{title}", *kinds.fetch(area, []).flat_map { |kind| about(kind) }] }, ""].join("\n")
       end
 
       def about(kind)
         example = {"id" => kind.called.tr("_", "-"), "clause" => "…", "severity" => "must", "checks" => kind.called, **kind.example}
-        lines = kind.parameters.map { |parameter| "- `#{parameter.name}`#{" (required)" if parameter.required}: #{parameter.says || parameter.kind}#{"; one of #{parameter.choices.join(", ")}" if parameter.choices}#{"; #{shown(parameter.default)} where nothing is said" unless parameter.default.nil?}" }
-        ["", "### #{kind.called}", "", kind.build(example).sentence, *([""] + lines if lines.any?), "", "```yaml", "- {#{example.map { |name, value| "#{name}: #{JSON.generate(value)}" }.join(", ")}}", "```"]
+        lines = kind.parameters.map { |parameter| line_of(parameter) }
+        written = example.map { |name, value| "#{name}: #{JSON.generate(value)}" }.join(", ")
+        ["", "### #{kind.called}", "", kind.build(example).sentence, *([""] + lines if lines.any?), "", "```yaml", "- {#{written}}", "```"]
+      end
+
+      def line_of(parameter)
+        said = [parameter.says || parameter.kind]
+        said << "one of #{parameter.choices.join(", ")}" if parameter.choices
+        said << "#{shown(parameter.default)} where nothing is said" unless parameter.default.nil?
+        "- `#{parameter.name}`#{" (required)" if parameter.required}: #{said.join("; ")}"
       end
 
       def shown(value) = (value.is_a?(Integer) && value > 10_000) ? Lengths.show(value, "cm") : Array(value).join(", ")
-      private_class_method :only, :names, :about, :shown
+      private_class_method :only, :names, :about, :line_of, :shown
     end
   end
 end

@@ -62,21 +62,30 @@ module Norvel
       # @return [Draft] with one more, with the example's values
       def add_rule(kind)
         rule = Rule::KINDS.fetch(kind) { raise GuideError, "There is no such kind of rule." }
-        made = {"id" => free_id(kind),
-                "clause" => rule.build({"id" => "x", "clause" => "x", "severity" => "must", "checks" => kind, **rule.example}).sentence, "severity" => "must", "checks" => kind, **rule.example}
-        with(data.merge("rules" => rules + [made]))
+        said = {"severity" => "must", "checks" => kind, **rule.example}
+        clause = rule.build({"id" => "x", "clause" => "x", **said}).sentence
+        with(data.merge("rules" => rules + [{"id" => free_id(kind), "clause" => clause, **said}]))
       end
 
       # What most houses have a style for (common practice): each rests on the base and says little.
-      USUAL = {"body" => {"name" => "House text", "space_after" => "6 pt"}, "title" => {"name" => "House title", "size" => "20 pt", "bold" => true, "space_after" => "12 pt", "next" => "body"},
-               "heading_1" => {"name" => "House heading 1", "size" => "16 pt", "bold" => true, "space_before" => "18 pt", "space_after" => "6 pt", "keep_next" => true, "next" => "body"},
-               "heading_2" => {"name" => "House heading 2", "size" => "13 pt", "bold" => true, "space_before" => "12 pt", "space_after" => "4 pt", "keep_next" => true, "next" => "body"},
-               "heading_3" => {"name" => "House heading 3", "bold" => true, "italic" => true, "space_before" => "8 pt", "space_after" => "2 pt", "keep_next" => true, "next" => "body"},
-               "block_quotation" => {"name" => "House quotation", "indent_start" => "1 cm", "space_after" => "6 pt", "next" => "body"}, "list_item" => {"name" => "House list", "indent_start" => "0.63 cm", "indent_first" => "-0.63 cm"},
-               "caption" => {"name" => "House caption", "size" => "10 pt", "italic" => true, "space_after" => "8 pt"}, "footnote" => {"name" => "House note", "size" => "10 pt"},
-               "table_text" => {"name" => "House table", "size" => "10 pt"}, "table_heading" => {"name" => "House table head", "parent" => "table_text", "bold" => true, "keep_next" => true},
-               "header" => {"name" => "House header", "size" => "10 pt"}, "footer" => {"name" => "House footer", "size" => "10 pt"},
-               "emphasis" => {"name" => "House emphasis", "italic" => true}, "strong" => {"name" => "House strong", "bold" => true}}.freeze
+      HEADING = {"bold" => true, "keep_next" => true, "next" => "body"}.freeze
+      USUAL = {
+        "body" => {"name" => "House text", "space_after" => "6 pt"},
+        "title" => {"name" => "House title", "size" => "20 pt", "bold" => true, "space_after" => "12 pt", "next" => "body"},
+        "heading_1" => {"name" => "House heading 1", "size" => "16 pt", "space_before" => "18 pt", "space_after" => "6 pt", **HEADING},
+        "heading_2" => {"name" => "House heading 2", "size" => "13 pt", "space_before" => "12 pt", "space_after" => "4 pt", **HEADING},
+        "heading_3" => {"name" => "House heading 3", "italic" => true, "space_before" => "8 pt", "space_after" => "2 pt", **HEADING},
+        "block_quotation" => {"name" => "House quotation", "indent_start" => "1 cm", "space_after" => "6 pt", "next" => "body"},
+        "list_item" => {"name" => "House list", "indent_start" => "0.63 cm", "indent_first" => "-0.63 cm"},
+        "caption" => {"name" => "House caption", "size" => "10 pt", "italic" => true, "space_after" => "8 pt"},
+        "footnote" => {"name" => "House note", "size" => "10 pt"},
+        "table_text" => {"name" => "House table", "size" => "10 pt"},
+        "table_heading" => {"name" => "House table head", "parent" => "table_text", "bold" => true, "keep_next" => true},
+        "header" => {"name" => "House header", "size" => "10 pt"},
+        "footer" => {"name" => "House footer", "size" => "10 pt"},
+        "emphasis" => {"name" => "House emphasis", "italic" => true},
+        "strong" => {"name" => "House strong", "bold" => true}
+      }.freeze
 
       # @return [Draft] with the usual styles that it has none of yet
       def add_usual_styles = with(data.merge("styles" => styles.merge(USUAL.except(*styles.keys)) { |_, own, _| own }))
@@ -86,8 +95,10 @@ module Norvel
         [*page_rules, *part_rules, *sheet_rules, {"checks" => "guide_style"}].reduce(self) { |draft, rule| draft.with_rule_for(rule) }
       end
 
-      CLEAN = [{"checks" => "direct_formatting"}, {"checks" => "empty_paragraphs"}, {"checks" => "runs_of_spaces"}, {"checks" => "tabs_at_start"}, {"checks" => "heading_levels"}, {"checks" => "heading_at_foot"},
-        {"checks" => "text_alternatives"}, {"checks" => "document_title"}, {"checks" => "no_comments"}, {"checks" => "no_revisions"}, {"checks" => "no_sample_text"}].freeze
+      CLEAN = %w[
+        direct_formatting empty_paragraphs runs_of_spaces tabs_at_start heading_levels heading_at_foot
+        text_alternatives document_title no_comments no_revisions no_sample_text
+      ].map { |kind| {"checks" => kind} }.freeze
 
       # @return [Draft] with rules that a clean manuscript meets in any house
       def add_rules_of_cleanness = CLEAN.reduce(self) { |draft, rule| draft.with_rule_for(rule) }

@@ -121,7 +121,9 @@ module Norvel
         private
 
         # Of one row or column there is no head.
-        def tables(context) = context.manuscript.blocks.grep(Manuscript::Table).select { |table| table.rows.size > 1 && table.rows.any? { |row| row.cells.size > 1 } }
+        def tables(context)
+          context.manuscript.blocks.grep(Manuscript::Table).select { |table| table.rows.size > 1 && table.rows.any? { |row| row.cells.size > 1 } }
+        end
       end
 
       # Text stands out from its ground (WCAG 2.2, 1.4.3).
@@ -131,11 +133,15 @@ module Norvel
         LARGE = [228_600, 177_800].freeze # EMU: 18 pt, bold 14 pt
         ENOUGH = {aa: {large: 3.0, plain: 4.5}, aaa: {large: 4.5, plain: 7.0}}.freeze
 
-        def sentence = "Text has the contrast that WCAG 2.2 asks for at level #{given(:level).upcase}: #{enough[:plain].to_s.delete_suffix(".0")} to 1, large text #{enough[:large].to_s.delete_suffix(".0")} to 1."
+        def sentence
+          plain, large = enough.values_at(:plain, :large).map { |ratio| ratio.to_s.delete_suffix(".0") }
+          "Text has the contrast that WCAG 2.2 asks for at level #{given(:level).upcase}: #{plain} to 1, large text #{large} to 1."
+        end
 
         def findings(context)
           looked_at(context, nil).filter_map do |paragraph|
-            worst = paragraph.runs.reject { |run| run.text.strip.empty? }.map { |run| measured(context, paragraph, run) }.min_by { |ratio, wanted, _| ratio / wanted }
+            worded = paragraph.runs.reject { |run| run.text.strip.empty? }
+            worst = worded.map { |run| measured(context, paragraph, run) }.min_by { |ratio, wanted, _| ratio / wanted }
             next if worst.nil? || worst[0] >= worst[1] - 0.005
 
             ratio, wanted, colours = worst
@@ -198,7 +204,8 @@ module Norvel
 
         def links(context)
           looked_at(context, nil).reject { |paragraph| role(context, paragraph) == :reference_entry }.flat_map do |paragraph|
-            paragraph.runs.chunk_while { |one, other| one.link && other.link }.select { |row| row.first.link && !row.first.refers }.map { |row| [paragraph, row.map(&:text).join] }
+            rows = paragraph.runs.chunk_while { |one, other| one.link && other.link }
+            rows.select { |row| row.first.link && !row.first.refers }.map { |row| [paragraph, row.map(&:text).join] }
           end
         end
       end

@@ -11,17 +11,20 @@ module Norvel
 
         checks "folio_format", area: :folios
         takes :of, :choice, required: true, choices: %w[front main], says: "of which matter", example: "main"
-        takes :format, :choice, required: true, choices: %w[decimal lower_roman upper_roman lower_letter upper_letter], says: "how they are written", example: "decimal"
+        takes :format, :choice, required: true, choices: %w[decimal lower_roman upper_roman lower_letter upper_letter],
+          says: "how they are written", example: "decimal"
         takes :start, :number, says: "what its first page has", example: 1
 
-        def sentence = "Folios of the #{given(:of)} matter are #{given(:format).to_s.tr("_", " ")}#{", from #{given(:start)}" if given(:start)}."
+        def sentence = "Folios of the #{given(:of)} matter are #{called(given(:format))}#{", from #{given(:start)}" if given(:start)}."
 
         def applies?(context) = indexes(context).any?
 
         def findings(context)
           indexes(context).flat_map.with_index do |index, place|
             folio = context.manuscript.sections[index].folio
-            [(written(context, index, folio) unless folio.format == given(:format)), (started(context, index, folio) if place.zero? && given(:start) && (folio.start || 1) != given(:start))].compact
+            first = place.zero? && given(:start)
+            [(written(context, index, folio) unless folio.format == given(:format)),
+              (started(context, index, folio) if first && (folio.start || 1) != given(:start))].compact
           end
         end
 
@@ -29,10 +32,12 @@ module Norvel
 
         def indexes(context) = context.manuscript.sections.each_index.select { |index| kind_of_part(context, index) == given(:of) }
 
+        def called(format) = format.to_s.tr("_", " ")
+
         def written(context, index, folio)
-          finding(context, page: first_page(context, index), expected: given(:format).to_s.tr("_", " "),
-            measured: folio.format.to_s.tr("_", " "),
-            message: "Folios#{in_part(context, index)} are #{folio.format.to_s.tr("_", " ")}; #{given(:format).to_s.tr("_", " ")} is asked for.",
+          asked, own = called(given(:format)), called(folio.format)
+          finding(context, page: first_page(context, index), expected: asked, measured: own,
+            message: "Folios#{in_part(context, index)} are #{own}; #{asked} is asked for.",
             fix: ["set_part", {"parts" => [index], "folio" => {"format" => given(:format).to_s}}])
         end
 
@@ -69,7 +74,8 @@ module Norvel
         include OfParts
 
         checks "folio_place", area: :folios
-        takes :place, :choice, required: true, choices: %w[top bottom].product(%w[start center end inner outer]).map { |pair| pair.join(" ") } + %w[top bottom], says: "where it stands", example: "bottom center"
+        PLACES = %w[top bottom].product(%w[start center end inner outer]).map { |pair| pair.join(" ") } + %w[top bottom]
+        takes :place, :choice, required: true, choices: PLACES, says: "where it stands", example: "bottom center"
 
         def sentence = "The folio stands at the #{given(:place).to_s.sub("center", "centre")}."
 

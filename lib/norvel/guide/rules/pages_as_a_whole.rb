@@ -40,14 +40,18 @@ module Norvel
         takes :orientation, :choice, required: true, choices: %w[portrait landscape], says: "how pages stand"
         takes :wide_tables, :switch, default: true, says: "parts with a table or figure alone may stand otherwise"
 
-        def sentence = "Pages stand #{(given(:orientation) == :portrait) ? "upright" : "on their side"}#{", but for wide tables and figures" if given(:wide_tables)}."
+        def sentence
+          way = (given(:orientation) == :portrait) ? "upright" : "on their side"
+          "Pages stand #{way}#{", but for wide tables and figures" if given(:wide_tables)}."
+        end
 
         def findings(context)
           by_part(context) do |section, index|
             own = (section.page.width > section.page.height) ? :landscape : :portrait
             next if own == given(:orientation) || (given(:wide_tables) && alone?(context, index))
 
-            {expected: given(:orientation).to_s, measured: own.to_s, message: "Pages#{in_part(context, index)} stand in #{own}; #{given(:orientation)} is asked for.",
+            {expected: given(:orientation).to_s, measured: own.to_s,
+             message: "Pages#{in_part(context, index)} stand in #{own}; #{given(:orientation)} is asked for.",
              fix: ["set_part", {"parts" => [index], "orientation" => given(:orientation).to_s}]}
           end
         end
@@ -57,8 +61,8 @@ module Norvel
         def alone?(context, index)
           indexes = context.manuscript.section_indexes
           own = context.manuscript.paragraphs.each_with_index.select { |_, at| indexes[at] == index }.map(&:first)
-          own.any? { |paragraph| paragraph.in_table || paragraph.insets.any? } &&
-            own.reject { |paragraph| paragraph.in_table || paragraph.blank? || paragraph.insets.any? }.all? { |paragraph| %i[caption figure].include?(role(context, paragraph)) }
+          wide, others = own.partition { |paragraph| paragraph.in_table || paragraph.insets.any? }
+          wide.any? && others.reject(&:blank?).all? { |paragraph| %i[caption figure].include?(role(context, paragraph)) }
         end
       end
 
