@@ -276,8 +276,7 @@ module NorvelWeb
     # How good the stand-in of a family is, in words; nothing where it is here itself.
     def font_match(family)
       match = Norvel::Fonts::Book.shipped.match(family)
-      {metric: "shown in #{match.used}: the same widths", near: "shown in #{match.used}: near",
-       fallback: "not here; shown in #{match.used}"}[match.match]
+      "shown in #{match.used}: #{match.likeness}" unless match.match == :exact
     end
 
     # @return [Array<Array(String, Norvel::Fonts::Book::Match, Integer)>] each family that is asked for, how it is shown, and on how many pages

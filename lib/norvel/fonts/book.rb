@@ -9,7 +9,14 @@ module Norvel
     # Which font file stands for an asked-for family, and how good the match is:
     # :exact, :metric (same widths), :near or :fallback.
     class Book
-      Match = Value.define(:asked, :used, :match)
+      class Match < Value.define(:asked, :used, :match)
+        LIKENESS = {exact: "the family itself", metric: "the same widths", near: "near, page breaks may differ",
+                    fallback: "a fallback, page breaks will differ"}.freeze
+
+        # @return [String] how like what was asked for it is, in words
+        def likeness = LIKENESS.fetch(match)
+      end
+
       KEPT = 2_000 # names of families that files asked for
       FOLDER = File.expand_path("../../../fonts", __dir__)
 
