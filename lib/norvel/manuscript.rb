@@ -214,6 +214,9 @@ module Norvel
     # @return [Array<String>] the words of all stories in order: what no change may lose. What fields work out is left out.
     def words = all_paragraphs.flat_map { |paragraph| paragraph.written.split(/[[:space:]]+/) }.reject(&:empty?)
 
+    # @return [Hash{String=>Integer}] what stands in the stories and is no text, how often; what lists of contents hold is left out
+    def held = all_paragraphs.reject { |paragraph| listed.include?(paragraph.id) }.flat_map(&:held).tally
+
     def self.paragraphs_of(stories) = stories.flatten(1).flat_map { |block| paragraphs_in(block) }
 
     def self.paragraphs_in(block)

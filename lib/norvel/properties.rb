@@ -87,6 +87,12 @@ module Norvel
       (beside && set[beside.name]) ? beside.show(set[beside.name]) : self[name].show(set[name], unit: unit)
     end
 
+    # @param wanted [Hash{Symbol=>Object}] values by property @param own [Hash{Symbol=>Object}] those that stand there
+    # @return [Hash{Symbol=>Object}] the wanted ones, where the two are the same as far as the rounding of files lets it be seen the others
+    def settled(wanted, own)
+      wanted.to_h { |name, value| [name, (value.nil? || own[name].nil? || !self[name].same?(value, own[name])) ? value : own[name]] }
+    end
+
     # @param name [Symbol, String]
     # @return [Property]
     # @raise [Error] when there is no such property

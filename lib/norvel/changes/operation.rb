@@ -28,7 +28,8 @@ module Norvel
       # @raise [ChangeRefused] when it cannot be made or would lose or alter a word
       def call(manuscript)
         after = carry_out(manuscript)
-        raise ChangeRefused, "The change would alter the text; it was not made." unless alters_text? || same_words?(manuscript, after)
+        kept = alters_text? || (same_words?(manuscript, after) && same_held?(manuscript, after))
+        raise ChangeRefused, "The change would alter the text; it was not made." unless kept
 
         after
       end
@@ -68,6 +69,15 @@ module Norvel
         return before.words == after.words unless old.size == new.size
 
         old.zip(new).all? { |was, now| was.equal?(now) || was.text.equal?(now.text) || was.written == now.written || was.text == now.text }
+      end
+
+      # What is no text (`Manuscript::Run`, held) may come to stand elsewhere; none of it may go.
+      def same_held?(before, after)
+        old, new = [before, after].map(&:all_paragraphs)
+        return true if old.size == new.size && old.zip(new).all? { |was, now| was.equal?(now) || was.runs.equal?(now.runs) || was.held == now.held }
+
+        had, has = [before, after].map(&:held)
+        had.all? { |what, count| has.fetch(what, 0) >= count }
       end
 
       # @return [Array<Manuscript::Paragraph>] those named by "paragraphs": ids, or "all"

@@ -51,7 +51,7 @@ module Norvel
       # @return [Manuscript::ListLevel] the same as the sheet has it: bullets with its sign, numbers in the form they have
       def dressed(level, index)
         own = levels[index]
-        level = level.with(properties: own.indents.merge(level.properties.slice(:indent_end)))
+        level = level.with(properties: Properties.settled(own.indents.merge(level.properties.slice(:indent_end)), level.properties))
         (kind == :bullets && own.sign) ? level.with(text: own.sign, label_properties: level.label_properties.except(:font_family)) : level
       end
     end

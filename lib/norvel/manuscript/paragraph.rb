@@ -21,8 +21,24 @@ module Norvel
       # @return [String] its text without what fields worked out
       def written = runs.any?(&:worked_out?) ? runs.reject(&:worked_out?).map(&:text).join : text
 
-      # The blank line of C4: nothing but white space, and nothing hangs on it.
-      def empty? = @blank && carries.empty? && !text.include?("\f")
+      # The blank line of C4: nothing but white space, and nothing hangs on it. A soft hyphen is no white space.
+      def empty? = @blank && carries.empty? && !text.match?(/[\f\u00AD]/) && runs.none?(&:holds?)
+
+      # @return [Array<String>] what stands in it and is no text, that in results of fields left out
+      def held = (runs.all? { |run| run.held.empty? }) ? [] : runs.reject(&:worked_out?).flat_map(&:held)
+
+      # @param from [Integer] @param to [Integer] offsets in its text, white space between them
+      # @return [Boolean] whether that white space is content: something that is no text stands beside it, or it is all that a link holds
+      def bound?(from, to)
+        each_run_with_offset.any? do |run, start|
+          stop = start + run.text.length
+          next false if stop < from || start > to
+          next true if run.held.any? || (run.text.empty? && run.field)
+
+          inside = start < to && stop > from
+          inside && (run.control || (run.link && run.text.match?(/\A[[:space:]]*\z/)))
+        end
+      end
 
       def blank? = @blank
 
@@ -77,21 +93,22 @@ module Norvel
         joined
       end
 
-      # @return [Array<Run>] the runs of a stretch of the text, cut where it begins and ends
+      # @return [Array<Run>] the runs of a stretch of the text, cut where it begins and ends; one without text belongs to what follows it, at
+      #   the end to what stands before it
       def runs_in(from, to)
         each_run_with_offset.filter_map do |run, start|
           first, last = [from - start, 0].max, [to - start, run.text.length].min
-          run.slice(first, last - first) if first < last || (run.text.empty? && (start.between?(from,
-            to - 1) || start == to && to == text.length))
+          run.slice(first, last - first) if first < last || (run.text.empty? && (start.between?(from, to - 1) || ends_here?(start, from, to)))
         end
       end
 
       # @param from [Integer] @param to [Integer] offsets in its text
       # @param inserted [Array<Run>]
-      # @return [Paragraph] with other runs in the place of a stretch; fields that have no text of their own stay
+      # @return [Paragraph] with other runs in the place of a stretch; what is no text there stays
       def replaced(from, to, inserted = [])
-        fields = runs_in(from, to).select { |run| run.text.empty? }
-        with_runs(runs_in(0, from) + fields + inserted + runs_in(to, text.length).reject { |run| fields.any? { |field| field.equal?(run) } })
+        return with_runs(runs.filter_map(&:without_text) + inserted) if from <= 0 && to >= text.length
+
+        with_runs(runs_in(0, from) + runs_in(from, to).filter_map(&:without_text) + inserted + runs_in(to, text.length))
       end
 
       # @param from [Integer] @param to [Integer] offsets in its text
@@ -105,7 +122,7 @@ module Norvel
 
       # @return [Paragraph] with these runs; what belongs together is joined again
       def with_runs(changed)
-        joined = changed.reject { |run| run.text.empty? && run.field.nil? }.each_with_object([]) do |run, list|
+        joined = changed.reject { |run| run.text.empty? && !run.holds? }.each_with_object([]) do |run, list|
           if list.last&.continued_by?(run)
             list[-1] = list.last.with(text: (list.last.text + run.text).freeze, insets: list.last.insets + run.insets)
           else
@@ -115,6 +132,15 @@ module Norvel
         (joined == runs) ? self : with(runs: joined)
       end
 
+      # @param formats [Array<Hash>] by run its style and properties, as ledgers have them; those before version 0.4 know nothing of runs that
+      #   only hold what is no text
+      # @return [Array<Run>]
+      def reformatted(formats)
+        known = (runs.size == formats.size) ? runs : runs.reject { |run| run.held.any? && run.text.empty? }
+        wanted = known.each_with_index.to_h { |run, index| [run.object_id, formats[index]] }
+        runs.map { |run| run.with(**wanted[run.object_id].to_h) }
+      end
+
       # @return [Array<Run>] its runs, to stand in another paragraph
       def runs_abroad(stretch = runs) = stretch.map { |run| run.origin ? run.with(home: run.home || id) : run }
 
@@ -122,6 +148,8 @@ module Norvel
       def runs_at_home(list) = list.map { |run| (run.home == id) ? run.with(home: nil) : run }
 
       private
+
+      def ends_here?(start, from, to) = start == to && to == text.length && (from < to || to.zero?)
 
       def prepare
         @text = (runs.size == 1) ? runs.first.text : runs.map(&:text).join.freeze

@@ -25,10 +25,12 @@ module Norvel
     # :author, :chapter, which goes `by` a style or level, :date); `generated` where any field did (a contents entry, a caption's number),
     # which `refers` to something; the form feed of a `column_break` begins a column, otherwise a page;
     # its tabs go to the :start, :center or :end of the line where `tab_to` says so, whatever stops there are.
+    # `held` says what else stands in or at it and is no text (hidden words, a comment's mark, a field without a result, elements that
+    # Norvel does not know), `control` by a number in which control of its paragraph it stands: white space there is content (`Paragraph#empty?`).
     # Where it came from: `origin` is the number of the source's run (nil for text that is new), `from` the offset in that
     # run, `home` the source's paragraph where the run stands in another one now.
     Run = Value.define(text: "", style: nil, properties: {}, insets: [], link: nil, field: nil, revised: false, generated: false,
-      refers: nil, by: nil, column_break: false, tab_to: nil, origin: nil, from: 0, home: nil) do
+      refers: nil, by: nil, column_break: false, tab_to: nil, held: [], control: nil, origin: nil, from: 0, home: nil) do
       # @return [Boolean] the same formatting, so that the two may be read as one
       def alike?(other) = style == other.style && properties == other.properties && link == other.link
 
@@ -36,23 +38,33 @@ module Norvel
       #   own, as the number of a list does
       def worked_out? = (generated && refers&.what != :count) || (!field.nil? && field != :own_number)
 
+      # @return [Boolean] whether something hangs on it besides its text, so that it stays when its text goes
+      def holds? = held.any? || !control.nil? || (text.empty? && !field.nil?)
+
+      # @return [Run, nil] what stays of it when its text goes
+      def without_text
+        return unless holds?
+
+        text.empty? ? self : with(text: "", insets: [], column_break: false, tab_to: nil)
+      end
+
       # @param start [Integer] @param length [Integer] code points of its text
-      # @return [Run] that part of it; itself when that is all of it
+      # @return [Run] that part of it; itself when that is all of it. What it holds goes with its beginning.
       def slice(start, length)
         return self if start.zero? && length == text.length
 
         part = text[start, length]
-        with(text: part.freeze, from: from + start, insets: insets[text[0, start].count(INSET_MARK), part.count(INSET_MARK)] || [])
+        with(text: part.freeze, from: from + start, insets: insets[text[0, start].count(INSET_MARK), part.count(INSET_MARK)] || [], held: start.zero? ? held : [])
       end
 
       # @return [Boolean] whether `other` carries on where this one ends, in the source as well
       def continued_by?(other)
-        alike?(other) && field.nil? && other.field.nil? && Run::PLACE.all? { |name| self[name] == other[name] } &&
+        alike?(other) && field.nil? && other.field.nil? && other.held.empty? && Run::PLACE.all? { |name| self[name] == other[name] } &&
           (origin.nil? || from + text.length == other.from)
       end
     end
 
-    Run::PLACE = %i[origin home revised generated refers by column_break tab_to].freeze
+    Run::PLACE = %i[origin home revised generated refers by column_break tab_to control].freeze
     INSET_MARK = "\u{FFFC}"
   end
 end

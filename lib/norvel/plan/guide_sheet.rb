@@ -129,7 +129,7 @@ module Norvel
       def users = @users ||= @places.paragraphs.reject(&:blank?).map(&:style).tally.tap { |counts| counts.default = 0 }
 
       def give(slot, paragraphs)
-        moved = paragraphs.map { |paragraph| now.paragraph(paragraph.id) }.reject { |paragraph| paragraph.style == @ids[slot] || numbers?(paragraph, slot) || above?(paragraph, slot) }
+        moved = paragraphs.map { |paragraph| now.paragraph(paragraph.id) }.reject { |paragraph| paragraph.style == @ids[slot] || numbers?(paragraph, slot) || above?(paragraph, slot) || folio?(paragraph, slot) }
         return if moved.empty?
 
         @draft.add("apply_style", {"style" => @ids[slot], "paragraphs" => moved.map(&:id)}, moved, sureness(moved), plain_role(slot))
@@ -146,6 +146,14 @@ module Norvel
         style = now.sheet[paragraph.style]
         slot == :caption && style.parent == @ids[slot] && style.properties.keys == [:keep_next]
       end
+
+      # Folios have a style of their own under that of headers or footers, which puts them in their place.
+      def folio?(paragraph, slot)
+        style = now.sheet[paragraph.style]
+        %i[header footer].include?(slot) && style.parent == @ids[slot] && (style.properties.keys - FOLIO).empty? && paragraph.runs.any? { |run| run.field == :page }
+      end
+
+      FOLIO = %i[align indent_start indent_first].freeze
 
       def now = @draft.manuscript
 

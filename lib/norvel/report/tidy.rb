@@ -18,10 +18,32 @@ module Norvel
         {changes: @plan.lines.map { |line| {operation: line.operation.class.operation_name, sentence: line.sentence, paragraphs: line.paragraphs.filter_map { |id| @before.index_of(id) }, confidence: line.confidence} },
          left: @plan.remarks.map { |remark| {sentence: remark.sentence, paragraphs: remark.paragraphs.filter_map { |id| @before.index_of(id) }} },
          before: counts(@examined), after: counts(Examination.new(after)), removed: removed(after),
-         text_changed: !ListLabels.same_words?(@before, after)}
+         **text(after)}
       end
 
       private
+
+      # @return [Hash] whether a character other than white space is gone, new or moved, and what went where
+      def text(after)
+        kept = ListLabels.same_words?(@before, after) && (@before.held.to_a - after.held.to_a).empty?
+        {text_changed: !kept, lost: kept ? [] : lost(after)}
+      end
+
+      def lost(after)
+        now = after.all_paragraphs.to_h { |paragraph| [paragraph.id, paragraph] }
+        @before.all_paragraphs.filter_map do |paragraph|
+          gone = [*paragraph.written.split, *paragraph.held].tally.map { |word, count| [word, count - [*now[paragraph.id]&.written.to_s.split, *now[paragraph.id]&.held].count(word)] }
+          words = gone.select { |_, count| count.positive? }.map(&:first)
+          {part: part(paragraph.id), paragraph: @before.index_of(paragraph.id), text: words.join(" ")} if words.any?
+        end
+      end
+
+      def part(id)
+        return "body" if @before.index_of(id)
+        return "notes" if @before.note_paragraphs.any? { |one| one.id == id }
+
+        @before.margin_place(id) ? "headers and footers" : "text boxes and comments"
+      end
 
       # White space that is gone, that in labels which are generated now not counted.
       def removed(after)

@@ -62,7 +62,7 @@ module Norvel
         changed[:mark_style], changed[:mark_properties] = patch["mark"][0], load_set(patch["mark"][1]) if patch.key?("mark")
         changed[:carries] = patch["carries"].map(&:to_sym) if patch.key?("carries")
         %w[run_in in_table].each { |name| changed[name.to_sym] = patch[name] if patch.key?(name) }
-        changed[:runs] = was.runs.zip(patch["runs"]).map { |run, (style, direct)| run.with(style: style, properties: load_set(direct)) } if patch.key?("runs")
+        changed[:runs] = was.reformatted(patch["runs"].map { |style, direct| {style: style, properties: load_set(direct)} }) if patch.key?("runs")
         changed[:runs] = patch["text"].map { |run| load_run(run) } if patch.key?("text")
         was ? was.with(**changed) : Manuscript::Paragraph.new(id: id, **changed)
       end

@@ -37,9 +37,10 @@ module Norvel
         end
         ending = @kinds.include?("end") ? text.length - text.sub(/(?<=\S)[ \t]+\z/, "").length : 0
         cuts << [text.length - ending, text.length, ""] if ending.positive? && !paragraph.run_in
+        cuts.reject! { |from, to, _| paragraph.bound?(from, to) }
         return paragraph if cuts.empty?
 
-        dressed(cut(paragraph, cuts), start)
+        dressed(cut(paragraph, cuts), (cuts.any? { |from, _, kept| from.zero? && kept.empty? }) ? start : "")
       end
 
       private

@@ -42,7 +42,7 @@ module Norvel
         def load_paragraph(id, patch)
           was = @before.paragraph(id)
           members = Stored.load_members(patch.except("formats"))
-          members[:runs] = was.runs.zip(patch["formats"]).map { |run, (named, set)| run.with(style: named, properties: Stored.load(set)) } if patch["formats"]
+          members[:runs] = was.reformatted(patch["formats"].map { |named, set| {style: named, properties: Stored.load(set)} }) if patch["formats"]
           was ? was.with(**members) : Manuscript::Paragraph.new(id: id, **members)
         end
 

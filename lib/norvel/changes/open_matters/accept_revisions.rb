@@ -50,7 +50,7 @@ module Norvel
 
         paragraph = manuscript.paragraph(was.id).then { |one| one.with(carries: one.carries - [:end_taken_out]) }
         manuscript = manuscript.with_paragraphs(was.id => paragraph)
-        return without(manuscript, paragraph) if paragraph.text.empty? && paragraph.carries.empty?
+        return without(manuscript, paragraph) if paragraph.text.empty? && paragraph.empty?
 
         JoinParagraphs.new("paragraph" => was.id, "bare" => true).call(manuscript)
       rescue ChangeRefused

@@ -11,14 +11,17 @@ module Norvel
       # @param page [Manuscript::PageDesign]
       # @return [Manuscript::PageDesign] on the paper and with the margins that are asked for
       def redesigned(page)
-        page = page.with(**paper(page)) if parameters["paper"]
+        page = page.with(**settled(paper(page), page.to_h)) if parameters["paper"]
         asked = margins
-        page = page.with(margin: page.margin.merge(asked))
+        page = page.with(margin: page.margin.merge(settled(asked, page.margin)))
         across, down = page.text_width, page.height - page.margin[:top] - page.margin[:bottom]
         raise ChangeRefused, "These margins leave less than 2 cm for the text." if (asked.any? || parameters["paper"]) && [across, down].min < LEAST
 
         page
       end
+
+      # What is there already, up to the rounding of files, stays.
+      def settled(lengths, own) = lengths.to_h { |name, length| [name, (own[name] && (own[name] - length).abs <= Properties::Property::ROUNDING) ? own[name] : length] }
 
       # @return [Hash{Symbol=>Integer}] EMU by edge
       def margins

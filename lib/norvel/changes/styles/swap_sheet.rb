@@ -114,7 +114,7 @@ module Norvel
         own = sheet[style.id] or return style
         named = style.name.casecmp?(own.file_name) ? own.with(name: style.name,
           standard: (own.file_name unless own.file_name == style.name)) : own.renamed(style.name.tr(",", ";"))
-        named.with(**style.to_h.except(:name, :standard, :from_file, :hidden), linked: style.linked || own.linked)
+        named.with(**style.to_h.except(:name, :standard, :from_file, :hidden), linked: style.linked || own.linked, properties: Properties.settled(style.properties, own.properties))
       end
 
       # What an earlier swap brought and nothing needs any more goes again.

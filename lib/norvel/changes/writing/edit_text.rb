@@ -30,6 +30,8 @@ module Norvel
 
       def edited(before, text)
         old = before.text
+        return with_new_text(before.runs + [text], before) if old.empty?
+
         head = old.each_char.zip(text.each_char).take_while { |one, other| one == other }.size
         most = [old.length, text.length].min - head
         tail = (0...most).take_while { |back| old[-1 - back] == text[-1 - back] }.size
@@ -40,12 +42,12 @@ module Norvel
       # What lies between: runs of the old text and strings of the new, in order.
       def replaced(before, offset, old, new)
         was, now = old.scan(TOKENS), new.scan(TOKENS)
-        return before.runs_in(offset, offset + old.length).select { |run| run.text.empty? } + [new].reject(&:empty?) if was.empty? || now.empty? || was.size + now.size > MOST_TOKENS
+        return before.runs_in(offset, offset + old.length).filter_map(&:without_text) + [new].reject(&:empty?) if was.empty? || now.empty? || was.size + now.size > MOST_TOKENS
 
         Diff::LCS.sdiff(was, now).flat_map do |change|
           length = change.old_element.to_s.length
           was = before.runs_in(offset, offset + length)
-          parts = (change.action == "=") ? was : was.select { |run| run.text.empty? } + [change.new_element.to_s].reject(&:empty?)
+          parts = (change.action == "=") ? was : was.filter_map(&:without_text) + [change.new_element.to_s].reject(&:empty?)
           offset += length unless change.action == "+"
           parts
         end

@@ -7,7 +7,8 @@ module Norvel
       def carry_out(manuscript)
         before = paragraph(manuscript)
         at = parameters["at"].to_i.clamp(0, before.text.length)
-        first, rest = before.runs_in(0, at), before.runs_in(at, before.text.length)
+        first = before.runs_in(0, at)
+        rest = before.text.empty? ? [] : before.runs_in(at, before.text.length)
         # A section's end stays on what comes last.
         return cut_above(manuscript, before, first, rest) if before.carries.include?(:section_end) || before.run_in
 

@@ -14,7 +14,7 @@ module Norvel
         # In the text itself only these; the others stay as the file has them.
         IN_TEXT = %i[page pages].freeze
 
-        Open = Struct.new(:instruction, :in_result, :first) do
+        Open = Struct.new(:instruction, :in_result, :first, :shown) do
           def code = @code ||= FieldCode.new(instruction)
 
           # @return [FieldCode, nil] nil as long as its instruction goes on
@@ -29,14 +29,49 @@ module Norvel
           @margins = margins
           @open = []
           @contents = []
+          @stray = {}
         end
 
+        # Which field characters have no counterpart: a field whose end is nowhere is none, and what follows it is text.
+        # @param story [Nokogiri::XML::Element]
+        # @return [void]
+        def know(story)
+          open = []
+          marks(story) do |node, type|
+            case type
+            when "begin" then open << [node]
+            when "separate" then open.any? ? open.last << node : stray(node)
+            when "end" then open.pop || stray(node)
+            end
+          end
+          open.each { |nodes| nodes.each { |node| stray(node) } }
+          @unclosed = open.size
+          @unopened = @stray.size - open.sum(&:size)
+        end
+
+        # @return [Array<String>] what is told of them
+        def faults
+          [("A field of the file never ends; it is kept, and what follows it is read as text." if @unclosed.to_i.positive?),
+            ("A field of the file ends that never began; it is kept, and not shown." if @unopened.to_i.positive?)].compact
+        end
+
+        # @param node [Nokogiri::XML::Element] w:fldChar
+        def stray?(node) = @stray.key?(node.pointer_id)
+
         def any? = @open.any?
+
+        # @return [Boolean] whether what stands here is worked out
+        def generated? = @open.any? { |field| field.in_result && GENERATED.include?(field.code.name) }
+
+        # Something of the results that are open is to be seen.
+        # @return [void]
+        def show = @open.each { |field| field.shown = true if field.in_result }
 
         # @return [Boolean] whether what comes is no text
         def instruction? = @open.any? { |field| !field.in_result }
 
         # @param text [String] of an instruction
+        # @return [Object, nil] nil where there is no field that it would instruct
         def instruct(text) = @open.last&.then { |field| field.instruction << text unless field.in_result }
 
         # @return [String, nil] where the link leads whose text comes now: an address, or "#" and the name of an anchor
@@ -50,7 +85,7 @@ module Norvel
         # @return [FieldCode, nil] of a field that ended without a result
         def follow(type, paragraph)
           case type
-          when "begin" then @open << Open.new(+"", false, paragraph)
+          when "begin" then @open << Open.new(+"", false, paragraph, false)
           when "separate" then @open.last&.in_result = true
           when "end" then ended(paragraph)
           end && nil
@@ -77,9 +112,20 @@ module Norvel
 
         private
 
+        def stray(node) = @stray[node.pointer_id] = node
+
+        # Those that are walked, in the order in which they are.
+        def marks(story)
+          Walk.paragraphs(story).each do |paragraph|
+            Walk.runs(paragraph) do |run, _|
+              run.element_children.each { |node| yield node, node.attribute_nodes.find { |one| one.node_name == "fldCharType" }&.value if node.name == "fldChar" }
+            end
+          end
+        end
+
         def ended(paragraph)
           field = @open.pop or return
-          @bare = field.code unless field.in_result
+          @bare = field.code unless field.in_result && field.shown
           list = field.code.contents(field.first, paragraph) if field.code.name == "TOC"
           @contents << list if list
         end

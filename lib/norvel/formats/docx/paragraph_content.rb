@@ -9,7 +9,7 @@ module Norvel
       # field characters, comments). Given out again run by run, so that whatever the text has become, nothing is lost.
       class ParagraphContent
         Leaf = Struct.new(:node, :wrappers, :run)
-        OWN = %w[sdtPr sdtEndPr smartTagPr customXmlPr fldData].freeze # belong to a wrapper itself
+        OWN = Walk::OWN
 
         attr_reader :node, :paragraph
 
@@ -21,7 +21,7 @@ module Norvel
           @paragraph = paragraph
           @runs = paragraph.runs.to_h { |run| [run.origin, run] }
           @leaves = []
-          collect(node, [], -1)
+          collect(node)
           @used = used.group_by(&:origin)
           @open = used.size
           @next = 0
@@ -49,19 +49,12 @@ module Norvel
 
         private
 
-        # Runs are counted as in Walk.
-        def collect(parent, wrappers, count)
-          parent.children.each do |child|
+        def collect(node)
+          Walk.leaves(node) do |child, wrappers, number|
             next if child.name == "pPr" || OWN.include?(child.name) || child.comment? || (!child.element? && child.blank?)
 
-            if Walk::RUN_WRAPPERS.include?(child.name) && child.element_children.any? { |inner| !OWN.include?(inner.name) }
-              count = collect(child, wrappers + [child], count)
-            else
-              count += 1 if %w[r oMath oMathPara].include?(child.name)
-              @leaves << Leaf.new(child, wrappers, (count if %w[r oMath oMathPara].include?(child.name) && @runs.key?(count)))
-            end
+            @leaves << Leaf.new(child, wrappers, (number if @runs.key?(number)))
           end
-          count
         end
 
         def given_up_to(index)

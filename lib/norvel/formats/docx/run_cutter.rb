@@ -59,6 +59,7 @@ module Norvel
 
         def length_of(child)
           return child.text.length if child.name == "t"
+          return Held.ruby_base(child).length if child.name == "ruby"
 
           PIECES.fetch(child.name, 0)
         end
@@ -70,10 +71,22 @@ module Norvel
           return if first >= last
 
           copy = child.dup
-          if last - first < length
-            copy.content = child.text[first...last]
-            copy["xml:space"] = "preserve"
-          end
+          return copy if last - first == length
+          return ruby_part(copy, first, last) if child.name == "ruby"
+
+          copy.content = child.text[first...last]
+          copy["xml:space"] = "preserve"
+          copy
+        end
+
+        # The reading aid stays with the first of the words that it stands beside.
+        def ruby_part(copy, first, last)
+          words = Held.ruby_base(copy)[first...last]
+          texts = copy.xpath("./*[local-name()='rubyBase']//*[local-name()='t']")
+          return texts.first.dup.tap { |plain| plain.content = words } if first.positive?
+
+          texts.first.content = words
+          texts.drop(1).each(&:unlink)
           copy
         end
 

@@ -4,6 +4,7 @@ require_relative "inset_reader"
 require_relative "stray_text"
 require_relative "table_reader"
 require_relative "fields"
+require_relative "held"
 require_relative "revisions"
 
 module Norvel
@@ -12,7 +13,7 @@ module Norvel
       # Reads one story (body, note, header) to blocks. Fields are followed across paragraphs: their
       # result is text, their instruction is not (ISO/IEC 29500-1 §17.16).
       class StoryReader
-        TEXT_PIECES = {"tab" => "\t", "ptab" => "\t", "cr" => "\n", "noBreakHyphen" => "\u2011", "softHyphen" => "\u00AD"}.freeze
+        TEXT_PIECES = {"tab" => "\t", "cr" => "\n", "noBreakHyphen" => "\u2011", "softHyphen" => "\u00AD"}.freeze
         MARKS = {"footnoteReference" => "footnotes", "endnoteReference" => "endnotes"}.freeze
         DEEPEST_TABLE = 20
 
@@ -45,7 +46,8 @@ module Norvel
         # @return [Array<Manuscript::Paragraph, Manuscript::Table>]
         def read(container, base)
           @next_id = base
-          read_blocks(container, 0)
+          @fields.know(container)
+          read_blocks(container, 0).tap { @fields.faults.each { |fault| @codecs.tell(fault) } }
         end
 
         private
@@ -71,6 +73,9 @@ module Norvel
           mark = child(properties, "rPr")
           style = child(properties, "pStyle")&.then { |reference| attribute(reference) }
           @carries = []
+          @controls = {}
+          carry(:field) if @fields.instruction?
+          carry(:control) if alone_in_control?(node)
           carry(:section_end) if child(properties, "sectPr")
           carry(:frame) if child(properties, "framePr")
           carry(:revision) if Revisions.of_end(node, "ins") || Revisions.of_end(node, "del")
@@ -109,15 +114,51 @@ module Norvel
 
         def read_runs(node)
           runs = []
-          number = -1
           note_revisions(node)
           carry(:stray_text) if note_stray(StrayText.in_paragraph(node))
-          Walk.runs(node) do |element, wrappers|
-            number += 1
-            run = (element.name == "r") ? read_run(element, wrappers, number) : equation(number)
+          Walk.leaves(node) do |element, wrappers, number|
+            next if number.nil?
+
+            run = case element.name
+            when "r" then read_run(element, wrappers, number)
+            when "oMath", "oMathPara" then equation(number)
+            else read_beside(element, wrappers, number)
+            end
             runs << run if run
           end
           runs
+        end
+
+        # Content that is no run: a field in one element without a result may be one that the layout works out.
+        def read_beside(node, wrappers, number)
+          return held_run(Held.of(node, @codecs), wrappers, number) unless node.name == "fldSimple"
+
+          code = FieldCode.new(attribute(node, "instr").to_s)
+          carry(:field)
+          field = @fields.laid_out(code)
+          return Manuscript::Run.new(field: field, generated: @fields.generated?, by: (code.arguments.first if field == :chapter), control: control(wrappers), origin: number) if field
+
+          held_run(Held.field(code), wrappers, number)
+        end
+
+        def held_run(what, wrappers, number)
+          Manuscript::Run.new(held: [what], generated: @fields.generated?, control: control(wrappers), origin: number)
+        end
+
+        CONTROLS = %w[sdt smartTag customXml].freeze
+
+        # @return [Integer, nil] which control of the paragraph it stands in, the innermost
+        def control(wrappers)
+          inner = wrappers.reverse_each.find { |wrapper| CONTROLS.include?(wrapper.name) } or return
+          @controls[inner.pointer_id] ||= @controls.size
+        end
+
+        # Whether a control around paragraphs would be left with nothing but emptiness.
+        def alone_in_control?(node)
+          return false unless %w[sdtContent customXml smartTag].include?(node.parent.name)
+
+          blocks = node.parent.element_children.reject { |one| Walk::MEANINGLESS.include?(one.name) }
+          blocks.first == node && blocks.all? { |one| one.name == "p" && one.text.strip.empty? }
         end
 
         # @param found [Array<String>]
@@ -174,19 +215,27 @@ module Norvel
           carry(:field) if simple
           text = +""
           insets = []
-          node.element_children.each { |piece| read_piece(piece, text, insets) }
-          text, insets = +"", [] if hidden?(set, style, text)
+          @held = []
+          node.element_children.each do |piece|
+            had = text.length
+            read_piece(piece, text, insets)
+            @fields.show if text.length > had
+          end
+          if hidden?(set, style, text)
+            @held << Held.hidden(text) unless text.empty?
+            text, insets = +"", []
+          end
           field, refers, generated, by = @fields.about(simple && attribute(simple, "instr").to_s)
           field = nil if text.empty?
           field = @own_number || @ended_bare || field
-          return if text.empty? && field.nil?
+          return if text.empty? && field.nil? && @held.empty?
 
           # The raising of a note mark is no direct formatting of the text.
           set = set.except(:raised) if insets.any? { |inset| inset.kind == :note } && text.length == insets.length
           Manuscript::Run.new(text: text.freeze, style: style, properties: set, insets: insets, link: wrappers.any? { |wrapper| wrapper.name == "hyperlink" } || nil,
             field: field, revised: wrappers.any? { |wrapper| %w[ins moveTo].include?(wrapper.name) },
             generated: generated && !Fields::IN_TEXT.include?(field), refers: refers, by: (by if field == :chapter),
-            column_break: column_break?(node, text), tab_to: tab_to(node), origin: number)
+            column_break: column_break?(node, text), tab_to: tab_to(node), held: @held.freeze, control: control(wrappers), origin: number)
         ensure
           @ended_bare = @own_number = nil
         end
@@ -199,21 +248,39 @@ module Norvel
 
         def read_piece(piece, text, insets)
           return follow_field(piece) if piece.name == "fldChar"
-          return @fields.instruct(piece.text) if piece.name == "instrText"
-          return if @fields.instruction?
+          return instruct(piece) if piece.name == "instrText"
+          return if NOTHING.include?(piece.name)
+          return hold(piece) if @fields.instruction?
 
           case piece.name
           when "t" then add_text(piece.text.tr("\n\r", " "), text, insets)
-          when "commentReference" then @matters << Manuscript::Matter.new(kind: :comment, paragraph: @paragraph, ref: "comment #{attribute(piece, "id")}")
+          when "commentReference"
+            @matters << Manuscript::Matter.new(kind: :comment, paragraph: @paragraph, ref: "comment #{attribute(piece, "id")}")
+            hold(piece)
           when "footnoteRef", "endnoteRef" then @own_number = :own_number
           when "br" then text << page_break(piece)
           when "sym" then add_symbol(piece, text, insets)
+          when "ruby"
+            text << Held.ruby_base(piece).tr("\n\r", " ")
+            hold(piece)
+            @codecs.tell("A reading aid beside words (ruby) is kept, and not drawn.")
+          when "ptab"
+            text << "\t"
+            hold(piece)
           when *TEXT_PIECES.keys then text << TEXT_PIECES[piece.name]
           when *MARKS.keys then place(text, insets,
             Manuscript::Inset.new(kind: :note, ref: "#{MARKS[piece.name]}:#{attribute(piece, "id")}"))
-          when "drawing", "pict", "object", "AlternateContent" then read_inset(piece, text, insets)
+          when "drawing", "pict", "object", "AlternateContent" then read_inset(piece, text, insets) || hold(piece)
+          else hold(piece)
           end
         end
+
+        NOTHING = %w[rPr lastRenderedPageBreak annotationRef separator continuationSeparator].freeze
+
+        # What is no text and may not go with the white space around it.
+        def hold(piece) = @held << Held.of(piece, @codecs)
+
+        def instruct(piece) = @fields.instruct(piece.text) || hold(piece)
 
         def column_break?(node, text)
           text.include?("\f") && node.element_children.none? { |piece| piece.name == "br" && attribute(piece, "type") == "page" }
@@ -252,7 +319,7 @@ module Norvel
         end
 
         def read_inset(piece, text, insets)
-          inset = @insets.read(piece) or return
+          inset = @insets.read(piece) or return nil
           boxes = @insets.boxes(piece).map { |content| @box.call(content) }
           carry(:anchor)
           place(text, insets, (boxes.size == 1) ? inset.with(box: boxes.first) : inset)
@@ -265,8 +332,11 @@ module Norvel
 
         def follow_field(piece)
           carry(:field)
-          bare = @fields.follow(attribute(piece, "fldCharType"), @paragraph)
-          @ended_bare = @fields.laid_out(bare) if bare
+          return hold(piece) if @fields.stray?(piece)
+
+          bare = @fields.follow(attribute(piece, "fldCharType"), @paragraph) or return
+          @ended_bare = @fields.laid_out(bare)
+          @held << Held.field(bare) unless @ended_bare
         end
 
         def carry(what) = @carries << what

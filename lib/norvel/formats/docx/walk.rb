@@ -8,6 +8,15 @@ module Norvel
       module Walk
         BLOCK_WRAPPERS = %w[sdt sdtContent customXml smartTag ins moveTo].freeze
         RUN_WRAPPERS = %w[hyperlink ins moveTo smartTag sdt sdtContent fldSimple customXml dir bdo].freeze
+        RUNS = %w[r oMath oMathPara].freeze
+
+        # Numbers of what is no run and yet content (`core.md`, Empty): controls, links and fields without a run, whatever is not known here.
+        BESIDE = 1_000_000
+
+        # What means nothing where no word stands: properties, ends of ranges, hints; revisions are looked at by themselves.
+        OWN = %w[sdtPr sdtEndPr smartTagPr customXmlPr fldData].freeze # belong to a wrapper itself
+        CUSTOM_XML_RANGES = %w[Ins Del MoveFrom MoveTo].product(%w[Start End]).map { |what, which| "customXml#{what}Range#{which}" }.freeze
+        MEANINGLESS = [*OWN, *CUSTOM_XML_RANGES, "pPr", "proofErr", "bookmarkStart", "bookmarkEnd", "commentRangeStart", "commentRangeEnd", "permStart", "permEnd", "moveFromRangeStart", "moveFromRangeEnd", "moveToRangeStart", "moveToRangeEnd", "del", "moveFrom", "ins", "moveTo"].freeze
 
         module_function
 
@@ -39,12 +48,30 @@ module Norvel
         # Every run that is in the text, with what it stands in.
         # @yieldparam node [Nokogiri::XML::Element] w:r, or another element that holds one place (an equation)
         # @yieldparam wrappers [Array<Nokogiri::XML::Element>] outermost first
-        def runs(paragraph, wrappers = [], &block)
-          paragraph.element_children.each do |node|
-            case node.name
-            when "r", "oMath", "oMathPara" then yield node, wrappers
-            when *RUN_WRAPPERS then runs(node, wrappers + [node], &block)
+        def runs(paragraph)
+          leaves(paragraph) { |node, wrappers, number| yield node, wrappers if number && number < BESIDE }
+        end
+
+        # Everything that stands in a paragraph, wrappers opened: runs by number from 0, other content by number from BESIDE, what means
+        # nothing without one.
+        # @yieldparam node [Nokogiri::XML::Node] @yieldparam wrappers [Array<Nokogiri::XML::Element>] outermost first
+        # @yieldparam number [Integer, nil]
+        def leaves(paragraph, &block) = open_up(paragraph, [], [-1, BESIDE - 1], &block)
+
+        def open_up(parent, wrappers, last, &block)
+          parent.children.each do |node|
+            if RUN_WRAPPERS.include?(node.name) && anything?(node) then open_up(node, wrappers + [node], last, &block)
+            elsif RUNS.include?(node.name) then yield node, wrappers, last[0] += 1
+            elsif node.element? && !MEANINGLESS.include?(node.name) then yield node, wrappers, last[1] += 1
+            else yield node, wrappers, nil
             end
+          end
+        end
+
+        # @return [Boolean] whether anything but what means nothing stands in a wrapper
+        def anything?(wrapper)
+          wrapper.element_children.any? do |node|
+            RUN_WRAPPERS.include?(node.name) ? anything?(node) || !%w[ins moveTo sdtContent].include?(node.name) : !MEANINGLESS.include?(node.name)
           end
         end
 
@@ -57,6 +84,7 @@ module Norvel
             end
           end
         end
+        private_class_method :open_up, :anything?
       end
     end
   end

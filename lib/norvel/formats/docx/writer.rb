@@ -11,6 +11,7 @@ require_relative "table_writer"
 require_relative "section_writer"
 require_relative "margins_writer"
 require_relative "contents_writer"
+require_relative "lost_on_the_way"
 require_relative "reading_back"
 
 module Norvel
@@ -55,6 +56,8 @@ module Norvel
             raise FileError,
               "The file that would be delivered does not read back as it should (#{found.first(3).join("; ")}#{" …" if found.size > 3}); nothing was delivered."
           end
+          gone = LostOnTheWay.new(@before, @now, @package.archive.members, @changed).to_a
+          raise FileError, "The file that would be delivered has lost what no change took out (#{gone.first(3).join("; ")}); nothing was delivered." if gone.any?
         end
 
         def patch_body

@@ -16,11 +16,16 @@ module Norvel
 
         def paragraphs(context) = looked_at(context, @given[:roles])
 
-        # @return [String] what a person wrote, generated text as one sign
+        # @return [String] what a person wrote, in place of generated text as many signs
         def written(paragraph)
           return paragraph.text if paragraph.runs.none?(&:worked_out?)
 
-          paragraph.runs.map { |run| run.worked_out? ? "x" : run.text }.join
+          paragraph.runs.map { |run| run.worked_out? ? "x" * run.text.length : run.text }.join
+        end
+
+        # @return [Array<MatchData>] white space that is nobody's content
+        def loose(paragraph, pattern)
+          written(paragraph).to_enum(:scan, pattern).map { Regexp.last_match }.reject { |found| paragraph.bound?(*found.offset(0)) }
         end
 
         # @param named [Array<String>] what is counted, one and many @param message [String] with %s for how many of them
@@ -41,7 +46,7 @@ module Norvel
 
         private
 
-        def count(_context, paragraph) = written(paragraph).scan(/(?<=\S) {2,}(?=\S)/).size
+        def count(_context, paragraph) = loose(paragraph, /(?<=\S) {2,}(?=\S)/).size
 
         def describe(context, paragraph, count) = so_many(context, paragraph, count, ["run of spaces", "runs of spaces"], expected: "one space")
       end
@@ -54,7 +59,7 @@ module Norvel
 
         private
 
-        def count(_context, paragraph) = written(paragraph)[/\A[ \t\u00A0]+/].to_s.length
+        def count(_context, paragraph) = loose(paragraph, /\A[ \t\u00A0]+/).sum { |found| found[0].length }
 
         def describe(context, paragraph, count)
           so_many(context, paragraph, count, ["tab or space", "tabs or spaces"], expected: "an indent by style", unit: "characters",

@@ -1,0 +1,107 @@
+# frozen_string_literal: true
+
+require_relative "../support/wild"
+
+# What stands in a manuscript and is no text (`core.md`, Empty).
+RSpec.describe "What is no text" do
+  def feature(name) = read(Wild.file(name))
+
+  # The paragraph that has the feature: the third, behind a heading, a paragraph and a blank line.
+  def it_of(manuscript) = manuscript.paragraphs[3]
+
+  def change(manuscript, name, **given) = Norvel::Changes.build(name, given.transform_keys(&:to_s)).call(manuscript)
+
+  it "keeps a paragraph from being empty, though it has no text" do
+    ["hidden paragraph", "comment on a blank line", "control that is empty", "content part", "page number sign", "unknown element in a paragraph", "link without words",
+      "field alone in its paragraph", "instruction over lines", "soft hyphen alone", "custom xml without words"].each do |name|
+      expect([name, it_of(feature(name)).empty?]).to eq([name, false])
+    end
+    expect(it_of(feature("proofing marks")).with(runs: [])).to be_empty
+    expect(it_of(feature("bookmark on a blank line"))).to be_empty # its ends move to the neighbour
+  end
+
+  it "leaves the text of a paragraph, and its offsets, as they are" do
+    expect(it_of(feature("hidden words between spaces")).text).to eq("shown  end")
+    expect(it_of(feature("field without result")).text).to eq("see page  ")
+    expect(it_of(feature("ruby among words")).text).to eq("He wrote 東京 on it.")
+  end
+
+  it "binds the white space beside it" do
+    ["hidden words between spaces", "hidden words at the end", "field without result", "control with a space", "link with a space"].each do |name|
+      manuscript = feature(name)
+      expect([name, it_of(change(manuscript, "tidy_white_space", paragraphs: "all")).text]).to eq([name, it_of(manuscript).text])
+    end
+  end
+
+  it "reads what comes behind a field that never ends as text, and says so" do
+    manuscript = feature("field that never ends")
+    expect(manuscript.paragraphs[4, 2].map(&:text)).to eq(["After it.", "And after that."])
+    expect(manuscript.warnings).to include(a_string_matching(/never ends/))
+    expect(feature("field that ends without beginning").warnings).to include(a_string_matching(/never began/))
+  end
+
+  it "takes a folio without a result for a folio" do
+    ["folio without separation in a footer", "folio in one element in a footer", "page of pages in a footer"].each do |name|
+      manuscript = feature(name)
+      placed = change(manuscript, "set_folios", place: "bottom center")
+      shown = layout(placed).pages.first.placed.select { |one| one.area == :footer }.map { |one| one.setting.text }
+      expect([name, shown.join.scan("1").size]).to eq([name, name.start_with?("page of") ? 2 : 1])
+    end
+  end
+
+  it "stays when the words around it are cut, written anew, split and joined" do
+    manuscript = feature("comment on words")
+    id = it_of(manuscript).id
+    written = change(manuscript, "edit_text", paragraph: id, text: "Sure")
+    expect(it_of(written).held).to eq(["commentReference 3"])
+    split = change(manuscript, "split_paragraph", paragraph: id, at: it_of(manuscript).text.length)
+    expect(split.paragraphs[3, 2].flat_map(&:held)).to eq(["commentReference 3"])
+    joined = change(split, "join_paragraphs", paragraph: id, bare: true)
+    expect(it_of(joined).held).to eq(["commentReference 3"])
+    [written, split, joined].each { |now| expect(read(Norvel::Formats.write(now, source: Wild.file("comment on words"))).matters.map(&:kind)).to include(:comment) }
+  end
+
+  it "is not taken out by a change of formatting, whatever the change believes" do
+    careless = Class.new(Norvel::Changes::Operation) do
+      def self.name = "Norvel::Changes::Careless"
+
+      def carry_out(manuscript) = manuscript.with_paragraphs(manuscript.paragraphs[3].id => nil)
+    end
+    expect { careless.new.call(feature("hidden paragraph")) }.to raise_error(Norvel::ChangeRefused, /alter the text/)
+  end
+
+  it "is formatted with the words that it belongs to, in ledgers written before it was seen too" do
+    manuscript = feature("hidden words between spaces")
+    paragraph = it_of(manuscript)
+    bold = change(manuscript, "format_here", paragraphs: [paragraph.id], values: {"bold" => "yes"})
+    data = JSON.parse(JSON.generate(Norvel::Changes::Difference.between(manuscript, bold)))
+    formats = data.fetch("paragraphs").fetch(paragraph.id.to_s).fetch("formats")
+    formats.delete_at(1)
+    former = Norvel::Changes::Difference.apply(manuscript, data)
+    expect(it_of(former).runs.map { |run| [run.text, run.properties] }).to eq([["shown ", {bold: true}], ["", {hidden: true}], [" end", {bold: true}]])
+  end
+
+  describe "a word that is lost on the way into the file" do
+    it "is named, with its part" do
+      manuscript = feature("hidden paragraph")
+      members = Norvel::Formats::Archive.read(Wild.file("hidden paragraph")).members
+      less = {"word/document.xml" => members["word/document.xml"].sub("Hidden words", "words")}
+      expect(Norvel::Formats::Docx::LostOnTheWay.new(manuscript, manuscript, members, less).to_a).to eq(["word/document.xml: “Hidden”"])
+    end
+
+    it "is no loss where a change took it out" do
+      manuscript = feature("hidden paragraph")
+      members = Norvel::Formats::Archive.read(Wild.file("hidden paragraph")).members
+      gone = change(manuscript, "delete_paragraphs", paragraphs: [it_of(manuscript).id])
+      less = {"word/document.xml" => members["word/document.xml"].sub("Hidden words", "")}
+      expect(Norvel::Formats::Docx::LostOnTheWay.new(manuscript, gone, members, less).to_a).to eq([])
+    end
+
+    it "is seen for what is no word as well" do
+      manuscript = feature("control that is empty")
+      members = Norvel::Formats::Archive.read(Wild.file("control that is empty")).members
+      less = {"word/document.xml" => members["word/document.xml"].sub(%r{<w:sdt>.*</w:sdt>}, "")}
+      expect(Norvel::Formats::Docx::LostOnTheWay.new(manuscript, manuscript, members, less).to_a).to eq(["word/document.xml: 1 × sdt"])
+    end
+  end
+end
