@@ -43,6 +43,13 @@ module NorvelWeb
 
     def state = @state ||= bench.state
 
+    # @return [Workbench::State, nil] nil where its pages cannot be shown
+    def shown_state
+      state
+    rescue NotShown
+      nil
+    end
+
     def manuscript = state.manuscript
 
     # @return [Integer, nil] the state the window shows

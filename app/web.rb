@@ -79,6 +79,13 @@ module NorvelWeb
       refuse(env["sinatra.error"])
     end
 
+    error NotShown do
+      status 500
+      next erb(:refusal, layout: false, locals: {sentence: env["sinatra.error"].message}) if htmx?
+
+      erb :not_shown
+    end
+
     error Asked::Wrong do
       status 400
       refusal(env["sinatra.error"].message)

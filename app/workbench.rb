@@ -16,6 +16,11 @@ module NorvelWeb
     end
   end
 
+  # A state that cannot be laid out: a fault of Norvel. The ledger is whole, and undo works without it.
+  class NotShown < Norvel::Error
+    def initialize = super("The pages of this state cannot be shown: a fault of Norvel. Nothing is lost: undo the last change, and the pages are there again.")
+  end
+
   # One open manuscript: the value in force with its layout, and the ledger that leads to it. Layouts, roles and
   # checks are worked out once for each state and kept.
   class Workbench
@@ -42,6 +47,13 @@ module NorvelWeb
         @head = head
       end
 
+      # @param head [Integer] the entry of the ledger that it is kept as
+      # @return [State]
+      def kept_as(head)
+        @head = head
+        self
+      end
+
       # @return [Norvel::Drawing::StripSvg]
       def strip(guide)
         return @strip[1] if @strip && @strip[0] == guide.source
@@ -61,7 +73,11 @@ module NorvelWeb
     def record = ManuscriptRecord.find(id)
 
     # @return [State] in force
+    # @raise [NotShown]
     def state = @monitor.synchronize { state_at(record.head_id) }
+
+    # @return [Norvel::Manuscript] in force, whether it can be laid out or not
+    def manuscript = @monitor.synchronize { record.head_id.then { |head| @states[head]&.manuscript || manuscript_at(head) } }
 
     # @return [State, nil] one that is still in memory
     def kept_state(head) = @monitor.synchronize { @states[head] }
@@ -92,8 +108,11 @@ module NorvelWeb
         raise Norvel::NothingToChange, "That changes nothing: it is so already." if difference.empty?
 
         sentence = [operation.told(before.manuscript, after), *Norvel::Formats.cannot_say(before.manuscript, after)].join(" ")
+        # What cannot be shown is not kept.
+        now = shown ? State.new(nil, after, @lines, layout: shown) : examined(nil, after)
+        Norvel::Changes::Ripple.between(before.layout, now.layout)
         entry = keep(row, operation, sentence, difference, request: request, run: run)
-        [before, remember(State.new(entry.id, after, @lines, layout: shown)), entry.sentence]
+        [before, remember(now.kept_as(entry.id)), entry.sentence]
       end
     end
 
@@ -192,7 +211,7 @@ module NorvelWeb
     end
 
     # @return [String] the bytes of the file as it is now; whoever else works on the manuscript need not wait for it
-    def delivery = Norvel::Formats.write(state.manuscript, source: source)
+    def delivery = Norvel::Formats.write(manuscript, source: source)
 
     IMAGES = 48 * 1_048_576 # bytes of images in memory
 
@@ -225,13 +244,14 @@ module NorvelWeb
       @monitor.synchronize do
         row = record
         refuse_behind(row, seen)
-        before = state_at(row.head_id)
+        before = if_shown(row.head_id)
+        was = before&.manuscript || manuscript_at(row.head_id)
         target, sentence = yield row
         raise Behind, ["it was changed in another window."] unless row.move_head(row.head_id, target)
 
+        judged_by(row, manuscript_at(target).guide) unless manuscript_at(target).guide == was.guide
         after = state_at(target)
-        judged_by(row, after.manuscript.guide) unless after.manuscript.guide == before.manuscript.guide
-        [before, after, sentence]
+        [before || after, after, sentence]
       end
     end
 
@@ -263,7 +283,28 @@ module NorvelWeb
       end
     end
 
-    def state_at(head) = @states[head] || remember(State.new(head, manuscript_at(head), @lines))
+    def state_at(head) = @states[head] || remember(examined(head, manuscript_at(head)))
+
+    # Laid out with the lines that are kept, and should that fail, afresh.
+    def examined(head, manuscript)
+      State.new(head, manuscript, @lines)
+    rescue Norvel::Error
+      raise
+    rescue StandardError => fault # whatever a layout may come to: the manuscript is whole, and is told apart from its pages
+      warn "norvel: a state could not be laid out (#{fault.class})", *fault.backtrace.first(5)
+      @lines = Norvel::Layout::LineStore.new(Norvel::Fonts::Book.shipped)
+      begin
+        State.new(head, manuscript, @lines)
+      rescue StandardError
+        raise NotShown
+      end
+    end
+
+    def if_shown(head)
+      state_at(head)
+    rescue NotShown
+      nil
+    end
 
     def remember(state)
       @states.delete(state.head)

@@ -39,9 +39,11 @@ module Norvel
       @cascade = cascade || Cascade.new(manuscript)
       @labels = ListLabels.for(manuscript, @cascade)
       @store = store || LineStore.new(fonts)
-      @store.turn(manuscript)
       @approximations = []
-      build
+      @store.alone do
+        @store.turn(manuscript)
+        build
+      end
     end
 
     # @return [FormatTable] of its formats in points

@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require "monitor"
 require_relative "steady"
 
 module Norvel
@@ -7,6 +8,9 @@ module Norvel
     # Keeps the lines of paragraphs between layouts: they depend only on the text, the formats and the
     # width. What two layouts running did not use is let go.
     class LineStore
+      # Everything that the lines of a paragraph depend on besides itself: :alone, or :run_in with the heading that stands in its first line.
+      Key = Struct.new(:kind, :width, :format, :mark, :texts, :note_marks, :label, :tab, :hyphens, :beside)
+
       attr_reader :formats, :words
 
       # @param fonts [Fonts::Book]
@@ -18,6 +22,7 @@ module Norvel
         @young_fields = @old_fields = {}
         @rows = {}.compare_by_identity
         @old_rows = @rows
+        @monitor = Monitor.new
         @scripts = {}.compare_by_identity # by the text itself, which is frozen and shared
       end
 
@@ -35,6 +40,9 @@ module Norvel
           end
         end
       end
+
+      # One layout at a time.
+      def alone(&block) = @monitor.synchronize(&block)
 
       # Begins a layout.
       # @param manuscript [Manuscript]
@@ -69,13 +77,13 @@ module Norvel
       def steady(paragraph, width, marks, label, beside)
         kept = @old[paragraph] or return
         key = kept[0]
-        return unless key[0] == width && key[4] == marks && key[5] == label && key[8] == beside && @steady.same?(paragraph)
+        return unless key.kind == :alone && key.width == width && key.note_marks == marks && key.label == label && key.beside == beside && @steady.same?(paragraph)
 
         (@young[paragraph] = kept)[1]
       end
 
       # @param paragraph [Manuscript::Paragraph]
-      # @param key [Array] everything else the lines depend on
+      # @param key [Key] everything else the lines depend on
       # @param folios [Hash{Symbol=>String}, nil] what stands for its fields: a footer has lines of its own for every page
       # @yieldreturn [ParagraphLines] when they are not kept
       # @return [ParagraphLines]

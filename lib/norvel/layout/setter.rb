@@ -37,7 +37,8 @@ module Norvel
         mark = text_format(@cascade.mark(paragraph))
         texts = paragraph.runs.map { |run| text_format(@cascade.run(paragraph, run)) }
         hyphens = hyphens(format, [paragraph])
-        @store.fetch(paragraph, [width, format.inside, mark, texts, marks, label, @tab, hyphens, beside], folios) do
+        key = LineStore::Key.new(:alone, width, format.inside, mark, texts, marks, label, @tab, hyphens, beside)
+        @store.fetch(paragraph, key, folios) do
           text, segments = segments(paragraph, texts, width, folios, format, mark)
           ParagraphLines.new(text: text, segments: segments, format: format, width: width, mark: mark, default_tab: @tab,
             label: label, hyphens: hyphens, words: @store.words, beside: beside)
@@ -59,7 +60,8 @@ module Norvel
         marks = [heading, body].flat_map(&:insets).filter_map { |inset| @note_labels[inset.ref] if inset.kind == :note }
         label = label_for(heading) || label_for(body)
         hyphens = hyphens(format, [heading, body])
-        @store.fetch(body, [width, format, mark, parts, marks, label, @tab, hyphens, beside], folios) do
+        key = LineStore::Key.new(:run_in, width, format, mark, parts, marks, label, @tab, hyphens, beside)
+        @store.fetch(body, key, folios) do
           set = parts.map { |paragraph, texts| segments(paragraph, texts, width, folios, format, mark) }
           (head_text, head_segments), (text, segments) = set
           moved = segments.each { |segment| segment.start += head_text.length }
