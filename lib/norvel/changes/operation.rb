@@ -30,6 +30,7 @@ module Norvel
         after = carry_out(manuscript)
         kept = alters_text? || (same_words?(manuscript, after) && same_held?(manuscript, after))
         raise ChangeRefused, "The change would alter the text; it was not made." unless kept
+        raise ChangeRefused, "The change would take away where a part ends; it was not made." unless parts_end?(manuscript, after)
 
         after
       end
@@ -62,6 +63,14 @@ module Norvel
       # What follows from the parameters alone is worked out here, before the operation is frozen.
       def prepare = nil
 
+      # Every part but the last ends with a paragraph of the body, which says so; no other says so.
+      def parts_end?(before, after)
+        return true if before.blocks.equal?(after.blocks) && before.sections.equal?(after.sections)
+
+        says = after.paragraphs.select { |paragraph| paragraph.carries.include?(:section_end) }.map(&:id)
+        says == after.sections[0..-2].map(&:last)
+      end
+
       # Paragraph by paragraph where none came or went, which is quick; otherwise word by word. Body, notes, headers, footers, text
       # boxes and comments are looked at; what fields worked out is not.
       def same_words?(before, after)
@@ -80,6 +89,15 @@ module Norvel
         had.all? { |what, count| has.fetch(what, 0) >= count }
       end
 
+      # A line of contents is made of a heading, and goes with it.
+      # @param paragraphs [Array<Manuscript::Paragraph>]
+      # @raise [ChangeRefused]
+      def refuse_listed(manuscript, *paragraphs)
+        return if paragraphs.none? { |paragraph| manuscript.listed.include?(paragraph.id) }
+
+        raise ChangeRefused, "A list of contents says what the headings say: change those and bring the list up to date, or take the list out as a whole."
+      end
+
       # @return [Array<Manuscript::Paragraph>] those named by "paragraphs": ids, or "all"
       def chosen(manuscript)
         ids = parameters.fetch("paragraphs")
@@ -90,6 +108,8 @@ module Norvel
 
       # @return [Array<Array(Manuscript::Paragraph, Integer, Integer)>] those named by "text": stretches as [id, from, to]
       def stretches(manuscript)
+        raise ChangeRefused, "No words are chosen." if parameters.fetch("text").empty?
+
         parameters.fetch("text").map do |id, from, to|
           paragraph = manuscript.paragraph(id.to_i) || raise(ChangeRefused, "A chosen paragraph is not in the manuscript any more.")
           unless from.to_i >= 0 && from.to_i < to.to_i && to.to_i <= paragraph.text.length

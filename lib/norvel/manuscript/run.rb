@@ -39,7 +39,7 @@ module Norvel
       def worked_out? = (generated && refers&.what != :count) || (!field.nil? && field != :own_number)
 
       # @return [Boolean] whether something hangs on it besides its text, so that it stays when its text goes
-      def holds? = held.any? || !control.nil? || (text.empty? && !field.nil?)
+      def holds? = held.any? || !control.nil? || field == :own_number || (text.empty? && !field.nil?)
 
       # @return [Run, nil] what stays of it when its text goes
       def without_text
@@ -49,12 +49,13 @@ module Norvel
       end
 
       # @param start [Integer] @param length [Integer] code points of its text
-      # @return [Run] that part of it; itself when that is all of it. What it holds goes with its beginning.
+      # @return [Run] that part of it; itself when that is all of it. What it holds, and the number of a note, go with its beginning.
       def slice(start, length)
         return self if start.zero? && length == text.length
 
         part = text[start, length]
-        with(text: part.freeze, from: from + start, insets: insets[text[0, start].count(INSET_MARK), part.count(INSET_MARK)] || [], held: start.zero? ? held : [])
+        with(text: part.freeze, from: from + start, insets: insets[text[0, start].count(INSET_MARK), part.count(INSET_MARK)] || [], held: start.zero? ? held : [],
+          field: (start.zero? || field != :own_number) ? field : nil)
       end
 
       # @return [Boolean] whether `other` carries on where this one ends, in the source as well

@@ -150,7 +150,7 @@ module Norvel
       # Folios have a style of their own under that of headers or footers, which puts them in their place.
       def folio?(paragraph, slot)
         style = now.sheet[paragraph.style]
-        %i[header footer].include?(slot) && style.parent == @ids[slot] && (style.properties.keys - FOLIO).empty? && paragraph.runs.any? { |run| run.field == :page }
+        style && %i[header footer].include?(slot) && style.parent == @ids[slot] && (style.properties.keys - FOLIO).empty? && paragraph.runs.any? { |run| run.field == :page }
       end
 
       FOLIO = %i[align indent_start indent_first].freeze

@@ -44,6 +44,7 @@ module Norvel
 
       # The lines stand where the first stood; what the list ends in, if it is no line itself, stays behind them.
       def placed(manuscript, list, old, lines)
+        manuscript, lines = with_ends(manuscript, old, lines)
         first = old.first
         gone = old.map(&:id) - [first.id]
         after = manuscript.with_paragraphs(gone.to_h { |id| [id, nil] }.merge(first.id => lines))
@@ -51,6 +52,17 @@ module Norvel
         last = after.paragraph(list.last)&.blank? ? list.last : lines.last.id
         others = manuscript.contents.map { |other| (other == list) ? list.with(first: lines.first.id, last: last, closes: closes) : other }
         after.with(contents: others)
+      end
+
+      # The part that ended with a line ends with the last one now.
+      def with_ends(manuscript, old, lines)
+        ending = old.map(&:id) & manuscript.sections.filter_map(&:last)
+        return [manuscript, lines] if ending.empty? || (ending.size == 1 && lines.last.id == ending.first)
+        raise ChangeRefused, "A list of contents runs over the end of a part; it was not brought up to date." if ending.size > 1
+
+        bare = lines.map { |line| line.with(carries: line.carries - [:section_end]) }
+        bare[-1] = bare.last.with(carries: bare.last.carries | [:section_end])
+        [manuscript.with(sections: manuscript.sections.map { |section| (section.last == ending.first) ? section.with(last: bare.last.id) : section }), bare]
       end
 
       def line(was, id, style, entry, anchor, list)
@@ -144,6 +156,7 @@ module Norvel
       def carry_out(manuscript)
         before = manuscript.paragraph(parameters.fetch("before").to_i) || raise(ChangeRefused, "The paragraph that the contents were to stand before is not there any more.")
         raise ChangeRefused, "Contents stand in the text itself, not in a table." if before.in_table
+        raise ChangeRefused, "A list of contents does not stand in another." if within_another?(manuscript, before)
 
         placed, made = begun(manuscript)
         first = made.last.id
@@ -160,6 +173,8 @@ module Norvel
       end
 
       private
+
+      def within_another?(manuscript, before) = manuscript.listed.include?(before.id) && manuscript.contents.none? { |list| list.first == before.id }
 
       def instead = parameters["instead"] || []
 

@@ -2,6 +2,12 @@
 
 module Norvel
   module Changes
+    # Which styles a paragraph needs.
+    module UsedStyles
+      # @return [Array<String>] ids
+      def self.of(paragraph) = [paragraph.style, paragraph.mark_style, *paragraph.runs.map(&:style)].compact
+    end
+
     # Takes a style out of the sheet: what was in it gets the "replacement" (which merges the two), styles that rested on it
     # rest on its parent.
     class DeleteStyle < Operation
@@ -14,7 +20,8 @@ module Norvel
         end
 
         heir = replacement(sheet, style)
-        manuscript.with(sheet: without(sheet, style, heir)).with_paragraphs(moved(manuscript, style, heir))
+        refuse_used_aside(manuscript, style)
+        manuscript.with(sheet: without(sheet, style, heir), lists: lists_without(manuscript, style)).with_paragraphs(moved(manuscript, style, heir))
       end
 
       def sentence(manuscript)
@@ -43,8 +50,25 @@ module Norvel
         sheet.with_styles(changed.merge(style.id => nil))
       end
 
+      # Comments and text boxes are only kept: nothing of them is changed.
+      def refuse_used_aside(manuscript, style)
+        count = manuscript.aside_paragraphs.count { |paragraph| UsedStyles.of(paragraph).include?(style.id) }
+        return if count.zero?
+
+        raise ChangeRefused, "“#{style.name}” is used in comments or text boxes (#{counted(count, "paragraph")}), which are kept as they are; it stays."
+      end
+
+      # A level that was tied to it is tied to nothing.
+      def lists_without(manuscript, style)
+        manuscript.lists.transform_values do |list|
+          next list if list.levels.each_value.none? { |level| level.style == style.id }
+
+          list.with(levels: list.levels.transform_values { |level| (level.style == style.id) ? level.with(style: nil) : level })
+        end
+      end
+
       def moved(manuscript, style, heir)
-        (manuscript.paragraphs + manuscript.note_paragraphs).filter_map do |paragraph|
+        (manuscript.paragraphs + manuscript.note_paragraphs + manuscript.margin_paragraphs).filter_map do |paragraph|
           now = paragraph.with(style: (paragraph.style == style.id) ? heir.id : paragraph.style, mark_style: (paragraph.mark_style == style.id) ? heir&.id : paragraph.mark_style,
             runs: if paragraph.runs.any? { |run| run.style == style.id }
                     paragraph.runs.map { |run| (run.style == style.id) ? run.with(style: heir&.id) : run }
@@ -62,9 +86,7 @@ module Norvel
       # @return [Array<StyleSheet::Style>] that may go
       def self.unused(manuscript)
         sheet = manuscript.sheet
-        margins = manuscript.sections.flat_map { |section| section.headers.values + section.footers.values }.flatten(1).flat_map { |block| Manuscript.paragraphs_in(block) }
-        stories = manuscript.paragraphs + manuscript.note_paragraphs + margins
-        used = stories.flat_map { |paragraph| [paragraph.style, paragraph.mark_style, *paragraph.runs.map(&:style)] }.compact.uniq
+        used = manuscript.all_paragraphs.flat_map { |paragraph| UsedStyles.of(paragraph) }.uniq
         used |= manuscript.lists.values.flat_map { |list| list.levels.values.map(&:style) }.compact + [sheet.default_id]
         kept = sheet.kinship.with_those_over(used)
         kept = sheet.kinship.with_those_over(kept.keys + kept.keys.flat_map { |id| [sheet[id]&.next_style, sheet[id]&.linked] }.compact)

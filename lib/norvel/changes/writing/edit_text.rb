@@ -12,6 +12,7 @@ module Norvel
 
       def carry_out(manuscript)
         before = paragraph(manuscript)
+        refuse_listed(manuscript, before)
         text = Manuscript::PlainText.clean(parameters["text"], inline: true)
         refuse_insets(before.text, text)
         manuscript.with_paragraphs(before.id => before.with_runs(edited(before, text)))
@@ -98,7 +99,9 @@ module Norvel
 
       def replacement = Manuscript::PlainText.clean(parameters["replace"], inline: true)
 
-      def found(manuscript) = (manuscript.paragraphs + manuscript.note_paragraphs).select { |paragraph| paragraph.text.match?(pattern) }
+      def found(manuscript)
+        (manuscript.paragraphs + manuscript.note_paragraphs).select { |paragraph| paragraph.text.match?(pattern) && !manuscript.listed.include?(paragraph.id) }
+      end
 
       def replaced_in(paragraph)
         text = paragraph.text.gsub(pattern) { replacement }

@@ -6,6 +6,7 @@ module Norvel
     class InsertParagraph < TextEdit
       def carry_out(manuscript)
         before = paragraph(manuscript)
+        refuse_within_list(manuscript, before)
         if before.carries.include?(:section_end)
           raise ChangeRefused,
             "A section ends with this paragraph; put the new one before it, or split it."
@@ -24,6 +25,7 @@ module Norvel
     class DeleteParagraphs < TextEdit
       def carry_out(manuscript)
         going = chosen(manuscript)
+        refuse_listed(manuscript, *going)
         going.each { |paragraph| refuse_bearing(paragraph) }
         after = manuscript.with_paragraphs(going.to_h { |paragraph| [paragraph.id, nil] })
         bare = after.containers.find { |key, blocks| !blocks.last.is_a?(Manuscript::Paragraph) && key != "body" }
@@ -54,6 +56,7 @@ module Norvel
     class MoveParagraphs < TextEdit
       def carry_out(manuscript)
         moving = chosen(manuscript)
+        refuse_listed(manuscript, *moving)
         raise ChangeRefused, "A section ends here; the paragraph stays where it is." if moving.any? { |paragraph| paragraph.carries.include?(:section_end) }
 
         key, blocks, index = place(manuscript, moving.first)
@@ -64,6 +67,7 @@ module Norvel
         target = (parameters["by"].to_i.negative? ? index - 1 : index + moving.size)
         raise ChangeRefused, "There is nothing to move past." if target.negative? || target >= blocks.size
         raise ChangeRefused, "A section ends there; the paragraph stays on its side." if ends_section?(blocks[target])
+        refuse_listed(manuscript, *Manuscript.paragraphs_in(blocks[target]))
 
         rest = blocks.reject { |block| ids.include?(block.id) }
         rest.insert(parameters["by"].to_i.negative? ? target : index + 1, *moving)

@@ -10,6 +10,7 @@ module Norvel
 
       def carry_out(manuscript)
         before = paragraph(manuscript)
+        refuse_within_list(manuscript, before)
         raise ChangeRefused, "A section ends with this paragraph; paste before it." if before.carries.include?(:section_end)
 
         emphasis = EmphasisStyles.new(manuscript.sheet)

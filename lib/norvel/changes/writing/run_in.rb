@@ -51,6 +51,7 @@ module Norvel
     class RunInFromWords < Operation
       def carry_out(manuscript)
         paragraph, from, to = stretches(manuscript).first
+        refuse_listed(manuscript, paragraph)
         raise ChangeRefused, "A run-in heading stands at the beginning of its paragraph." unless from.zero? && to < paragraph.text.length
 
         raise ChangeRefused, "The heading would end inside a word; choose the word whole." if paragraph.text[to - 1,

@@ -6,6 +6,7 @@ module Norvel
     class SplitParagraph < TextEdit
       def carry_out(manuscript)
         before = paragraph(manuscript)
+        refuse_listed(manuscript, before)
         at = parameters["at"].to_i.clamp(0, before.text.length)
         first = before.runs_in(0, at)
         rest = before.text.empty? ? [] : before.runs_in(at, before.text.length)
@@ -39,6 +40,7 @@ module Norvel
         _, blocks, index = place(manuscript, first)
         second = blocks[index + 1]
         raise ChangeRefused, "No paragraph follows here that it could be joined with." unless second.is_a?(Manuscript::Paragraph)
+        refuse_listed(manuscript, first, second)
         raise ChangeRefused, "A section ends between these two; they cannot be joined." if first.carries.include?(:section_end)
 
         gap = (parameters["bare"] || first.blank? || second.blank? || first.text.match?(/[[:space:]]\z/) || second.text.match?(/\A[[:space:]]/)) ? [] : [Manuscript::Run.new(text: " ")]

@@ -12,6 +12,12 @@ module Norvel
         manuscript.paragraph(parameters["paragraph"].to_i) || raise(ChangeRefused, "That paragraph is not in the manuscript any more.")
       end
 
+      # Between two lines of a list nothing is put.
+      def refuse_within_list(manuscript, before)
+        following = manuscript.paragraphs[manuscript.index_of(before.id).to_i + 1] if manuscript.index_of(before.id)
+        refuse_listed(manuscript, before) if following && manuscript.contents.any? { |list| list.last != before.id } && manuscript.listed.include?(following.id)
+      end
+
       # @return [Array(String, Array, Integer)] the container's key, its blocks and the paragraph's place in it
       def place(manuscript, paragraph)
         manuscript.containers.each do |key, blocks|

@@ -49,7 +49,7 @@ module Norvel
         def said(manuscript)
           @said ||= {}.compare_by_identity
           @said[manuscript] ||= begin
-            texts = manuscript.all_paragraphs.flat_map { |paragraph| [paragraph.text, *paragraph.runs.flat_map(&:held)] } + manuscript.matters.map(&:text) + manuscript.info.to_h.values.compact
+            texts = manuscript.all_paragraphs.flat_map { |paragraph| [paragraph.text, *paragraph.runs.flat_map(&:held)] } + manuscript.matters.map(&:text)
             texts.join.gsub(/[[:space:]]/, "").each_char.tally
           end
         end

@@ -67,8 +67,11 @@ module Norvel
           given
         end
 
-        # Where the part of the same run ends that stands before this one and stays.
-        def lead(run) = @used[run.origin].map { |one| one.from + one.text.length }.select { |stop| stop <= run.from }.max || 0
+        # Where the part of the same run ends that stands before this one and stays; one without text has taken what stands at its place.
+        def lead(run)
+          others = @used[run.origin].reject { |one| one.equal?(run) }
+          others.map { |one| one.from + one.text.length + (one.text.empty? ? 1 : 0) }.select { |stop| stop <= run.from }.max || 0
+        end
 
         # Of a run whose text went, or went on, what has no length stays.
         def remains(leaf, index)

@@ -90,7 +90,7 @@ module Norvel
           copy
         end
 
-        def holds?(from, to, at) = at.between?(from, to - 1) || (at == @length && to == @length)
+        def holds?(from, to, at) = at.between?(from, to - 1) || (from == to && at == from) || (at == @length && to == @length)
 
         def filled(parts)
           copy = @node.dup(2)

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require_relative "paragraph_content"
+require_relative "field_parts"
 
 module Norvel
   module Formats
@@ -38,6 +39,7 @@ module Norvel
           old, new = [before, now].map { |stories| paragraphs_of(stories) }
           gone = old.keys - new.keys
           recut = recut_paragraphs(old, new)
+          drop_fields(recut, old, new)
           contents = contents_for(recut, old, new, gone)
           composed = recut.to_h { |paragraph| [paragraph.id, compose(paragraph, contents)] }
           give_rests(contents, composed, gone)
@@ -61,6 +63,15 @@ module Norvel
           recut = new.values.reject { |paragraph| old[paragraph.id] && (old[paragraph.id].equal?(paragraph) || shape[old[paragraph.id]] == shape[paragraph]) }
           givers = recut.flat_map { |paragraph| paragraph.runs.filter_map(&:home) }.uniq
           recut | givers.filter_map { |id| new[id] }
+        end
+
+        # A folio or the like that is no more takes its field along.
+        def drop_fields(recut, old, new)
+          used = new.values.flat_map { |paragraph| paragraph.runs.map { |run| [run.home || paragraph.id, run.origin] } }.to_set
+          recut.filter_map { |paragraph| old[paragraph.id] }.each do |was|
+            gone = was.runs.select { |run| run.field && run.field != :own_number && run.origin && !used.include?([was.id, run.origin]) }
+            gone.each { |run| FieldParts.take_out(@nodes[was.id], run.origin) }
+          end
         end
 
         # What a field works out may come to another text in its own run.
