@@ -74,7 +74,7 @@ module NorvelWeb
       "act" => WORD, "path" => exact(300), "value" => line(4_000), "slot" => WORD, "to" => WORD,
       # parts, contents, captions
       "main" => ID, "front_format" => WORD, "chapters" => WORD, "stands" => WORDS, "begins" => WORD, "orientation" => WORD, "columns" => NUMBER,
-      "mirrored" => YES, "first" => YES, "folio_format" => WORD, "folio_start" => sign(/\A\s*\d{0,5}\s*\z/), "side" => WORD, "head_text" => line(1_000),
+      "mirrored" => YES, "first" => YES, "folio_format" => WORD, "folio_start" => sign(/\A\s*+\d{0,5}\s*+\z/), "side" => WORD, "head_text" => line(1_000),
       "title" => line(80), "deep" => NUMBER, "of" => line(100), "instead" => sign(/\A[\d,]*\z/, most: LONGEST),
       "guide" => WORD, "yaml" => text(LONGEST), "html" => text(LONGEST), "plain" => text(LONGEST)
     }.freeze

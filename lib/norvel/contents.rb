@@ -103,7 +103,7 @@ module Norvel
       return [paragraph.text, nil] unless list.folios
 
       text, tab, folio = paragraph.text.strip.rpartition("\t")
-      tab.empty? ? [folio.sub(/\s+\S+\z/, ""), folio[/\S+\z/]] : [text, folio.strip]
+      tab.empty? ? [folio.sub(/(?<!\s)\s++\S+\z/, ""), folio[/\S+\z/]] : [text, folio.strip]
     end
 
     def bare(text) = text.gsub(/[[:space:]\u{AD}\u{FFFC}]/, "")

@@ -100,6 +100,8 @@ class RandomWalk
 
   def some
     paragraphs = manuscript.paragraphs
+    raise Norvel::NothingToChange, "There is no paragraph." if paragraphs.empty?
+
     from = @random.rand(paragraphs.size)
     paragraphs[from, 1 + @random.rand(4)].map(&:id)
   end

@@ -10,7 +10,7 @@ module Norvel
       # @return [TabStop]
       # @raise [Error]
       def self.parse(written)
-        position, align, leader = written.strip.match(self::WRITTEN)&.captures
+        position, align, leader = written.split.join(" ").match(self::WRITTEN)&.captures
         raise Error, "A tab stop needs a place." unless position
 
         new(position: Lengths.parse(position, default_unit: "cm"), align: (align || "start").to_sym, leader: (leader || "none").to_sym)
@@ -38,6 +38,6 @@ module Norvel
         [Lengths.show(position, "cm"), (align unless align == :start), ("with #{leader} leader" unless leader == :none)].compact.join(" ")
       end
     end
-    TabStop::WRITTEN = /\A(.+?)(?:\s+(start|center|end|decimal|bar|clear))?(?:\s+with\s+(dot|hyphen|underscore)(?:s|\s+leader)?)?\z/
+    TabStop::WRITTEN = /\A(\S++(?: \S++)*?)(?: (start|center|end|decimal|bar|clear))?(?: with (dot|hyphen|underscore)(?:s| leader)?)?\z/ # blanks are one space
   end
 end

@@ -71,9 +71,12 @@ module Norvel
     OPENING = "“„«»‘‚‹›\"'"
     CLOSING = "”“»«’‘›‹\"'"
 
+    # What may follow a quotation: each stretch is tried once.
+    FOLLOWING = /(?<![[:space:].,;\u{FFFC}])[[:space:].,;\u{FFFC}]*+(?:\([^()]{0,120}\)[[:space:].,;\u{FFFC}]*+)?\z/
+
     # Whether all of it stands in quotation marks; a note's mark, a source in brackets and punctuation may follow.
     def quoted?(paragraph)
-      text = paragraph.text.strip.sub(/[[:space:].,;\u{FFFC}]*(?:\([^()]{0,120}\))?[[:space:].,;\u{FFFC}]*\z/, "")
+      text = paragraph.text.strip.sub(FOLLOWING, "")
       text.length > 2 && OPENING.include?(text[0]) && CLOSING.include?(text[-1]) && text[1..-2].count(text[0]).zero?
     end
 

@@ -4,7 +4,7 @@ module Norvel
   # Numbers in the cells of tables: what is one, and which columns are of nothing else.
   module TableNumbers
     NUMBER = /\A[\s(]*[+\-−–±]?\s*[€$£¥]?\s*\d[\d.,'’\u00A0\u202F ]*\s*(?:%|‰|°|[€$£¥])?[\s)*]*\z/
-    NOTHING = /\A[[:space:]]*[–—\-.…]*[[:space:]]*\z/ # a dash for none
+    NOTHING = /\A[[:space:]]*+[–—\-.…]*+[[:space:]]*+\z/ # a dash for none
 
     module_function
 

@@ -32,7 +32,7 @@ module Norvel
         text = %i[body cell].include?(placed.area)
         {area: placed.area.to_s, column: placed.column || 0, paragraph: text ? @manuscript.index_of(placed.paragraph.id) : nil,
          start: line.start, end: line.end, x_pt: (placed.x + line.x).round(2), baseline_pt: placed.baseline.round(2),
-         width_pt: line.width.round(2), text: setting.text_of(line).sub(/[[:space:]]+\z/, ""),
+         width_pt: line.width.round(2), text: setting.text_of(line).sub(/(?<![[:space:]])[[:space:]]++\z/, ""),
          hyphenated: line.hyphenated, label: line.start.zero? ? setting.label&.text : nil}
       end
     end

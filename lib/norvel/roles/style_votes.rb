@@ -45,7 +45,7 @@ module Norvel
 
       # Running text that was given a heading's style, or that of a list without being an item, is of another role.
       def doubtful?(paragraph, vote)
-        return paragraph.text.length > LONG && paragraph.text.match?(/[.!?]\W*\z/) if vote.role.start_with?("heading_")
+        return paragraph.text.length > LONG && paragraph.text[/(?<!\W)\W++\z/].to_s.match?(/[.!?]/) if vote.role.start_with?("heading_")
 
         vote.role == :list_item && @cascade.numbering(paragraph).nil? && TypedLabels.readings(paragraph).empty? && paragraph.text.length > LONG
       end

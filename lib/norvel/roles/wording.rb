@@ -34,7 +34,7 @@ module Norvel
       IN_A_YEAR = /\b#{YEAR}\b/
       SEASON = "(?:spring|summer|autumn|fall|winter|michaelmas|hilary|trinity)(?: (?:term|semester))?|(?:sommer|winter)semester|(?:ss|ws|sose|wise)|ann(?:é|e)e (?:universitaire|acad(?:é|e)mique|scolaire)|academic year|curso(?: acad(?:é|e)mico)?|semestre [^\\d]{0,20}"
       DAY = "(?:#{MONTH}\\s+\\d{1,2}(?:st|nd|rd|th)?,?\\s+#{YEAR}|(?:\\d{1,2}(?:st|nd|rd|th|er)?\\.?\\s+(?:de\\s+)?)?#{MONTH},?\\s+(?:del?\\s+)?#{YEAR}|\\d{1,2}[./-]\\d{1,2}[./-](?:#{YEAR}|\\d\\d)|#{YEAR}-\\d\\d-\\d\\d|(?:#{SEASON})\\s+#{YEAR}(?:\\s*[/–-]\\s*\\d{2,4})?)"
-      DATE = /\A(?:(?:date|datum|fecha)\s*:\s*)?(?:[\p{L} .'’-]{2,40},\s*)?(?:(?:the|den|der|im|le|el|en|in|a|on|de)\s+)?(?:#{DAY}|#{YEAR})\.?\z/i
+      DATE = /\A(?:(?:date|datum|fecha)\s*:\s*)?(?:(?-i:[\p{L} .'’-]{2,40}),\s*)?(?:(?:the|den|der|im|le|el|en|in|a|on|de)\s+)?(?:#{DAY}|#{YEAR})\.?\z/i
 
       BY = /\A\s*(?:(?:written |submitted |presented |prepared )?by\b|authors?\s*:|von\b|vorgelegt von\b|eingereicht von\b|verfasst von\b|(?:verfasser|autor)(?:in|en|:innen)?\s*:|par\b|(?:présenté|soumis|rédigé|écrit)e? par\b|auteure?s?\s*:|por\b|(?:presentado|escrito|elaborado) por\b|autore?s?a?s?\s*:)\s*(?<name>.+)\z/im
       PARTICLE = "(?:von(?: der| dem| den)?|zu[mr]?|van(?: der| den| de)?|de(?: la| los| las)?|del|della|du|di|da|dos|y|la|le|ter|ten|af|av|bin|ibn|al)"

@@ -4,8 +4,8 @@ module Norvel
   class Roles
     # Stretches under a heading that says what stands there: the contents, the references, the abstract.
     class Zones
-      ENTRY = /\A\s*\S.{0,180}?(?:\t+|[\t \u00A0]*(?:\.[ \u00A0]?){3,}[\t ]*|[\t \u00A0]*…+[\t ]*|[ \u00A0]{2,}|[ \u00A0])(?<page>\d{1,4}|[ivxlc]+)\s*\z/
-      CLEAR_ENTRY = /\A\s*\S.{0,180}?(?:\t+|[\t \u00A0]*(?:\.[ \u00A0]?){3,}[\t ]*|[\t \u00A0]*…+[\t ]*|[ \u00A0]{3,})(?<page>\d{1,4}|[ivxlc]+)\s*\z/
+      ENTRY = /\A\s*+\S.{0,180}?(?:\t{1,60}|[\t \u00A0]{0,60}(?:\.[ \u00A0]?){3,300}[\t ]{0,60}|[\t \u00A0]{0,60}…{1,60}[\t ]{0,60}|[ \u00A0]{2,300}|[ \u00A0])(?<page>\d{1,4}|[ivxlc]+)\s*+\z/
+      CLEAR_ENTRY = /\A\s*+\S.{0,180}?(?:\t{1,60}|[\t \u00A0]{0,60}(?:\.[ \u00A0]?){3,300}[\t ]{0,60}|[\t \u00A0]{0,60}…{1,60}[\t ]{0,60}|[ \u00A0]{3,300})(?<page>\d{1,4}|[ivxlc]+)\s*+\z/
       LAST_OF_A_NUMBER = [*"0".."9", "i", "v", "x", "l", "c"].to_set.freeze
       CHAPTER_ALONE = /\A\s*\p{L}+ (?:\d+|[ivxlc]+)\s*\z/i
       AUTHOR_FIRST = /\A(?:\[\w{1,12}\]|\d{1,3}[.)]?)?\s*\p{Lu}[\p{L}'’.-]+(?:[ -]\p{Lu}[\p{L}'’.-]+)*,\s*\p{Lu}[\p{L}.]*.{0,120}?(?:\(|,\s|\.\s|\s)#{Wording::YEAR}[a-z]?\b/m

@@ -8,7 +8,7 @@ module Norvel
     class CaptionsFromTyped < Substitution
       Typed = Struct.new(:caption, :paragraph, :match, :counts)
       # The number itself, with what stands before it of a chapter's ("2.").
-      LAST = /(?<before>.*?)(?<last>\d+)\z/
+      LAST = /\A(?<before>.*?)(?<last>(?<!\d)\d++)\z/
 
       def carry_out(manuscript)
         able, = sorted(manuscript)

@@ -68,7 +68,8 @@ module Norvel
         # A folio or the like that is no more takes its field along.
         def drop_fields(recut, old, new)
           used = new.values.flat_map { |paragraph| paragraph.runs.map { |run| [run.home || paragraph.id, run.origin] } }.to_set
-          recut.filter_map { |paragraph| old[paragraph.id] }.each do |was|
+          homes = recut.flat_map { |paragraph| [paragraph.id, *paragraph.runs.filter_map(&:home)] }.uniq
+          old.values_at(*homes).compact.each do |was|
             gone = was.runs.select { |run| run.field && run.field != :own_number && run.origin && !used.include?([was.id, run.origin]) }
             gone.each { |run| FieldParts.take_out(@nodes[was.id], run.origin) }
           end
