@@ -326,7 +326,7 @@ module NorvelWeb
       pending.reduce(start) { |manuscript, entry| Norvel::Changes::Difference.apply(manuscript, JSON.parse(entry.difference)) }
     end
 
-    def original = @original ||= Norvel::Formats.read(source, name: record.filename)
+    def original = @original ||= Norvel::Formats.read(source, name: record.filename, limits: nil)
   end
 
   # The manuscripts that are open, the last used few of them. One that is in use is never put aside.

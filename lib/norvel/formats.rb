@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require_relative "formats/limits"
 require_relative "formats/docx/format"
 require_relative "formats/pasted"
 require_relative "formats/pdf/format"
@@ -14,16 +15,17 @@ module Norvel
 
     # @param bytes [String] the file
     # @param name [String] its name, for the ending
+    # @param limits [Limits, nil] nil: whatever its size, since it was taken before
     # @return [Manuscript]
     # @raise [FileError]
-    def read(bytes, name: "manuscript.docx")
+    def read(bytes, name: "manuscript.docx", limits: Limits.said)
       raise FileError, "The file has #{bytes.bytesize / 1_048_576} MB; the limit is #{LARGEST / 1_048_576} MB." if bytes.bytesize > LARGEST
 
       ending = File.extname(name).downcase
       format = ALL.map(&:new).find { |one| one.endings.include?(ending) }
       raise FileError, "“#{File.basename(name)}” is not a .docx file; only .docx manuscripts can be opened so far." unless format
 
-      format.read(bytes)
+      format.read(bytes, limits: limits)
     end
 
     # @param name [String] as a manuscript says where it comes from

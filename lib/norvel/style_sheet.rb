@@ -67,7 +67,14 @@ module Norvel
     # @return [StyleSheet] with the style added or put in the place of the one with its id
     def with_style(style) = copy(styles: styles.merge(style.id => style))
 
-    def with_styles(changed) = copy(styles: styles.merge(changed).compact)
+    # @param changed [Hash{String=>Style, nil}] by id; nil takes one out, and what named it as its next or linked style names none, what
+    #   rested on it rests on its parent
+    # @return [StyleSheet]
+    def with_styles(changed)
+      left = styles.merge(changed).compact
+      gone = changed.select { |id, style| style.nil? && styles.key?(id) }
+      copy(styles: gone.empty? ? left : left.transform_values { |style| without(style, gone) })
+    end
 
     # @return [String] an id like the name that no style has yet
     def free_id(name)
@@ -104,6 +111,12 @@ module Norvel
     end
 
     private
+
+    def without(style, gone)
+      parent = style.parent
+      parent = styles[parent]&.parent while gone.key?(parent)
+      style.with(parent: parent, next_style: gone.key?(style.next_style) ? nil : style.next_style, linked: gone.key?(style.linked) ? nil : style.linked)
+    end
 
     def copy(**changed) = StyleSheet.new(styles: styles, defaults: defaults, default_id: default_id, **changed)
 

@@ -101,7 +101,7 @@ RSpec.describe "What is no text" do
       manuscript = feature("control that is empty")
       members = Norvel::Formats::Archive.read(Wild.file("control that is empty")).members
       less = {"word/document.xml" => members["word/document.xml"].sub(%r{<w:sdt>.*</w:sdt>}, "")}
-      expect(Norvel::Formats::Docx::LostOnTheWay.new(manuscript, manuscript, members, less).to_a).to eq(["word/document.xml: 1 × sdt"])
+      expect(Norvel::Formats::Docx::LostOnTheWay.new(manuscript, manuscript, members, less).to_a).to include("word/document.xml: 1 × sdt")
     end
   end
 end

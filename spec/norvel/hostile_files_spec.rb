@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require_relative "../support/wild"
+
 require "zip"
 
 # Files that were made or damaged to do harm, or are far larger than any manuscript: a sentence or an answer, in time and in memory.
@@ -124,5 +126,23 @@ RSpec.describe "Hostile files" do
     expect { Norvel::Guide.read("guide: #{"[" * 5_000}#{"]" * 5_000}") }.to raise_error(Norvel::GuideError)
     expect { Norvel::Guide.read("guide:\n#{(1..900).map { |depth| "#{" " * depth}a:\n" }.join}") }.to raise_error(Norvel::GuideError, /nested deeper/)
     expect { Norvel::Choice.matching(read(docx { |file| file.paragraph("x") }), "#{"(" * 5_000}x#{")" * 5_000}", regular: true) }.to raise_error(Norvel::ChangeRefused)
+  end
+end
+
+RSpec.describe Norvel::Formats::Limits do
+  def wild = Wild
+
+  it "are said before anything is made of a file that has more, and how to raise them" do
+    many = wild.build(body: "<w:p/>" * 70_001)
+    expect { read(many) }.to raise_error(Norvel::FileError, "The file has 70,005 paragraphs; Norvel opens up to 70,000. Divide it into several files, or raise the limit (NORVEL_LIMITS=paragraphs=70005).")
+    wide = wild.build(body: wild.table(*Array.new(601) { wild.row(*Array.new(100) { "<w:tc><w:p/></w:tc>" }) }, columns: 100))
+    expect { read(wide) }.to raise_error(Norvel::FileError, /60,100 cells of tables/)
+    styles = (0..4_000).map { |number| %(<w:style w:type="paragraph" w:styleId="S#{number}"><w:name w:val="S#{number}"/></w:style>) }.join
+    expect { read(wild.build(styles: styles)) }.to raise_error(Norvel::FileError, /4,003 styles/)
+    expect { read(wild.build(body: wild.p(wild.t("lamp " * 200_001)))) }.to raise_error(Norvel::FileError, /1,000,005 letters in one paragraph/)
+  end
+
+  it "are settings" do
+    expect(described_class.said("paragraphs=7, cells=9,nonsense=3,styles=x").to_h).to eq(paragraphs: 7, cells: 9, sections: 1_200, styles: 4_000, letters: 1_000_000)
   end
 end

@@ -52,6 +52,11 @@ RSpec.describe Norvel::Layout::RunIn do
     expect(layout.lines_of(1).first.baseline).to eq(layout.lines_of(0).last.baseline)
   end
 
+  it "shares its line with a text that ends in an empty line, and may itself be empty" do
+    odd = on_page(paragraph(0, "", style: "Heading3").with(run_in: true), paragraph(1, "Silverado\n"), paragraph(2, "Lamps.\n", style: "Heading3").with(run_in: true), paragraph(3, "\nThen."), styles: styles)
+    expect([1, 3].map { |id| layout(odd).lines_of(id).map { |one| one.setting.text[one.line.start...one.line.end] }.join }).to eq(["Silverado\n", "\nThen."])
+  end
+
   it "can be set on its own line again, and refuses where nothing follows" do
     heading = made.paragraphs[1]
     apart = change(made, "set_run_in", paragraphs: [heading.id], run_in: false)

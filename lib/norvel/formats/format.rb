@@ -15,9 +15,10 @@ module Norvel
 
       # The reader.
       # @param bytes [String] a file
+      # @param limits [Limits, nil] how large it may be
       # @return [Manuscript] with its warnings
       # @raise [FileError] with one sentence
-      def read(bytes) = raise(NotImplementedError)
+      def read(_bytes, limits: nil) = raise(NotImplementedError)
 
       # The patcher: the source with only what was touched changed; the source itself where nothing was.
       # @param manuscript [Manuscript] @param source [String] the bytes it was read from

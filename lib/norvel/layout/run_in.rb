@@ -12,10 +12,11 @@ module Norvel
       class Part
         attr_reader :lines, :text, :label
 
-        # @param lines [ParagraphLines] of both @param range [Range] of its own text in theirs
-        def initialize(lines, range, label)
+        # @param lines [ParagraphLines] of both @param range [Range] of its own text in theirs @param last [Boolean] whether it is the body
+        def initialize(lines, range, label, last:)
           @joined = lines
           @range = range
+          @last = last
           @text = lines.text[range]
           @label = label
           @sources = {}.compare_by_identity
@@ -46,9 +47,15 @@ module Norvel
         # @return [Boolean] whether its first line begins with the other's end
         def runs_in? = @range.begin.positive? && @sources.fetch(@lines.first).start < @range.begin
 
-        private
+        # @param line [Line] of both
+        # @return [Boolean] whether a part of it is here; an empty line belongs to the body where that has begun
+        def mine?(line)
+          return line.start < @range.end unless @last
 
-        def mine?(line) = (line.start < @range.end && line.end > @range.begin) || (@range.begin == @range.end && line.end == @range.end)
+          line.end > @range.begin || line.start >= @range.begin || (@range.begin == @range.end && line.end == @range.end)
+        end
+
+        private
 
         def own(line)
           copy = line.dup
@@ -73,15 +80,14 @@ module Norvel
       # @param lines [ParagraphLines] of both texts @param length [Integer] code points of the heading
       def initialize(lines, length)
         @lines = lines
-        @heading = Part.new(lines, 0...length, lines.label)
-        @body = Part.new(lines, length...lines.text.length, nil)
+        @heading = Part.new(lines, 0...length, lines.label, last: false)
+        @body = Part.new(lines, length...lines.text.length, nil, last: true)
       end
 
       # @return [Array<Array(Line, Line)>] for each line of both, the heading's part and the body's (nil where there is none)
       def rows
         heads, bodies = @heading.lines.dup, @body.lines.dup
-        length, last = @heading.text.length, @lines.lines.last
-        @lines.lines.map { |line| [(heads.shift if line.start < length), (bodies.shift if line.end > length || line.equal?(last))] }
+        @lines.lines.map { |line| [(heads.shift if @heading.mine?(line)), (bodies.shift if @body.mine?(line))] }
       end
     end
   end

@@ -1,57 +1,64 @@
 # frozen_string_literal: true
 
-require "nokogiri"
+require "cgi/escape"
 
 module Norvel
   module Formats
     module Docx
-      # All characters of all parts of a file, and the elements in which something stands: an independent reader over the XML, which knows
+      # All characters of a part of a file, and the elements in which something stands: an independent reader of the mark-up, which knows
       # nothing of the model. What goes without a change that says so is seen here.
       #
-      #   Characters.of(Archive.read(bytes).members)["word/document.xml"].letters # {"F" => 12, …}
-      class Characters < Nokogiri::XML::SAX::Document
+      #   Characters.new(member).letters # {"F" => 12, …}
+      class Characters
+        STORIES = /document|footnotes|endnotes|header|footer|comments/i # names of parts with words
         # What formatting, page breaks, contents and joins may make and take away.
         PASSING = %w[document body p r t br cr tab hyperlink fldChar fldSimple instrText bookmarkStart bookmarkEnd lastRenderedPageBreak proofErr tbl tblGrid gridCol tr tc
           softHyphen noBreakHyphen commentRangeStart commentRangeEnd sdtContent hdr ftr ins del moveFrom moveTo delText].freeze
-        PARTS = %r{\A(?:word|docProps)/[^/]*\.xml\z}i
-        STORIES = /document|footnotes|endnotes|header|footer|comments/i
+        # Names of properties and their parts (ISO/IEC 29500-1, annex A).
+        PROPERTIES = [*Spelling::ORDER.values.flatten, *SectionWriter::ORDER, *TableWriter::TABLE_ORDER, *%w[top left bottom right start end between bar insideH insideV
+          ilvl numId lid col lang tcW gridSpan vMerge hMerge tcBorders noWrap tcMar tcFitText hideMark gridBefore gridAfter wBefore wAfter cantSplit trHeight tblHeader
+          hidden divId rFonts b i]].freeze
+        KNOWN = (PASSING + PROPERTIES).to_set.freeze
+        DECLARED = /\A<\?xml[^>]{0,200}encoding=["']([\w.-]{1,40})["']/
 
-        attr_reader :letters, :elements, :words
-
-        # @param members [Hash{String=>String}] of a file @param only [Array<String>] the parts that are looked at
-        # @return [Hash{String=>Characters}] by part
-        def self.of(members, only: members.keys.grep(PARTS))
-          only.select { |name| members.key?(name) }.to_h { |name| [name, new.tap { |found| Nokogiri::XML::SAX::Parser.new(found).parse(members[name]) }.settled] }
+        # @param member [String] the bytes of the part
+        def initialize(member)
+          @source = plain(member)
         end
 
-        def initialize
-          super
-          @text = +""
-          @elements = Hash.new(0)
-          @inside = 0 # properties, which are no content
+        # @return [String] a paragraph a line, instructions of fields left out
+        def text
+          @text ||= CGI.unescapeHTML(@source.gsub(%r{<(?:[\w.-]+:)?instrText\b[^<>]*>[^<]*}, "").gsub(%r{</(?:[\w.-]+:)?p>}, "\n").gsub(/<[^<>]*>/, ""))
         end
 
-        def start_element_namespace(name, _attributes = [], _prefix = nil, _uri = nil, _spaces = [])
-          return @inside += 1 if @inside.positive? || name.end_with?("Pr")
+        # @return [Array<String>] in their order
+        def words = @words ||= text.split(/[[:space:]]+/).reject(&:empty?)
 
-          @elements[name] += 1 unless PASSING.include?(name)
-          @skip = name == "instrText"
+        # @return [Hash{String=>Integer}] all that is no white space
+        def letters = @letters ||= words.join.each_char.tally
+
+        # @return [Hash{String=>Integer}] by name
+        def elements
+          @elements ||= @source.scan(/<[A-Za-z_][\w.:-]*/).tally.each_with_object(Hash.new(0)) do |(tag, count), found|
+            name = tag.delete_prefix("<").sub(/\A[^:]*:/, "")
+            found[name] += count unless KNOWN.include?(name) || name.end_with?("Pr", "Change")
+          end
         end
 
-        def end_element_namespace(name, _prefix = nil, _uri = nil)
-          @skip = false
-          @text << " " if name == "p"
-          @inside -= 1 if @inside.positive?
+        private
+
+        def plain(member)
+          text = member.dup.force_encoding(encoding(member)).encode(Encoding::UTF_8, invalid: :replace, undef: :replace)
+          text = text.delete_prefix("\uFEFF").gsub(/<!--.*?-->|<\?.*?\?>/m, "")
+          text.include?("<![CDATA[") ? text.gsub(/<!\[CDATA\[(.*?)\]\]>/m) { CGI.escapeHTML($1) } : text
         end
 
-        def characters(string) = (@text << string unless @inside.positive? || @skip)
-        alias_method :cdata_block, :characters
+        def encoding(member)
+          return Encoding::UTF_16 if member.b.start_with?("\xFF\xFE".b, "\xFE\xFF".b)
 
-        # @return [Characters] counted
-        def settled
-          @words = @text.split(/[[:space:]]+/).reject(&:empty?)
-          @letters = @words.join.each_char.tally
-          self
+          Encoding.find(member.b[DECLARED, 1] || "UTF-8")
+        rescue ArgumentError
+          Encoding::UTF_8
         end
       end
     end

@@ -41,7 +41,9 @@ module Norvel
         # @param node [Nokogiri::XML::Element, nil] w:tblCellMar or w:tcMar
         # @return [Hash{Symbol=>Integer}] EMU by side
         def cell_margins(node)
-          children = (node&.element_children || []).select { |side| MARGIN_SIDES.key?(side.name) }
+          return {} unless node
+
+          children = node.element_children.select { |side| MARGIN_SIDES.key?(side.name) }
           sides = children.map { |side| [MARGIN_SIDES[side.name], measure(attribute(side, "w"))] }
           sides.to_h.compact.reject { |_, width| width.negative? }
         end
@@ -53,15 +55,17 @@ module Norvel
         # @param node [Nokogiri::XML::Element, nil] w:tblBorders or w:tcBorders
         # @return [Hash{Symbol=>Hash}]
         def edges(node)
-          sides = (node&.element_children || []).select { |side| EDGES.key?(side.name) && attribute(side) }
+          return {} unless node
+
+          sides = node.element_children.select { |side| EDGES.key?(side.name) && attribute(side) }
           sides.to_h { |side| [EDGES[side.name], line(side)] }
         end
 
         # @param node [Nokogiri::XML::Element, nil] w:tblPr or w:tcPr @param borders [String] what the element of its lines is called
         # @return [Hash] :edges and :shading that it says
         def cell_look(node, borders)
-          parts = (node&.element_children || []).to_h { |child| [child.name, child] }
-          {edges: edges(parts[borders]), shading: parts["shd"] && read_fill(parts["shd"], nil)}
+          shading = Walk.child(node, "shd")
+          {edges: edges(Walk.child(node, borders)), shading: shading && read_fill(shading, nil)}
         end
 
         # Something the file says that is not known: read as something else, and told.

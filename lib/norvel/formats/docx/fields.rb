@@ -118,7 +118,7 @@ module Norvel
         def marks(story)
           Walk.paragraphs(story).each do |paragraph|
             Walk.runs(paragraph) do |run, _|
-              run.element_children.each { |node| yield node, node.attribute_nodes.find { |one| one.node_name == "fldCharType" }&.value if node.name == "fldChar" }
+              Walk.elements(run) { |node| yield node, node.attribute_nodes.find { |one| one.node_name == "fldCharType" }&.value if node.name == "fldChar" }
             end
           end
         end

@@ -16,7 +16,7 @@ module Norvel
 
         def endings = %w[.docx .dotx]
 
-        def read(bytes) = Reader.read(bytes)
+        def read(bytes, limits: nil) = Reader.read(bytes, limits: limits)
 
         def patch(manuscript, source) = Writer.write(manuscript, source)
 

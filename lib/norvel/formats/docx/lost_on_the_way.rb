@@ -16,7 +16,8 @@ module Norvel
           @before = before
           @now = now
           parts = changed.keys.grep(Characters::STORIES)
-          @was, @is = [members, changed].map { |files| Characters.of(files, only: parts) } # new parts may hold what others lost
+          # New parts may hold what others lost.
+          @was, @is = [members, changed].map { |files| parts.filter_map { |name| [name, Characters.new(files[name])] if files.key?(name) }.to_h }
         end
 
         # @return [Array<String>] each a part and what it lacks
@@ -25,6 +26,8 @@ module Norvel
         private
 
         def letters
+          return [] if @was.all? { |name, part| part.text == @is[name].text }
+
           gone = less(sum(@was, :letters), sum(@is, :letters))
           gone = less(gone, less(*[@before, @now].map { |manuscript| said(manuscript) })) if gone.any?
           return [] if gone.empty?

@@ -34,7 +34,7 @@ module Norvel
         def serialize(document) = document.to_xml(save_with: Nokogiri::XML::Node::SaveOptions::AS_XML)
 
         # @return [Nokogiri::XML::Element, nil]
-        def child(node, name) = node&.element_children&.find { |candidate| candidate.name == name }
+        def child(node, name) = Walk.child(node, name)
 
         # @param order [Array<String>] the children in the schema's order
         # @return [Nokogiri::XML::Element] a new child at its place

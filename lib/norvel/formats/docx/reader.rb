@@ -2,6 +2,7 @@
 
 require_relative "package"
 require_relative "walk"
+require_relative "extent"
 require_relative "codecs"
 require_relative "theme"
 require_relative "spelling"
@@ -25,10 +26,13 @@ module Norvel
         # @param bytes [String] the file
         # @return [Manuscript]
         # @raise [FileError] in one sentence
-        def self.read(bytes) = new(bytes).read
+        def self.read(bytes, limits: nil) = new(bytes, limits: limits).read
 
-        def initialize(bytes)
+        # @param limits [Limits, nil] nil: none
+        def initialize(bytes, limits: nil)
           @package = Package.new(bytes)
+          @limits = limits
+          check_extent if limits
           @document = @package.xml(@package.main)
           @theme = Theme.new((name = @package.related("theme")) && @package.xml(name))
           @warnings = []
@@ -51,12 +55,19 @@ module Norvel
           lists = related("numbering") { |part| NumberingReader.new(part.root, spelling_for(part)).read } || {}
           story = story_reader(@document, @package.main, sheet, formatting: formatting?(@package.main))
           blocks = story.read(body, 0)
+          longest = Manuscript.paragraphs_of([blocks]).map { |paragraph| paragraph.text.length }.max.to_i
+          @limits.refuse(:letters, longest) if @limits && longest > @limits.letters
           @contents = story.contents
           @matters = story.matters
           finish(blocks, sheet, lists, body)
         end
 
         private
+
+        def check_extent
+          parts = [@package.main, *%w[styles footnotes endnotes].map { |kind| @package.related(kind) }].compact
+          parts.each { |part| Extent.check(@package.archive.members[part], @limits) }
+        end
 
         def finish(blocks, sheet, lists, body)
           paragraphs = Walk.paragraphs(body)

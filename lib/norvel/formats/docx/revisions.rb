@@ -16,10 +16,13 @@ module Norvel
         # @param paragraph [Nokogiri::XML::Element] w:p
         # @return [Array<Nokogiri::XML::Element>] in document order; their place in it is the `ref` of their matter
         def within(paragraph)
-          paragraph.element_children.flat_map do |node|
-            inner = (KINDS.key?(node.name) || Walk::RUN_WRAPPERS.include?(node.name)) ? within(node) : []
-            KINDS.key?(node.name) ? [node, *inner] : inner
+          found = []
+          Walk.elements(paragraph) do |node|
+            kind = KINDS.key?(node.name)
+            found << node if kind
+            found.concat(within(node)) if kind || Walk::RUN_WRAPPERS.include?(node.name)
           end
+          found
         end
 
         # Changes of formatting recorded on a paragraph and its runs, on the section that ends with it, and on the cell, row and table that
@@ -93,7 +96,7 @@ module Norvel
           end
         end
 
-        def child(node, name) = node&.element_children&.find { |candidate| candidate.name == name }
+        def child(node, name) = Walk.child(node, name)
         private_class_method :settle, :ends, :child, :of_table, :first?
       end
     end

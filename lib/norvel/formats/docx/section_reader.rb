@@ -15,8 +15,7 @@ module Norvel
         # @return [Array<Array(Nokogiri::XML::Element, Integer)>]
         def self.nodes(body, paragraphs)
           inner = paragraphs.each_with_index.filter_map do |paragraph, index|
-            properties = paragraph.element_children.find { |child| child.name == "pPr" }
-            node = properties&.element_children&.find { |child| child.name == "sectPr" }
+            node = Walk.child(Walk.child(paragraph, "pPr"), "sectPr")
             [node, index] if node
           end
           inner << [body.element_children.reverse.find { |child| child.name == "sectPr" }, nil]

@@ -40,7 +40,7 @@ module Norvel
 
           set = {}
           rows = ROWS.fetch(target)
-          node.element_children.each do |child|
+          Walk.elements(node) do |child|
             rows[child.name]&.each do |property|
               value = codecs.read(child, property)
               set[property.name] = value unless value.nil?

@@ -181,9 +181,11 @@ module Norvel
 
         # Sample text that is to be replaced (§17.5.2.39).
         def note_placeholder(node, paragraph)
+          return if paragraph.blank? || (@controls.empty? && node.parent.name != "sdtContent")
+
           inner = node.element_children.select { |part| part.name == "sdt" }
           around = (node.parent if node.parent.name == "sdtContent")&.parent
-          return if paragraph.blank? || [*inner, *around].none? { |control| child(child(control, "sdtPr"), "showingPlcHdr") }
+          return if [*inner, *around].none? { |control| child(child(control, "sdtPr"), "showingPlcHdr") }
 
           @matters << Manuscript::Matter.new(kind: :placeholder, paragraph: paragraph.id, text: paragraph.written)
         end
@@ -216,7 +218,7 @@ module Norvel
           text = +""
           insets = []
           @held = []
-          node.element_children.each do |piece|
+          Walk.elements(node) do |piece|
             had = text.length
             read_piece(piece, text, insets)
             @fields.show if text.length > had
@@ -341,7 +343,7 @@ module Norvel
 
         def carry(what) = @carries << what
 
-        def child(node, name) = node&.element_children&.find { |candidate| candidate.name == name }
+        def child(node, name) = Walk.child(node, name)
 
         def attribute(node, name = "val") = @codecs.attribute(node, name)
       end

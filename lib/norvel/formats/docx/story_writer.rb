@@ -312,7 +312,7 @@ module Norvel
 
         def first_child(node, name) = @spelling.codecs.make_first(node, name)
 
-        def child(node, name) = node&.element_children&.find { |candidate| candidate.name == name }
+        def child(node, name) = Walk.child(node, name)
       end
     end
   end

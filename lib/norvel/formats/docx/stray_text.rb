@@ -15,23 +15,33 @@ module Norvel
         # @return [Array<String>] the words, each stretch by itself
         def in_paragraph(paragraph)
           found = []
-          paragraph.children.each { |child| look(child, found) }
+          each_child(paragraph) { |child| look(child, found) }
           found
         end
 
         # @param container [Nokogiri::XML::Element] of blocks
         # @return [Array<String>] words between its blocks
         def between_blocks(container)
-          container.children.filter_map { |child| child.text.strip if (child.text? || child.cdata? || %w[r t].include?(child.name)) && !child.blank? && !child.text.strip.empty? }
+          found = []
+          each_child(container) { |child| keep(child, found) if child.text? || child.cdata? || %w[r t].include?(child.name) }
+          found
         end
 
         def look(node, found)
           return keep(node, found) if node.text? || node.cdata?
           return unless node.element?
 
-          if node.name == "r" then node.children.each { |piece| keep(piece, found) if piece.text? || piece.cdata? }
-          elsif Walk::RUN_WRAPPERS.include?(node.name) then node.children.each { |child| look(child, found) }
+          if node.name == "r" then each_child(node) { |piece| keep(piece, found) if piece.text? || piece.cdata? }
+          elsif Walk::RUN_WRAPPERS.include?(node.name) then each_child(node) { |child| look(child, found) }
           elsif !APART.include?(node.name) && node.child then keep(node, found)
+          end
+        end
+
+        def each_child(node)
+          one = node.child
+          while one
+            yield one
+            one = one.next_sibling
           end
         end
 
@@ -39,7 +49,7 @@ module Norvel
           words = node.text.strip
           found << words unless words.empty?
         end
-        private_class_method :look, :keep
+        private_class_method :look, :keep, :each_child
       end
     end
   end

@@ -87,7 +87,7 @@ module Norvel
 
         def said(properties, name) = child(properties, name)&.then { |node| attribute(node) }
 
-        def child(node, name) = node&.element_children&.find { |candidate| candidate.name == name }
+        def child(node, name) = Walk.child(node, name)
 
         def attribute(node, name = "val") = @codecs.attribute(node, name)
       end

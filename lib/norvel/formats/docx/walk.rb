@@ -20,9 +20,28 @@ module Norvel
 
         module_function
 
+        # @param node [Nokogiri::XML::Element, nil] @param name [String]
+        # @return [Nokogiri::XML::Element, nil] its first child of that name
+        def child(node, name)
+          one = node&.first_element_child
+          one = one.next_element while one && one.name != name
+          one
+        end
+
+        # Every element directly in another; sets of nodes cost more than all else that is read.
+        # @yieldparam node [Nokogiri::XML::Element]
+        def elements(parent)
+          one = parent.first_element_child
+          while one
+            following = one.next_element
+            yield one
+            one = following
+          end
+        end
+
         # @yieldparam node [Nokogiri::XML::Element] each w:p and w:tbl directly in the container
         def blocks(container, &block)
-          container.element_children.each do |node|
+          elements(container) do |node|
             case node.name
             when "p", "tbl" then yield node
             when *BLOCK_WRAPPERS then blocks(node, &block)
@@ -59,7 +78,9 @@ module Norvel
         def leaves(paragraph, &block) = open_up(paragraph, [], [-1, BESIDE - 1], &block)
 
         def open_up(parent, wrappers, last, &block)
-          parent.children.each do |node|
+          following = parent.child
+          while (node = following)
+            following = node.next_sibling
             if RUN_WRAPPERS.include?(node.name) && anything?(node) then open_up(node, wrappers + [node], last, &block)
             elsif RUNS.include?(node.name) then yield node, wrappers, last[0] += 1
             elsif node.element? && !MEANINGLESS.include?(node.name) then yield node, wrappers, last[1] += 1
@@ -76,7 +97,7 @@ module Norvel
         end
 
         def wrapped(parent, name, &block)
-          parent.element_children.each do |node|
+          elements(parent) do |node|
             if node.name == name
               yield node
             elsif BLOCK_WRAPPERS.include?(node.name)
