@@ -134,7 +134,7 @@ RSpec.describe Norvel::Formats::Limits do
 
   it "are said before anything is made of a file that has more, and how to raise them" do
     many = wild.build(body: "<w:p/>" * 70_001)
-    expect { read(many) }.to raise_error(Norvel::FileError, "The file has 70,005 paragraphs; Norvel opens up to 70,000. Divide it into several files, or raise the limit (NORVEL_LIMITS=paragraphs=70005).")
+    expect { read(many) }.to raise_error(Norvel::FileError, "The file has 70,006 paragraphs; Norvel opens up to 70,000. Divide it into several files, or raise the limit (NORVEL_LIMITS=paragraphs=70006).")
     wide = wild.build(body: wild.table(*Array.new(601) { wild.row(*Array.new(100) { "<w:tc><w:p/></w:tc>" }) }, columns: 100))
     expect { read(wide) }.to raise_error(Norvel::FileError, /60,100 cells of tables/)
     styles = (0..4_000).map { |number| %(<w:style w:type="paragraph" w:styleId="S#{number}"><w:name w:val="S#{number}"/></w:style>) }.join
