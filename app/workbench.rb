@@ -290,12 +290,12 @@ module NorvelWeb
       State.new(head, manuscript, @lines)
     rescue Norvel::Error
       raise
-    rescue StandardError => fault # whatever a layout may come to: the manuscript is whole, and is told apart from its pages
+    rescue => fault # whatever a layout may come to: the manuscript is whole, and is told apart from its pages
       warn "norvel: a state could not be laid out (#{fault.class})", *fault.backtrace.first(5)
       @lines = Norvel::Layout::LineStore.new(Norvel::Fonts::Book.shipped)
       begin
         State.new(head, manuscript, @lines)
-      rescue StandardError
+      rescue
         raise NotShown
       end
     end

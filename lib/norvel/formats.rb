@@ -39,8 +39,10 @@ module Norvel
 
     # @param manuscript [Manuscript] as it is now
     # @param source [String] the file it was read from
+    # @param name [String, nil] what it is to be called; nil: as it came
     # @return [String] the bytes of the same file with only the formatting changed
-    def write(manuscript, source:) = of(manuscript.format).patch(manuscript, source)
+    # @raise [FileError]
+    def write(manuscript, source:, name: nil) = of(manuscript.format).patch(manuscript, source, ending: name && File.extname(name).downcase)
 
     # A PDF of the layout, with the pictures and links of the file that it was read from.
     # @param layout [Layout] @param source [String] the bytes of that file @param name [String] what it is called where it says no title

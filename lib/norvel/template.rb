@@ -57,7 +57,7 @@ module Norvel
     # @param guide [Guide]
     # @return [String] the bytes of a .docx file with sample text in the guide's styles, its parts, folios, captions and contents
     # @raise [ChangeRefused, FileError]
-    def with_samples(guide)
+    def with_samples(guide, name: nil)
       samples = samples_of(guide)
       source = Formats.bare(samples: samples.map { |slot, text| STAYS.include?(text) ? {plain: text} : text })
       manuscript = Formats.read(source)
@@ -68,7 +68,7 @@ module Norvel
       end
       roles = Roles.said(manuscript, manuscript.paragraphs.map(&:id).zip(slots).to_h)
       named = manuscript.with(info: manuscript.info.with(title: samples.first.last, language: guide.language))
-      Formats.write(Plan.new(named, guide, roles: roles).apply, source: source)
+      Formats.write(Plan.new(named, guide, roles: roles).apply, source: source, name: name)
     end
 
     # @return [Array<Array(Symbol, Object)>] of the samples those that the guide has a style for

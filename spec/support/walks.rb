@@ -90,7 +90,7 @@ class RandomWalk
     fault("undone, it is another file") unless Norvel::Formats.write(@original, source: @source) == @source
   rescue Norvel::FileError => error
     fault("not delivered: #{error.message}")
-  rescue StandardError => error
+  rescue => error
     fault("#{error.class}: #{error.message.lines.first.to_s[0, 160]} at #{error.backtrace.first(2).join(" < ")}")
   end
 

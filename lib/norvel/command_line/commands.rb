@@ -60,7 +60,7 @@ module Norvel
         house = guide
         before = Examination.new(manuscript(file))
         plan = Plan.new(before, house)
-        save(@options[:out], Formats.write(plan.apply, source: load(file)), inputs: [file]) unless @options[:dry]
+        save(@options[:out], Formats.write(plan.apply, source: load(file), name: @options[:out]), inputs: [file]) unless @options[:dry]
         @options[:json] ? answer(Report::Tidy.new(before, plan, house).to_h) : @out.puts(plan.lines.map(&:sentence))
       end
     end
@@ -81,7 +81,7 @@ module Norvel
         before = manuscript(file)
         operation = Changes.build("restyle", "lines" => @options[:set])
         after = operation.call(before)
-        save(@options[:out], Formats.write(after, source: load(file)), inputs: [file])
+        save(@options[:out], Formats.write(after, source: load(file), name: @options[:out]), inputs: [file])
         @out.puts operation.told(before, after), *Formats.cannot_say(before, after)
       rescue ChangeRefused => error
         raise Misuse, error.message
@@ -94,7 +94,7 @@ module Norvel
       def carry_out((name, to))
         raise FileError, "“#{File.basename(to)}”: only .docx can be written so far." unless %w[.docx .dotx].include?(File.extname(to).downcase)
 
-        save(to, Norvel::Template.with_samples(Guide.find(name)))
+        save(to, Norvel::Template.with_samples(Guide.find(name), name: to))
       end
     end
 
@@ -117,7 +117,7 @@ module Norvel
         after = @options[:guide] ? Plan.new(before, guide).apply : before
         return tell(pdf(from, to, after)) if kind == ".pdf"
 
-        save(to, Formats.write(after, source: load(from)), inputs: [from])
+        save(to, Formats.write(after, source: load(from), name: to), inputs: [from])
         tell([])
       end
 

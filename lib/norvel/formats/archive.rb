@@ -24,7 +24,7 @@ module Norvel
           most = [limits.entry_bytes, limits.total_bytes - total, [bytes.bytesize * limits.ratio, 1_000_000].max].min
           data = unpacked(entry, most)
           total += data.bytesize
-          found[entry.name.dup.force_encoding(Encoding::UTF_8).scrub.freeze] = data.force_encoding(Encoding::BINARY)
+          found[named(entry)] = data.force_encoding(Encoding::BINARY)
         end
         new(members)
       end
@@ -33,8 +33,18 @@ module Norvel
       # @return [String, nil] the bytes of one member, the others left packed
       # @raise [FileError]
       def self.member(bytes, name, limits: Limits.new)
-        entry = entries(bytes, limits).find { |one| one.name.dup.force_encoding(Encoding::UTF_8).scrub == name } or return
+        entry = entries(bytes, limits).find { |one| named(one) == name } or return
         unpacked(entry, limits.entry_bytes).force_encoding(Encoding::BINARY)
+      end
+
+      # Some programs write backslashes for slashes.
+      # @return [String]
+      # @raise [FileError] for a path that would lead out of the file
+      def self.named(entry)
+        name = entry.name.dup.force_encoding(Encoding::UTF_8).scrub.tr("\\", "/").freeze
+        raise FileError, "The file has a member whose name leads out of it (“#{name[0, 60]}”); no manuscript needs one, and it was not opened." if name.start_with?("/") || name.split("/").include?("..")
+
+        name
       end
 
       # Piece by piece, so that one that inflates is refused before it fills the memory.
@@ -73,7 +83,7 @@ module Norvel
       rescue Zip::Error, Zlib::Error, EOFError, ArgumentError, RangeError, NoMethodError, TypeError => error
         raise FileError, "The file is damaged or cut short and cannot be unpacked (#{error.class.name.split("::").last})."
       end
-      private_class_method :entries, :unpacking, :unpacked, :refuse
+      private_class_method :entries, :unpacking, :unpacked, :refuse, :named
 
       def initialize(members)
         @members = members

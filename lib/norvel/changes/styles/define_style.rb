@@ -10,7 +10,8 @@ module Norvel
 
         name = free_name(manuscript.sheet, parameters["name"])
         set = (parameters["values"] || {}).to_h { |name, written| Properties[name].then { |property| [property.name, property.parse(written)] } }
-        style = StyleSheet::Style.new(id: parameters.fetch("id"), name: name, kind: (parameters["kind"] || "paragraph").to_sym,
+        set, standard = as_heading(name, set)
+        style = StyleSheet::Style.new(id: parameters.fetch("id"), name: name, standard: standard, kind: (parameters["kind"] || "paragraph").to_sym,
           parent: parameters["parent"], next_style: parameters["next"] || following(manuscript.sheet, set), properties: parameters["lean"] ? lean(manuscript, set) : set, from_file: false)
         manuscript.with(sheet: manuscript.sheet.with_style(style))
       end
@@ -18,6 +19,16 @@ module Norvel
       def sentence(_manuscript) = "Added the style “#{parameters["name"]}”."
 
       private
+
+      HEADING = /\Aheading ([1-9])\z/i
+
+      # One that is called as the standard calls its headings is that heading, with its level.
+      # @return [Array(Hash, String)] its values, and the standard's name where that is spelled otherwise
+      def as_heading(name, set)
+        level = (name[HEADING, 1] unless parameters["kind"] == "character") or return [set, nil]
+
+        [{outline_level: level.to_i}.merge(set), (name == name.downcase) ? nil : name.downcase]
+      end
 
       # What comes after a heading is running text.
       def following(sheet, set)

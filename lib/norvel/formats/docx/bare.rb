@@ -7,8 +7,7 @@ module Norvel
     module Docx
       # The least file that is a manuscript: where writing from scratch begins.
       module Bare
-        MAIN = "http://schemas.openxmlformats.org/wordprocessingml/2006/main"
-        RELATIONS = "http://schemas.openxmlformats.org/officeDocument/2006/relationships"
+        MAIN, RELATIONS = *Namespaces::TRANSITIONAL
         PACKAGE = "http://schemas.openxmlformats.org/package/2006"
         TYPES = "application/vnd.openxmlformats-officedocument.wordprocessingml"
         HEAD = %(<?xml version="1.0" encoding="UTF-8" standalone="yes"?>\n)

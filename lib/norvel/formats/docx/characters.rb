@@ -15,9 +15,7 @@ module Norvel
         PASSING = %w[document body p r t br cr tab hyperlink fldChar fldSimple instrText bookmarkStart bookmarkEnd lastRenderedPageBreak proofErr tbl tblGrid gridCol tr tc
           softHyphen noBreakHyphen commentRangeStart commentRangeEnd sdtContent hdr ftr ins del moveFrom moveTo delText].freeze
         # Names of properties and their parts (ISO/IEC 29500-1, annex A).
-        PROPERTIES = [*Spelling::ORDER.values.flatten, *SectionWriter::ORDER, *TableWriter::TABLE_ORDER, *%w[top left bottom right start end between bar insideH insideV
-          ilvl numId lid col lang tcW gridSpan vMerge hMerge tcBorders noWrap tcMar tcFitText hideMark gridBefore gridAfter wBefore wAfter cantSplit trHeight tblHeader
-          hidden divId rFonts b i]].freeze
+        PROPERTIES = [*Spelling::ORDER.values.flatten, *SectionWriter::ORDER, *TableWriter::TABLE_ORDER, "top", "left", "bottom", "right", "start", "end", "between", "bar", "insideH", "insideV", "ilvl", "numId", "lid", "col", "lang", "tcW", "gridSpan", "vMerge", "hMerge", "tcBorders", "noWrap", "tcMar", "tcFitText", "hideMark", "gridBefore", "gridAfter", "wBefore", "wAfter", "cantSplit", "trHeight", "tblHeader", "hidden", "divId", "rFonts", "b", "i"].freeze
         KNOWN = (PASSING + PROPERTIES).to_set.freeze
         DECLARED = /\A<\?xml[^>]{0,200}encoding=["']([\w.-]{1,40})["']/
 

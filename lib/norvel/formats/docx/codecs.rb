@@ -31,8 +31,10 @@ module Norvel
         # @param prefix [String] the prefix of the wordprocessing namespace in this part
         # @param theme [Theme]
         # @param unknown [Hash{String=>Integer}] told what was read as something else, with how often
-        def initialize(prefix, theme, unknown = Hash.new(0))
+        # @param strict [Boolean] whether the part is of the strict form, which knows start and end, not left and right
+        def initialize(prefix, theme, unknown = Hash.new(0), strict: false)
           @prefix = prefix
+          @strict = strict
           @theme = theme
           @unknown = unknown
         end
@@ -268,13 +270,15 @@ module Norvel
         def write_language(node, _, value) = put(node, "val", value)
         def write_underline(node, _, value) = put(node, "val", value && (UNDERLINE.key(value) || "single"))
 
+        def sides = @strict ? {start: "start", end: "end"} : {start: "left", end: "right"}
+
         def write_align(node, _, value)
-          put(node, "val", {start: "left", end: "right", center: "center", justify: "both"}[value])
+          put(node, "val", sides.merge(center: "center", justify: "both")[value])
         end
 
         def write_twips(node, property, value)
           attr, also = PropertySpelling.of(property).values_at(:attr, :attr_also)
-          attr = also if also && attribute(node, also)
+          attr = also if also && (@strict || attribute(node, also))
           put(node, attr || "val", value && (Rational(value) / Lengths::TWIP).round)
           %W[#{attr}Chars #{also}Chars #{attr}Lines #{attr}Autospacing].each { |twin| put(node, twin, nil) } if attr
         end
@@ -282,7 +286,7 @@ module Norvel
         # Hundredths of a character (§17.3.1.12).
         def write_characters(node, property, value)
           attr, also = PropertySpelling.of(property).values_at(:attr, :attr_also)
-          put(node, (also && attribute(node, also)) ? also : attr, value)
+          put(node, (also && (@strict || attribute(node, also))) ? also : attr, value)
         end
 
         def write_first_line_characters(node, _, value)
@@ -332,7 +336,7 @@ module Norvel
           node.children.unlink
           value&.each do |tab|
             child = make(node, "tab")
-            put(child, "val", {start: "left", center: "center", end: "right", decimal: "decimal", bar: "bar", clear: "clear"}[tab.align])
+            put(child, "val", sides.merge(center: "center", decimal: "decimal", bar: "bar", clear: "clear")[tab.align])
             put(child, "leader", tab.leader) unless tab.leader == :none
             put(child, "pos", tab.position / Lengths::TWIP)
           end

@@ -18,7 +18,7 @@ module Norvel
 
         def read(bytes, limits: nil) = Reader.read(bytes, limits: limits)
 
-        def patch(manuscript, source) = Writer.write(manuscript, source)
+        def patch(manuscript, source, ending: nil) = Writer.write(manuscript, source, ending: ending)
 
         def bare(samples = []) = Bare.bytes(samples)
 

@@ -8,7 +8,6 @@ module Norvel
       class MarginsWriter
         SLOTS = {headers: "header", footers: "footer"}.freeze
         ROOTS = {headers: "hdr", footers: "ftr"}.freeze
-        RELATIONS = NewPart::RELATIONS
 
         # @param parts [Hash{Integer=>String}] the number of the first paragraph to the part (Reader#header_parts)
         # @param before [Manuscript] as read @param now [Manuscript]
@@ -103,7 +102,7 @@ module Norvel
 
         def relation_prefix(node)
           root = node.document.root
-          space = root.namespace_definitions.find { |one| one.href == RELATIONS || one.href.end_with?("officeDocument/relationships") } || root.add_namespace_definition("r", RELATIONS)
+          space = root.namespace_definitions.find { |one| one.prefix && one.href == @package.form.relations } || root.add_namespace_definition("r", @package.form.relations)
           space.prefix
         end
 
@@ -139,7 +138,7 @@ module Norvel
         def anew(side, blocks, file)
           raise FileError, "A table in a new header or footer cannot be written to this format yet." unless blocks.all?(Manuscript::Paragraph)
 
-          document = Nokogiri::XML(%(<w:#{ROOTS[side]} xmlns:w="#{PartWriter::NAMESPACE}"><w:p/></w:#{ROOTS[side]}>))
+          document = Nokogiri::XML(%(<w:#{ROOTS[side]} xmlns:w="#{@package.form.main}"><w:p/></w:#{ROOTS[side]}>))
           fresh = blocks.map { |paragraph| bare(paragraph) }
           StoryWriter.new(Walk.paragraphs(document.root), -1, Spelling.new(document.root, @theme), default_style: @before.sheet.default_id)
             .patch({"margin" => [Manuscript::Paragraph.new(id: -1, style: @before.sheet.default_id)]}, {"margin" => fresh})

@@ -24,19 +24,27 @@ module Norvel
 
           @archive = Archive.read(bytes)
           @parsed = {}
+          @spelled = archive.members.keys.to_h { |name| [name.downcase, name] }
           @main = find_main
         end
 
-        def part?(name) = archive.members.key?(name)
+        def part?(name) = @spelled.key?(name.downcase)
+
+        # Names of parts are the same in capitals and small letters (ISO/IEC 29500-2 §9.1.1).
+        # @return [String] as the file spells it
+        def actual(name) = @spelled.fetch(name.downcase, name)
+
+        # @return [Namespaces::Form] of the main part
+        def form = @form ||= Namespaces.form(xml(main).root)
 
         # @param name [String]
         # @return [Nokogiri::XML::Document] parsed once; not to be changed
         # @raise [FileError]
-        def xml(name) = @parsed[name] ||= parse(name)
+        def xml(name) = @parsed[actual(name)] ||= parse(name)
 
         # @return [Nokogiri::XML::Document] parsed afresh, to be patched
         def parse(name)
-          source = archive.members[name] or raise FileError, "The file has no part “#{name}”, which it needs."
+          source = archive.members[actual(name)] or raise FileError, "The file has no part “#{name}”, which it needs."
           document = Nokogiri::XML(source) { |config| config.nonet }
           if document.internal_subset || document.external_subset
             raise FileError,
@@ -63,6 +71,12 @@ module Norvel
           relationships(main).values.find { |link| link[:type] == kind && !link[:external] && part?(link[:target]) }&.fetch(:target)
         end
 
+        # @param member [String] the bytes of a part
+        # @return [Boolean] whether it uses a prefix that it does not declare (Namespaces in XML 1.0 §5)
+        def self.undeclared?(member)
+          member.start_with?("<") && Nokogiri::XML(member, &:nonet).errors.any? { |error| error.message.match?(/namespace|prefix/i) }
+        end
+
         # @return [String] the name of the part's relationship part
         def self.relationships_name(part)
           folder, _, file = part.rpartition("/")
@@ -74,7 +88,7 @@ module Norvel
         def find_main
           link = relationships("").values.find { |entry| entry[:type] == "officeDocument" }
           name = link ? link[:target] : "word/document.xml"
-          return name if part?(name)
+          return actual(name) if part?(name)
 
           raise FileError, "This zip file holds no text document; only .docx manuscripts can be opened."
         end
@@ -87,7 +101,7 @@ module Norvel
           xml(name).root.element_children.to_h do |link|
             external = link["TargetMode"] == "External"
             [link["Id"],
-              {type: link["Type"].to_s.split("/").last, target: external ? link["Target"] : resolve(base, link["Target"].to_s), external: external}]
+              {type: link["Type"].to_s.split("/").last, target: external ? link["Target"] : actual(resolve(base, link["Target"].to_s.tr("\\", "/"))), external: external}]
           end
         end
 

@@ -6,14 +6,12 @@ module Norvel
       # What writers of parts share: the part of a kind to be patched, or begun where the file has none, children at their place
       # in the schema's order, and the bytes in the end.
       class PartWriter
-        NAMESPACE = "http://schemas.openxmlformats.org/wordprocessingml/2006/main"
-
         # @param package [Package] @param theme [Theme] @param kind [String] "styles", "numbering", "settings": the part's name and type
         def initialize(package, theme, kind)
           @package = package
           @kind = kind
           @name = package.related(kind)
-          @document = @name ? package.parse(@name) : Nokogiri::XML(%(<w:#{kind} xmlns:w="#{NAMESPACE}"/>))
+          @document = @name ? package.parse(@name) : Nokogiri::XML(%(<w:#{kind} xmlns:w="#{package.form.main}"/>))
           @root = @document.root
           @spelling = Spelling.new(@root, theme)
         end

@@ -55,7 +55,7 @@ module Norvel
 
         # Each stands with the paragraph that ends it, the last at the end of the body.
         def settle(body, homes)
-          return if @now.map { |section| [section.origin, section.last] } == @before.map { |section| [section.origin, section.last] }
+          return if homes.all?(&:parent) && @now.map { |section| [section.origin, section.last] } == @before.map { |section| [section.origin, section.last] }
 
           (@nodes.compact - homes).each { |node| take_out(node) }
           @now.zip(homes) do |section, node|

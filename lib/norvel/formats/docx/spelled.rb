@@ -10,7 +10,7 @@ module Norvel
         NAMES = TARGETS.keys.to_h { |target| [target, Properties.of(target).map(&:name)] }.freeze
 
         def initialize
-          @document = Nokogiri::XML(%(<w:document xmlns:w="#{PartWriter::NAMESPACE}"/>))
+          @document = Nokogiri::XML(%(<w:document xmlns:w="#{Namespaces::TRANSITIONAL.main}"/>))
           @spelling = Spelling.new(@document.root, Theme.new(nil))
           @same = {}.compare_by_identity
           @equal = {}

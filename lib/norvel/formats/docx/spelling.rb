@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require_relative "namespaces"
 require_relative "property_spelling"
 
 module Norvel
@@ -29,7 +30,7 @@ module Norvel
         # @param theme [Theme]
         # @param unknown [Hash{String=>Integer}] as for Codecs
         def initialize(root, theme, unknown = Hash.new(0))
-          @codecs = Codecs.new(root.namespace&.prefix || "w", theme, unknown)
+          @codecs = Codecs.new(Namespaces.prefix(root), theme, unknown, strict: Namespaces.strict?(root))
         end
 
         # @param node [Nokogiri::XML::Element, nil] w:pPr or w:rPr

@@ -23,7 +23,7 @@ module Norvel
           @now.styles.each_value { |style| patch(style) unless @before[style.id] == style }
           @before.styles.each_key { |id| @nodes[id]&.unlink unless @now[id] }
           patch_defaults unless @before.defaults == @now.defaults
-          add_written_default unless @name
+          add_written_default
           keep(changed)
         end
 
@@ -60,18 +60,20 @@ module Norvel
           node = @spelling.codecs.make(@root, "style")
           @spelling.codecs.put(node, "type", KINDS.fetch(style.kind))
           if style.id == @now.default_id then @spelling.codecs.put(node, "default", "1")
-          else @spelling.codecs.put(node, "customStyle", "1")
+          elsif !style.file_name.match?(StyleSheet::STANDARD) then @spelling.codecs.put(node, "customStyle", "1")
           end
           @spelling.codecs.put(node, "styleId", style.id)
           insert(node, "qFormat")
           node
         end
 
-        # A file without styles gets its default style written too, so that the others have it to rest on.
+        # A file without a default style gets it written too, so that the others have it to rest on.
         def add_written_default
           style = @now[@now.default_id]
-          make_style(style).then { |node| patch_reference(node, "name", style.name) } unless @root.element_children.any? { |node| @spelling.codecs.attribute(node, "styleId") == style.id }
+          make_style(style).then { |node| patch_reference(node, "name", style.name) } unless node?(style.id)
         end
+
+        def node?(id) = @root.element_children.any? { |node| node.name == "style" && @spelling.codecs.attribute(node, "styleId") == id }
 
         def patch_reference(node, name, value)
           reference = child(node, name)

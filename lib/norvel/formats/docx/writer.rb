@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require_relative "new_part"
+require_relative "main_type"
 require_relative "part_writer"
 require_relative "styles_writer"
 require_relative "numbering_writer"
@@ -21,9 +22,10 @@ module Norvel
       # their bytes, in touched parts only the nodes of touched paragraphs, runs, sections and styles are patched.
       class Writer
         # @param manuscript [Manuscript] @param source [String] the original bytes
+        # @param ending [String, nil] of the name that it is to have: ".dotx" is a template, ".docx" a document
         # @return [String] the source itself when nothing changed
         # @raise [FileError] when what would be delivered does not say what the manuscript says
-        def self.write(manuscript, source) = new(manuscript, source).write
+        def self.write(manuscript, source, ending: nil) = new(manuscript, source).write(ending)
 
         def initialize(manuscript, source)
           @now = manuscript
@@ -35,13 +37,16 @@ module Norvel
           @changed = {}
         end
 
-        def write
+        # @param ending [String, nil]
+        # @return [String]
+        def write(ending = nil)
           patch_body
           patch_notes
           StylesWriter.new(@package, @theme, @before.sheet, @now.sheet).write(@changed) if @now.sheet != @before.sheet
           NumberingWriter.new(@package, @theme, @before.lists, @now.lists).write(@changed) if @now.lists != @before.lists
           SettingsWriter.new(@package, @theme, @before.settings, @now.settings).write(@changed) if @now.settings != @before.settings
           InfoWriter.new(@package, @now.info).write(@changed) if @now.info.with(language: nil) != @before.info.with(language: nil)
+          MainType.settle(@package, @changed, ending)
           return @source if @changed.empty?
 
           @package.archive.write(@changed).tap { |bytes| verify(bytes) }
@@ -51,6 +56,9 @@ module Norvel
 
         # Read again before it is given away: every value has to be that of the manuscript, as the format spells it.
         def verify(bytes)
+          broken = @changed.keys.find { |name| Package.undeclared?(@changed[name]) && !Package.undeclared?(@package.archive.members[name].to_s) }
+          raise FileError, "The part “#{broken}” that would be delivered is no valid XML; nothing was delivered." if broken
+
           found = ReadingBack.new(@now, Reader.read(bytes)).differences
           if found.any?
             raise FileError,
