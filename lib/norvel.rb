@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 # The rooms, in the order in which data passes through them: each knows those above it (spec/norvel/rooms_spec.rb).
+require_relative "norvel/version"
 require_relative "norvel/errors"
 require_relative "norvel/value"
 require_relative "norvel/lengths"

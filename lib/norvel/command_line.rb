@@ -21,12 +21,13 @@ module Norvel
 
     # @param arguments [Array<String>]
     # @return [Integer] the exit status
-    def run(arguments, out: $stdout, err: $stderr)
+    def run(arguments, out: $stdout, err: $stderr, input: $stdin)
       name, *rest = arguments
+      return out.puts("norvel #{VERSION}") || DONE if name == "--version"
       return overview(out) || DONE if name.nil? || %w[help --help -h].include?(name)
 
       command = Command::ALL[name] or raise Misuse, "there is no command “#{name}”; `norvel --help` lists them"
-      command.new(rest, out: out, err: err).run
+      command.new(rest, out: out, err: err, input: input).run
     rescue Misuse, OptionParser::ParseError => error
       err.puts "norvel: #{error.message}"
       USAGE
@@ -46,7 +47,7 @@ module Norvel
       out.puts "  demo                  prepare everything, fill an empty database with demo data, serve on 127.0.0.1:4567",
         "  serve                 the same without demo data"
       Command::ALL.each_value { |command| out.puts "  #{command.usage.ljust(22)}\n                        #{command.about}" }
-      out.puts "", "`norvel COMMAND --help` says more. GUIDE is a YAML file or a name that `guides` prints.",
+      out.puts "", "`norvel --version` says which this is; FILE may be - (standard input), and so may OUT (standard output).", "`norvel COMMAND --help` says more. GUIDE is a YAML file or a name that `guides` prints.",
         "Exit: 0 done; 1 check found a broken must; 2 wrong usage; 3 a file cannot be read or written; 4 a fault of Norvel."
     end
     private_class_method :overview

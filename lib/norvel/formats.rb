@@ -28,6 +28,9 @@ module Norvel
       format.read(bytes, limits: limits)
     end
 
+    # @return [Array<String>] endings of the files that can be read
+    def endings = ALL.flat_map { |format| format.new.endings }
+
     # @param name [String] as a manuscript says where it comes from
     # @return [Format]
     # @raise [FileError]

@@ -46,7 +46,7 @@ module Norvel
 
       read(File.read(name, encoding: "UTF-8"))
     rescue SystemCallError => error
-      raise FileError, "The guide “#{name}” cannot be read (#{error.class.name.split("::").last})."
+      raise FileError, "The guide “#{name}” cannot be read (#{Error.said_by_the_system(error)})."
     end
 
     # @param yaml [String]

@@ -105,3 +105,21 @@ RSpec.describe "What is no text" do
     end
   end
 end
+
+RSpec.describe Norvel::Formats::Docx::KeptThings do
+  def told(changed = {}, relations: nil, **built)
+    members = Norvel::Formats::Archive.read(Wild.build(**built)).members.merge(changed)
+    members["_rels/.rels"] = members["_rels/.rels"].sub("</Relationships>", "#{relations}</Relationships>") if relations
+    read(Norvel::Formats::Archive.new({}).write(members)).warnings & described_class::SENTENCES.values
+  end
+
+  it "are told: macros, a signature, protection, text and parts of other files" do
+    sentences = described_class::SENTENCES
+    signed = %(<Relationship Id="rIdS" Type="http://schemas.openxmlformats.org/package/2006/relationships/digital-signature/origin" Target="_xmlsignatures/origin.sigs"/>)
+    expect(told({"word/vbaProject.bin" => "x"})).to eq([sentences[:macros]])
+    expect(told({"_xmlsignatures/origin.sigs" => ""}, relations: signed)).to eq([sentences[:signature]])
+    expect(told(settings: %(<w:documentProtection w:edit="readOnly" w:enforcement="1"/>))).to eq([sentences[:protection]])
+    expect(told(body: %(<w:altChunk r:id="rIdX"/>#{Wild.p(%(<w:subDoc r:id="rIdY"/>))}))).to eq([sentences[:chunk], sentences[:part]])
+    expect(told(settings: %(<w:documentProtection w:edit="readOnly" w:enforcement="0"/>))).to eq([])
+  end
+end

@@ -6,12 +6,14 @@ require_relative "../report/many"
 module Norvel
   module CommandLine
     class Check < Command
-      command "check", "check FILE… --guide GUIDE [--report OUT.html|.pdf|.csv|.json] [--waivers FILE] [--json]",
+      command "check", "check FILE… --guide GUIDE [--report OUT.html|.pdf|.csv|.json] [--waivers FILE] [--recursive] [--json]",
         "findings against a guide; of several files or a folder, who meets what", files: (1..)
 
       def options(parser)
         json(parser)
+        as_option(parser)
         guide_option(parser)
+        parser.on("--recursive", "folders with the folders in them") { @options[:recursive] = true }
         parser.on("--report OUT", "write the findings to OUT.html, OUT.pdf, OUT.csv or OUT.json") { |path| @options[:report] = path }
         parser.on("--waivers FILE", "findings that are let be: a JSON list, or a .json report that holds one") { |path| @options[:waivers] = path }
       end
@@ -49,7 +51,7 @@ module Norvel
 
       # Each by itself: one that cannot be read does not stop the others.
       def many(paths, house, kind)
-        files = paths.flat_map { |path| File.directory?(path) ? Dir.glob(File.join(path, "*.{docx,dotx}")).sort : [path] }
+        files = paths.flat_map { |path| File.directory?(path) ? within(path) : [path] }
         raise FileError, "There is no manuscript in “#{paths.first}”." if files.empty?
 
         report = Report::Many.new(house)
@@ -61,6 +63,17 @@ module Norvel
         report.must_broken? ? BROKEN : DONE
       end
 
+      # The manuscripts of a folder, whatever the case of their ending; lock files and hidden ones are passed over, others told.
+      def within(folder)
+        names = Dir.children(folder).sort.reject { |name| name.start_with?(".", "~$") }
+        folders, files = names.map { |name| File.join(folder, name) }.partition { |path| File.directory?(path) }
+        readable, others = files.partition { |path| Formats.endings.include?(File.extname(path).downcase) }
+        others.each { |path| @err.puts "note: “#{path}” is no manuscript that Norvel reads; it was passed over." }
+        readable + (@options[:recursive] ? folders.flat_map { |path| within(path) } : [])
+      rescue SystemCallError => error
+        raise FileError, "“#{folder}” cannot be read: #{Error.said_by_the_system(error)}."
+      end
+
       def written_many(report, kind)
         {".csv" => -> { report.to_csv }, ".json" => -> { JSON.pretty_generate(report.to_h) }, ".pdf" => -> { report.to_pdf }, ".html" => -> { report.to_html }}.fetch(kind).call
       end
@@ -69,7 +82,10 @@ module Norvel
       def waived(manuscript)
         return manuscript unless @options[:waivers]
 
-        manuscript.with(waivers: Report::Waivers.read(load(@options[:waivers]), manuscript))
+        waivers = Report::Waivers.read(load(@options[:waivers]), manuscript)
+        unknown = waivers.map(&:rule).uniq - guide.rules.map(&:id)
+        unknown.each { |rule| @err.puts "note: the waivers name the rule “#{rule}”, which the guide does not have." }
+        manuscript.with(waivers: waivers)
       end
 
       def tell(check)

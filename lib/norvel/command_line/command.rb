@@ -16,7 +16,8 @@ module Norvel
         end
       end
 
-      def initialize(arguments, out:, err:)
+      def initialize(arguments, out:, err:, input: $stdin)
+        @in = input
         @out = out
         @err = err
         @arguments = arguments
@@ -50,20 +51,62 @@ module Norvel
 
       # @return [String] the bytes of a file
       def load(path)
+        return standard_input if path == STANDARD
         raise FileError, "“#{path}” is not there." unless File.exist?(path)
         raise FileError, "“#{path}” is no file." unless File.file?(path)
 
         File.binread(path)
       rescue SystemCallError => error
-        raise FileError, "“#{path}” cannot be read (#{error.class.name.split("::").last})."
+        raise FileError, "“#{path}” cannot be read: #{Error.said_by_the_system(error)}."
       end
 
       def manuscript(path)
-        Formats.read(load(path), name: path).tap { |read| read.warnings.each { |warning| @err.puts "note: #{warning}" } }
+        Formats.read(load(path), name: name_of(path)).tap { |read| read.warnings.each { |warning| @err.puts "note: #{warning}" } }
+      end
+
+      STANDARD = "-" # input where a file is asked for, output where a place is
+
+      def standard_input = @standard_input ||= @in.binmode.read
+
+      # What comes by standard input is of the format that is said, else a .docx.
+      def name_of(path) = (path == STANDARD) ? "standard input.#{@options[:as] || "docx"}" : path
+
+      def as_option(parser) = parser.on("--as FORMAT", "what standard input holds (docx)") { |format| @options[:as] = format.downcase.delete_prefix(".") }
+
+      WRITTEN = %w[.docx .dotx .pdf].freeze
+
+      # A manuscript in the format that its place names: its own, or a PDF.
+      # @return [Array<Formats::Pdf::Lost::Kind>] what does not go across
+      def deliver(path, manuscript, from)
+        ending = File.extname(path).downcase
+        raise FileError, "“#{File.basename(path)}”: only #{WRITTEN.join(", ")} can be written so far." unless path == STANDARD || WRITTEN.include?(ending)
+        return deliver_pdf(path, manuscript, from) if ending == ".pdf"
+
+        save(path, Formats.write(manuscript, source: load(from), name: (path unless path == STANDARD)), inputs: [from])
+        []
+      end
+
+      def deliver_pdf(path, manuscript, from)
+        source, layout = load(from), Layout.new(manuscript)
+        told = @err.respond_to?(:tty?) && @err.tty?
+        bytes = Formats.pdf(layout, source: source, name: File.basename(name_of(from), ".*")) { |page| @err.print("\rpage #{page} of #{layout.pages.size}") if told }
+        @err.puts if told
+        save(path, bytes, inputs: [from])
+        Formats.lost_in_pdf(layout, source: source)
+      end
+
+      MOST = 5 # kinds of what cannot go across that are told
+
+      def tell_lost(lost) = lost.first(MOST).each { |kind| @err.puts "not in it: #{kind.count} × #{kind.what}" }
+
+      def refuse_json_with_output
+        raise Misuse, "--json and --out - would write to the same place" if @options[:json] && @options[:out] == STANDARD
       end
 
       # Written beside its place and moved there, so that it is whole or not there at all.
       def save(path, bytes, inputs: [])
+        return @out.binmode.write(bytes) if path == STANDARD
+
         raise Misuse, "--out would overwrite the input" if inputs.any? { |input| File.exist?(path) && File.identical?(input, path) }
 
         half = "#{path}.part#{Process.pid}"
@@ -71,7 +114,7 @@ module Norvel
         File.rename(half, path)
       rescue SystemCallError => error
         File.delete(half) if half && File.exist?(half)
-        raise FileError, "“#{path}” cannot be written (#{error.class.name.split("::").last})."
+        raise FileError, "“#{path}” cannot be written: #{Error.said_by_the_system(error)}."
       end
 
       def answer(data) = @out.puts(JSON.generate(data))

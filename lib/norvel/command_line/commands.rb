@@ -7,7 +7,10 @@ module Norvel
     class Survey < Command
       command "survey", "survey FILE [--json]", "what the manuscript is made of", files: 1
 
-      def options(parser) = json(parser)
+      def options(parser)
+        json(parser)
+        as_option(parser)
+      end
 
       def carry_out((file))
         survey = Report::Survey.new(Examination.new(manuscript(file)))
@@ -27,7 +30,10 @@ module Norvel
     class Pages < Command
       command "pages", "pages FILE [--json]", "the layout", files: 1
 
-      def options(parser) = json(parser)
+      def options(parser)
+        json(parser)
+        as_option(parser)
+      end
 
       def carry_out((file))
         data = Report::Pages.new(Layout.new(manuscript(file))).to_h
@@ -39,9 +45,15 @@ module Norvel
     end
 
     class Guides < Command
-      command "guides", "guides", "the guides that ship with Norvel, one name a line", files: 0
+      command "guides", "guides [--json]", "the guides that ship with Norvel, one name a line", files: 0
 
-      def carry_out(_) = @out.puts(Guide.shipped)
+      def options(parser) = json(parser)
+
+      def carry_out(_)
+        return @out.puts(Guide.shipped) unless @options[:json]
+
+        answer(Guide.shipped.map { |name| Guide.find(name).then { |guide| {name: name, title: guide.title, version: guide.version, rules: guide.rules.size} } })
+      end
     end
 
     class Tidy < Command
@@ -49,6 +61,7 @@ module Norvel
 
       def options(parser)
         json(parser)
+        as_option(parser)
         guide_option(parser)
         parser.on("--out OUT", "where the result goes") { |path| @options[:out] = path }
         parser.on("--dry-run", "say what would be done, write nothing") { @options[:dry] = true }
@@ -57,19 +70,24 @@ module Norvel
       def carry_out((file))
         raise Misuse, "--out is missing" unless @options[:out] || @options[:dry]
 
+        refuse_json_with_output
         house = guide
         before = Examination.new(manuscript(file))
         plan = Plan.new(before, house)
-        save(@options[:out], Formats.write(plan.apply, source: load(file), name: @options[:out]), inputs: [file]) unless @options[:dry]
-        @options[:json] ? answer(Report::Tidy.new(before, plan, house).to_h) : @out.puts(plan.lines.map(&:sentence))
+        tell_lost(deliver(@options[:out], plan.apply, file)) unless @options[:dry]
+        return answer(Report::Tidy.new(before, plan, house).to_h) if @options[:json]
+
+        ((@options[:out] == STANDARD) ? @err : @out).puts(plan.lines.map(&:sentence))
       end
     end
 
     class Restyle < Command
-      command "restyle", %(restyle FILE --set "STYLE: LINE"… --out OUT),
+      command "restyle", %(restyle FILE --set "STYLE: LINE"… --out OUT [--json]),
         "changes styles by type specifications; one that is not there is made", files: 1
 
       def options(parser)
+        json(parser)
+        as_option(parser)
         parser.on("--set LINE", %(such as "heading 2: 14 pt, bold", or "Pull quotation from Body: italic, centred"; may be said often)) { |line| (@options[:set] ||= []) << line }
         parser.on("--out OUT", "where the result goes") { |path| @options[:out] = path }
       end
@@ -78,13 +96,24 @@ module Norvel
         raise Misuse, "--set is missing" unless @options[:set]
         raise Misuse, "--out is missing" unless @options[:out]
 
+        refuse_json_with_output
         before = manuscript(file)
         operation = Changes.build("restyle", "lines" => @options[:set])
         after = operation.call(before)
-        save(@options[:out], Formats.write(after, source: load(file), name: @options[:out]), inputs: [file])
-        @out.puts operation.told(before, after), *Formats.cannot_say(before, after)
+        tell_lost(deliver(@options[:out], after, file))
+        return answer(restyled(before, after)) if @options[:json]
+
+        ((@options[:out] == STANDARD) ? @err : @out).puts operation.told(before, after), *Formats.cannot_say(before, after)
       rescue ChangeRefused => error
         raise Misuse, error.message
+      end
+
+      private
+
+      # Each style that a line was about, with what it says itself now. A line that is not understood is refused whole.
+      def restyled(before, after)
+        changed = after.sheet.styles.values.reject { |style| before.sheet[style.id] == style }
+        {restyled: changed.map { |style| {style: style.name, values: Report::Survey.values(style.properties)} }, not_understood: []}
       end
     end
 
@@ -102,39 +131,18 @@ module Norvel
       command "convert", "convert IN OUT [--guide GUIDE] [--json]",
         "from one format to another, in a guide's styles where one is given: .docx to .docx or .pdf so far", files: 2
 
-      MOST = 5 # kinds of what cannot go across that are told
-
       def options(parser)
         json(parser)
+        as_option(parser)
         guide_option(parser)
       end
 
       def carry_out((from, to))
-        kind = File.extname(to).downcase
-        raise FileError, "“#{File.basename(to)}”: only .docx and .pdf can be written so far." unless %w[.docx .dotx .pdf].include?(kind)
-
+        @options[:out] = to
+        refuse_json_with_output
         before = manuscript(from)
-        after = @options[:guide] ? Plan.new(before, guide).apply : before
-        return tell(pdf(from, to, after)) if kind == ".pdf"
-
-        save(to, Formats.write(after, source: load(from), name: to), inputs: [from])
-        tell([])
-      end
-
-      private
-
-      # @return [Array<Formats::Pdf::Lost::Kind>]
-      def pdf(from, to, manuscript)
-        source, layout = load(from), Layout.new(manuscript)
-        told = @err.respond_to?(:tty?) && @err.tty?
-        bytes = Formats.pdf(layout, source: source, name: File.basename(from, ".*")) { |page| @err.print("\rpage #{page} of #{layout.pages.size}") if told }
-        @err.puts if told
-        save(to, bytes, inputs: [from])
-        Formats.lost_in_pdf(layout, source: source)
-      end
-
-      def tell(lost)
-        lost.first(MOST).each { |kind| @err.puts "not in it: #{kind.count} × #{kind.what}" }
+        lost = deliver(to, @options[:guide] ? Plan.new(before, guide).apply : before, from)
+        tell_lost(lost)
         answer(lost: lost.map { |kind| {what: kind.what, count: kind.count} }) if @options[:json]
       end
     end

@@ -117,7 +117,8 @@ module Norvel
 
           [place(paragraph), was ? named(@before, was, names) : "not there", named(@now, paragraph, names)]
         end
-        gone = old.values.reject { |paragraph| @now.paragraph(paragraph.id) }
+        there = @now.all_paragraphs.to_set(&:id)
+        gone = old.values.reject { |paragraph| there.include?(paragraph.id) }
         kept + gone.map { |paragraph| [place(paragraph), named(@before, paragraph, names), "gone"] }
       end
 

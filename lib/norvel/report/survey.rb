@@ -10,6 +10,13 @@ module Norvel
       EFFECTIVE_PARAGRAPH = %i[align indent_start indent_end indent_first space_before space_after line_spacing keep_next keep_together
         break_before orphans widows].freeze
 
+      # @param set [Hash{Symbol=>Object}] values by property
+      # @return [Hash{String=>Object}] as JSON has them
+      def self.values(set)
+        plain = set.reject { |name, _| name == :numbering || Properties::TABLE[name].beside }
+        plain.to_h { |name, value| Properties::TABLE[name].then { |property| [property.json_key, property.to_json_value(value)] } }
+      end
+
       # @param examined [Examination]
       def initialize(examined)
         @examined = examined
@@ -92,9 +99,7 @@ module Norvel
         end
       end
 
-      def json(set)
-        set.reject { |name, _| name == :numbering || Properties::TABLE[name].beside }.to_h { |name, value| Properties::TABLE[name].then { |property| [property.json_key, property.to_json_value(value)] } }
-      end
+      def json(set) = Survey.values(set)
 
       # First and last line of each list, and whether it says what our own pages say.
       def contents

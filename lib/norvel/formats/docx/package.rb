@@ -34,6 +34,13 @@ module Norvel
         # @return [String] as the file spells it
         def actual(name) = @spelled.fetch(name.downcase, name)
 
+        # @return [String, nil] the content type of the main part (ISO/IEC 29500-2 §10.1.2.4)
+        def main_type
+          return unless part?("[Content_Types].xml")
+
+          xml("[Content_Types].xml").root.element_children.find { |node| node["PartName"].to_s.delete_prefix("/").casecmp?(main) }&.[]("ContentType")
+        end
+
         # @return [Namespaces::Form] of the main part
         def form = @form ||= Namespaces.form(xml(main).root)
 

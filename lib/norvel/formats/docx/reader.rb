@@ -3,6 +3,7 @@
 require_relative "package"
 require_relative "walk"
 require_relative "extent"
+require_relative "kept_things"
 require_relative "codecs"
 require_relative "theme"
 require_relative "spelling"
@@ -75,6 +76,7 @@ module Norvel
           @warnings << "#{@hidden} characters of hidden text are left out." if @hidden.to_i.positive?
           notes = read_notes(sheet)
           read_comments(sheet)
+          @warnings.concat(KeptThings.told(@package))
           settings = related("settings") { |part| read_settings(part) } || Manuscript::Settings.new
           @warnings.concat(sheet.faults, @unknown.map { |sentence, count| (count > 1) ? "#{sentence} (#{count} places)" : sentence })
           Manuscript.new(format: "docx", blocks: blocks, sheet: sheet, sections: sections, notes: notes, lists: lists, settings: settings,

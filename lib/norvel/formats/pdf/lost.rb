@@ -29,11 +29,13 @@ module Norvel
             next if inset.kind == :note || inset.box
             next ((inset.kind == :symbol) ? nil : (inset.what || inset.kind).to_s.tr("_", " ")) unless inset.image?
 
-            "picture of a kind that is not drawn" unless drawn?(inset)
+            "picture that cannot be drawn: damaged, or no PNG or JPEG" unless drawn?(inset)
           end
         end
 
-        def drawn?(inset) = inset.ref && (data = @picture&.call(inset.ref)) && Maker.drawn?(data)
+        def drawn?(inset)
+          (@drawn ||= {}).fetch(inset.ref) { @drawn[inset.ref] = !!(inset.ref && (data = @picture&.call(inset.ref)) && Picture.drawn?(data)) }
+        end
 
         # Characters that no font here has.
         def signs

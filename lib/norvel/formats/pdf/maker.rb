@@ -2,6 +2,7 @@
 
 require "prawn"
 require_relative "font"
+require_relative "picture"
 require_relative "reading_order"
 require_relative "page_writer"
 require_relative "description"
@@ -40,14 +41,6 @@ module Norvel
           @inline = {}
           @leads = {}
           @painted = {}
-        end
-
-        # @param data [String] of an image
-        # @return [Boolean] whether it can be part of a PDF
-        def self.drawn?(data)
-          !Prawn.image_handler.find(data).nil?
-        rescue Prawn::Errors::UnsupportedImageType
-          false
         end
 
         # @yieldparam page [Integer] that is written @return [String]
@@ -176,11 +169,8 @@ module Norvel
         end
 
         def picture_object(ref)
-          data = @picture[ref] or return
-          handler = Prawn.image_handler.find(data)
-          [:"I#{@pictures.size}", handler.new(data).build_pdf_object(@document)]
-        rescue Prawn::Errors::UnsupportedImageType, Prawn::Errors::UnsupportedImageContent, StandardError
-          nil # of a kind that is not drawn: its room is kept as a box
+          object = (data = @picture[ref]) && Picture.object(data, @document)
+          object && [:"I#{@pictures.size}", object]
         end
 
         def write_pages
