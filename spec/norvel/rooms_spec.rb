@@ -5,7 +5,7 @@ require "ripper"
 # The order of the rooms (docs/architecture.md): each refers only to itself and to those before it.
 RSpec.describe "The rooms" do
   lib = File.expand_path("../../lib/norvel", __dir__)
-  order = %w[errors value lengths properties manuscript style_sheet stored cascade fonts layout reading looks roles captions contents references breaks guide sheets drawing changes examination plan formats template report command_line]
+  order = %w[version errors value lengths properties manuscript style_sheet stored cascade fonts layout reading looks roles captions contents references breaks guide sheets drawing changes examination plan formats template report command_line]
 
   # Doors that stand open against the order, each with its reason.
   doors = {}

@@ -1,5 +1,6 @@
 // Shared by all views: what takes long, what is refused, forms that were changed and not saved, the styles' form, files dropped in.
 import { base, bench, refuse, settle, stand, say } from "./room.js";
+import { startAsking } from "./asking.js";
 import { startLine } from "./line.js";
 import { startFocus } from "./focus.js";
 import { startKeysElsewhere } from "./own_keys.js";
@@ -155,6 +156,7 @@ function sentEarly(event) {
 export function startForms() {
   document.addEventListener("submit", sentEarly, true);
   document.querySelectorAll("[data-drop]").forEach(takeDrops);
+  startAsking();
   startLine();
   startFocus();
   unsavedWords();

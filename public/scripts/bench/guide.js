@@ -41,8 +41,17 @@ function keepTrial() {
   document.body.dispatchEvent(new CustomEvent("norvel:guide"));
 }
 
+// Enter acts in a field of one line, also where that may be long.
+function acts(event) {
+  const field = event.target.closest?.("textarea.field[name=value]");
+  if (!field || event.key !== "Enter" || event.shiftKey || event.isComposing) return;
+  event.preventDefault();
+  field.dispatchEvent(new Event("change", { bubbles: true }));
+}
+
 export function startGuide() {
   keepTrial();
+  document.addEventListener("keydown", acts);
   document.addEventListener("click", (event) => {
     const shut = event.target.closest?.("[data-shut]");
     if (shut) document.getElementById(shut.dataset.shut).replaceChildren();

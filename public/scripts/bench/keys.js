@@ -8,6 +8,7 @@ import { pending, drained } from "./outbox.js";
 import { inSweep, sweepKey, startSweep } from "./sweep.js";
 import { keysOn, meant, toggleKeys } from "./own_keys.js";
 import { zoom } from "./zoom.js";
+import { fieldOr } from "./asking.js";
 
 let turn = Promise.resolve();
 let busy = 0;
@@ -52,9 +53,10 @@ const only = () => (chosenOnes().size === 1 ? [...chosenOnes()][0] : undefined);
 const marginText = () => document.getElementById("head-text"); // of a header or footer, which is written on its slip
 const HERE = { e: () => (marginText() ? marginText().select() : write([...chosenOnes()][0])), Enter: () => write(only()), n: () => writeAfter([...chosenOnes()].pop()), m: () => flip("codes"), h: () => flip("hand"), j: () => document.getElementById("way-here")?.click(), "?": toggleKeys,
   "+": () => zoom(1), "-": () => zoom(-1), 0: () => zoom(0) };
+const NO_FIELD = "There is no field for that here: choose a paragraph first. What was typed was not done.";
 const THERE = {
   ArrowDown: ({ shift }) => move(1, shift), ArrowUp: ({ shift }) => move(-1, shift), Escape: () => slip(""),
-  a: () => slip("range=0-9999999"), c: chooseBy, s: () => document.getElementById("style-choice")?.focus(), t: () => document.getElementById("try-line")?.focus(), l: () => pressed("way-adopt"), k: () => document.getElementById("look-name")?.focus(), d: () => pressed("way-drop"), g: () => pressed("next-found"), q: ({ shift }) => stepFound(shift), r: () => pressed("remove-direct"), u: () => pressed("undo"), y: () => pressed("redo"),
+  a: () => slip("range=0-9999999"), c: chooseBy, s: () => fieldOr("style-choice", NO_FIELD), t: () => fieldOr("try-line", NO_FIELD), l: () => pressed("way-adopt"), k: () => fieldOr("look-name", NO_FIELD), d: () => pressed("way-drop"), g: () => pressed("next-found"), q: ({ shift }) => stepFound(shift), r: () => pressed("remove-direct"), u: () => pressed("undo"), y: () => pressed("redo"),
   w: startSweep, p: () => bench.querySelector("[data-signs]").click(), x: () => bench.querySelector("[data-measures]").click(), o: () => bench.querySelector("[data-original]").click(), f: find,
 };
 
@@ -79,16 +81,17 @@ async function there(act) {
 }
 
 // A slip that was asked for is waited for: a key that comes before it is meant for it.
-let asked = 0;
-document.body.addEventListener("htmx:beforeRequest", (event) => { if (event.detail.target?.id === "slip") asked += 1; });
-const answered = () => { asked = Math.max(0, asked - 1); };
-document.body.addEventListener("htmx:afterRequest", (event) => { if (event.detail.target?.id === "slip" && !event.detail.successful) answered(); });
-document.body.addEventListener("htmx:afterSettle", (event) => { if (event.detail.target?.id === "slip") answered(); });
+// Requests are told apart by themselves: a refusal goes elsewhere, and settles nothing.
+const asked = new Set();
+document.body.addEventListener("htmx:beforeRequest", (event) => { if (event.detail.target?.id === "slip") asked.add(event.detail.xhr); });
+const swaps = ({ successful, xhr }) => successful && xhr.status !== 204 && xhr.getResponseHeader("HX-Reswap") !== "none";
+document.body.addEventListener("htmx:afterRequest", (event) => { if (!swaps(event.detail)) asked.delete(event.detail.xhr); });
+document.body.addEventListener("htmx:afterSettle", (event) => asked.delete(event.detail.xhr));
 
 async function slipThere() {
   const until = Date.now() + LONGEST;
-  while (asked && Date.now() < until) await new Promise((done) => setTimeout(done, 8));
-  asked = 0;
+  while (asked.size && Date.now() < until) await new Promise((done) => setTimeout(done, 8));
+  asked.clear();
 }
 
 const known = ({ key, alt }) => {

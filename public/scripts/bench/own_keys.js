@@ -1,4 +1,6 @@
 // Keys of one's own: single keys can be switched off, and each can be another (WCAG 2.2, 2.1.4). Kept in this browser.
+import { fieldOr } from "./asking.js";
+
 const KEPT = "norvel.keys";
 const read = () => JSON.parse(localStorage.getItem(KEPT) || "{}");
 let own = read();
@@ -37,7 +39,7 @@ function stepRow(back) {
 }
 
 // In the views beside the page: the views themselves, undo and redo, the line, findings, this list.
-const ELSEWHERE = { q: (event) => stepRow(event.shiftKey), u: () => document.getElementById("undo")?.click(), y: () => document.getElementById("redo")?.click(), "?": toggleKeys, t: () => (document.getElementById("try-line") || document.getElementById("v-line"))?.focus() };
+const ELSEWHERE = { q: (event) => stepRow(event.shiftKey), u: () => document.getElementById("undo")?.click(), y: () => document.getElementById("redo")?.click(), "?": toggleKeys, t: () => (document.getElementById("v-line") ? document.getElementById("v-line").focus() : fieldOr("try-line", "There is no line here: choose what it shall be about first. What was typed was not done.")) };
 
 export function startKeysElsewhere() {
   startOwnKeys();

@@ -244,7 +244,7 @@ function handOver(block, more = [], force = more.length > 0) {
     if (block.after !== undefined && steps[0].do === "insert") delete block.after;
     block.was = read(block);
     keepText(block);
-    send({ number: fresh(), run, steps });
+    dispatch(steps);
   }
 }
 
@@ -253,6 +253,18 @@ function keepText(block) {
   const text = read(block);
   block.data = { ...block.data, style: block.style, ends: block.ends, text: text ? [[text, block.data.face, block.data.size]] : [] };
   texts.set(String(block.id), block.data);
+}
+
+// One request, or a part of the one that is being put together.
+let together = null;
+const dispatch = (steps) => (together ? together.push(...steps) : send({ number: fresh(), run, steps }));
+
+function asOne(act) {
+  together = [];
+  act();
+  const steps = together;
+  together = null;
+  if (steps.length) send({ number: fresh(), run, steps });
 }
 
 const handOverAll = () => blocks.forEach((block) => handOver(block));
@@ -294,7 +306,7 @@ function handOverSplit(block, text, at, id) {
   delete block.after;
   steps.push({ do: "split", paragraph: block.id, at, new: id });
   block.was = Array.from(text).slice(0, at).join("");
-  send({ number: fresh(), run, steps });
+  dispatch(steps);
 }
 
 function restAfterCaret(block) {
@@ -406,6 +418,8 @@ function act(key, { shift, control, alt }) {
   else if (key === "ArrowDown" && !shift && !alt && atEdge(block, false)) return over(block, 1, true);
   else if (key === "ArrowLeft" && !shift && collapsed() && at === 0) return over(block, -1, false);
   else if (key === "ArrowRight" && !shift && collapsed() && at === points(read(block))) return over(block, 1, false);
+  else if (key === "Tab" && shift) end();
+  else if (key === "Tab" && !control && !alt) tab(block);
   else if (key === "F8") document.body.dispatchEvent(new CustomEvent("norvel:palette", { detail: { el: block.el, style: block.style } }));
   else return false;
   return true;
@@ -431,6 +445,11 @@ function lineBreak(block) {
   const last = caretPlace(block) === points(read(block));
   document.execCommand("insertText", false, "\n");
   block.filler = last && block.el.textContent.endsWith("\n\n");
+  typed(block);
+}
+
+function tab(block) {
+  document.execCommand("insertText", false, "\t");
   typed(block);
 }
 
@@ -480,10 +499,13 @@ pages.addEventListener("paste", (event) => {
   event.preventDefault();
   event.stopPropagation();
   const lines = event.clipboardData.getData("text/plain").replaceAll(SIGN, "").split(/\r\n?|\n/);
-  lines.forEach((line, index) => {
-    if (index) split(current);
-    if (line) document.execCommand("insertText", false, line);
-    typed(current);
+  asOne(() => {
+    lines.forEach((line, index) => {
+      if (index) split(current);
+      if (line) document.execCommand("insertText", false, line);
+      typed(current);
+    });
+    if (lines.length > 1) handOverAll();
   });
 });
 

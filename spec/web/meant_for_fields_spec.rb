@@ -1,0 +1,93 @@
+# frozen_string_literal: true
+
+require_relative "../support/browser"
+
+# Key events as the keyboard makes them: what was meant for a field never acts, what was refused never blocks.
+RSpec.describe "Keys that are meant for a field", type: :feature do
+  NAMED_KEYS = {enter: ["Enter", 13, "\r"], escape: ["Escape", 27], tab: ["Tab", 9], down: ["ArrowDown", 40]}.freeze
+
+  before { Web.clear }
+
+  def pressed(*list)
+    list.flat_map { |key| key.is_a?(Symbol) ? [key] : key.chars }.each do |key|
+      name, code, text = NAMED_KEYS.fetch(key) { [key, 0, key] }
+      press = {key: name, windowsVirtualKeyCode: code, text: text}.compact
+      page.driver.browser.execute_cdp("Input.dispatchKeyEvent", type: text ? "keyDown" : "rawKeyDown", **press)
+      page.driver.browser.execute_cdp("Input.dispatchKeyEvent", type: "keyUp", **press.except(:text))
+    end
+  end
+
+  def bring(view = "")
+    Web.bring("Überblick.docx", demo("quayside-notice.docx"))
+    visit "/manuscripts/#{row.id}#{view}"
+  end
+
+  def texts = now.paragraphs.map(&:text)
+
+  def paste(words)
+    page.execute_script(<<~JS, words)
+      const data = new DataTransfer();
+      data.setData("text/plain", arguments[0]);
+      document.activeElement.dispatchEvent(new ClipboardEvent("paste", { clipboardData: data, bubbles: true, cancelable: true }));
+    JS
+  end
+
+  it "types a tab while one writes, and leaves the writing by Shift and Tab with nothing lost" do
+    bring("?chosen=3")
+    expect(page).to have_css(".para.chosen")
+    was = texts[3]
+    pressed("e", :tab, "after", :escape)
+    expect(page).to have_no_css(".writing-box", wait: 20)
+    expect(texts[3]).to eq("#{was}\tafter")
+  end
+
+  it "brings 200 pasted lines in one request" do
+    bring("?chosen=3")
+    expect(page).to have_css(".para.chosen")
+    pressed("n")
+    expect(page).to have_css(".editor:focus")
+    paste((1..200).map { |number| "Line #{number}" }.join("\n"))
+    pressed(:escape)
+    expect(page).to have_no_css(".writing-box", wait: 40)
+    expect(texts[4, 200]).to eq((1..200).map { |number| "Line #{number}" })
+    expect(row.entries.reload.map(&:operation)).to eq(["write"])
+  end
+
+  it "does not wait after a refusal" do
+    bring("?chosen=3")
+    expect(page).to have_css(".para.chosen").and have_css("#try-line")
+    pressed("t")
+    expect(page).to have_css("#try-line:focus")
+    pressed("Nosuch", :enter)
+    expect(page).to have_css("#refusal, .mistake, .half-typed, .line-says", text: /Nosuch/)
+    began = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+    pressed(:escape, :down)
+    expect(page).to have_css("#chosen[data-chosen]:not([data-chosen='3'])", visible: :all)
+    expect(Process.clock_gettime(Process::CLOCK_MONOTONIC) - began).to be < 5
+    expect(row.entries.reload.to_a).to eq([])
+  end
+
+  it "drops what is typed for a line that is not there" do
+    bring("/looks")
+    expect(page).to have_css("#main").and have_css("#message", visible: :all)
+    styles = now.sheet.styles.keys
+    pressed("t", "2 cm, bold 14 pt u")
+    expect(page).to have_css("#message", text: "There is no line here")
+    expect([page.current_path, now.sheet.styles.keys, row.entries.reload.to_a]).to eq(["/manuscripts/#{row.id}/looks", styles, []])
+  end
+
+  it "puts the words of a waiver's reason into its field, however early they come" do
+    bring("/findings")
+    bench = NorvelWeb::App.workbenches[row.id]
+    bench.change(Norvel::Changes.build("set_info", "title" => "Kept"), head: nil)
+    visit "/manuscripts/#{row.id}/findings"
+    first(".rule.broken details:not([open]) summary")&.click
+    first("button", text: "Waive …").click
+    pressed("u and y are usual here")
+    expect(page).to have_field("reason", with: "u and y are usual here")
+    expect(row.reload.entries.map(&:operation)).to eq(["set_info"])
+    expect(row.head_id).to eq(row.entries.last.id)
+    pressed(:escape)
+    expect(page.evaluate_script("document.activeElement.tagName")).not_to eq("TEXTAREA")
+  end
+end
