@@ -18,7 +18,7 @@ module Norvel
       # @param what [Symbol] @param found [Integer]
       # @raise [FileError]
       def refuse(what, found)
-        grouped = ->(number) { number.to_s.gsub(/(?<=\d)(?=(?:\d{3})+\z)/, ",") }
+        grouped = ->(number) { number.to_s.reverse.scan(/\d{1,3}/).join(",").reverse }
         raise FileError, "The file has #{grouped[found]} #{WORDS.fetch(what)}; Norvel opens up to #{grouped[self[what]]}. Divide it into several files, or raise the limit (#{SETTING}=#{what}=#{found})."
       end
     end

@@ -1,6 +1,7 @@
 // Shared by all views: what takes long, what is refused, forms that were changed and not saved, the styles' form, files dropped in.
 import { base, bench, refuse, settle, stand, say } from "./room.js";
 import { startAsking } from "./asking.js";
+import { startSaving } from "./saving.js";
 import { startLine } from "./line.js";
 import { startFocus } from "./focus.js";
 import { startKeysElsewhere } from "./own_keys.js";
@@ -174,4 +175,5 @@ export function startForms() {
   if (document.getElementById("slip")) keepForms();
   if (!bench) startKeysElsewhere();
   if (location.pathname.endsWith("/styles")) document.body.addEventListener("htmx:afterSettle", tellStyle);
+  startSaving(); // the last to hear of an answer
 }

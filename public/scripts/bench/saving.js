@@ -1,0 +1,48 @@
+// Forms that save as one goes: each acts at once, requests go out in order (hx-sync), and of what comes back only what changed is put in;
+// never in the field that has the focus, nor in one whose words were not sent yet.
+import { Idiomorph } from "../idiomorph.js";
+
+const FORMS = "form[data-saves]";
+const EDITOR = "guide-editor";
+
+const unsent = (node) => node.nodeType === Node.ELEMENT_NODE && node.dataset?.unsent !== undefined;
+const openValues = (node) => node.nodeType === Node.ELEMENT_NODE && node.id.startsWith("values-") && node.childElementCount > 0;
+const text = (field) => field.matches?.("textarea, input:not([type=checkbox]):not([type=radio]):not([type=hidden]), select");
+
+const writtenIn = (node) => text(document.activeElement) && node.contains?.(document.activeElement);
+
+const CALLBACKS = {
+  beforeNodeMorphed: (old) => !unsent(old) && !openValues(old),
+  beforeNodeRemoved: (old) => !writtenIn(old),
+  beforeAttributeUpdated: (name, node) => !(name === "open" && node.tagName === "DETAILS"),
+  // A value that the person sees is a property of the field, beside its attribute.
+  afterNodeMorphed: (old, fresh) => {
+    if (old.nodeType !== Node.ELEMENT_NODE || !text(old) || old === document.activeElement) return;
+    if (old.value !== fresh.value) old.value = fresh.value;
+  },
+};
+
+// @param target [Element] @param html [String] what it holds now
+export function put(target, html) {
+  Idiomorph.morph(target, html, { morphStyle: "innerHTML", ignoreActive: true, callbacks: CALLBACKS });
+  htmx.process(target);
+}
+
+const saves = (elt, target) => Boolean(elt?.closest?.(FORMS)) || target?.id === EDITOR;
+
+export function startSaving() {
+  document.addEventListener("input", (event) => { if (text(event.target) && event.target.closest(FORMS)) event.target.dataset.unsent = ""; });
+  document.body.addEventListener("htmx:beforeRequest", (event) => {
+    const form = event.detail.elt?.closest?.(FORMS);
+    form?.querySelectorAll("[data-unsent]").forEach((field) => delete field.dataset.unsent);
+  });
+  document.body.addEventListener("htmx:beforeSwap", (event) => {
+    const { detail } = event;
+    const elt = detail.requestConfig?.elt || detail.elt;
+    if (!detail.shouldSwap || !saves(elt, detail.target)) return;
+    detail.shouldSwap = false;
+    if (elt.closest?.("[id^='values-']")) elt.closest("[id^='values-']").replaceChildren(); // a style that was saved value by value
+    put(detail.target, detail.xhr.responseText);
+    ["htmx:afterSwap", "htmx:afterSettle"].forEach((name) => detail.target.dispatchEvent(new CustomEvent(name, { bubbles: true, detail })));
+  });
+}
