@@ -153,7 +153,8 @@ module NorvelWeb
       # @param path [String] as Draft#set takes it
       def guide_field(path, label, kind = :text, choices: nil, written: nil, hint: nil)
         choices = %w[yes no] if kind == :switch
-        erb :_guide_field, layout: false, locals: {path: path, label: label, kind: kind, choices: choices, written: written.to_s, hint: hint}
+        source = (@draft_of_sources ||= Norvel::Guide::Draft.new(own_guide.yaml)).source(path) unless path.start_with?("rules/")
+        erb :_guide_field, layout: false, locals: {path: path, label: label, kind: kind, choices: choices, written: written.to_s, hint: hint, source: source}
       end
 
       # A button that changes it. @param named [String, nil] what it is called where its words alone do not say of what

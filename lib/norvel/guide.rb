@@ -4,11 +4,12 @@ module Norvel
   # A house guide: page design, a family of styles by slot, lists, and rules. A value, read from YAML.
   #
   # `parts` says how pages are numbered and where chapters begin, `contents` and `captions` what they are like, as the file has them.
+  # `sources` say where values are from, by their place ("styles.body.size"), `source` is the text of the file.
   # `base_style` says what the base of its family becomes in a manuscript: :taken, the manuscript's own base style has its values;
   # :untouched, it stands under the manuscript's.
   class Guide < Value.define(:title, :version, :rules, house: nil, language: nil, page: {}, styles: {}, lists: {}, parts: {},
     contents: {}, captions: {}, base_style: :taken,
-    source: nil)
+    source: nil, sources: {})
     # @return [Family] its styles
     attr_reader :family
 

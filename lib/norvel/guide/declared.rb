@@ -15,6 +15,7 @@ module Norvel
          "properties" => {"id" => {"type" => "string", "pattern" => "^[a-z0-9][a-z0-9-]*$"},
                           "clause" => {"type" => "string", "minLength" => 1, "description" => "In the guide's own words"},
                           "severity" => {"enum" => %w[must should]},
+                          "source" => {"type" => "string", "minLength" => 1, "description" => "Where it is from"},
                           "off" => {"type" => "boolean", "description" => "not looked at"},
                           "checks" => {"enum" => Rule::KINDS.keys},
                           **names.to_h { |name| [name, {}] }},
@@ -26,7 +27,7 @@ module Norvel
         parameters = kind.all_parameters
         own = parameters.to_h { |parameter| [parameter.name.to_s, parameter.schema] }
         required = parameters.select(&:required).map { |parameter| parameter.name.to_s }
-        said = {"propertyNames" => {"enum" => %w[id clause severity off checks] + own.keys}, "properties" => own}
+        said = {"propertyNames" => {"enum" => %w[id clause severity source off checks] + own.keys}, "properties" => own}
         said["required"] = required if required.any?
         said["oneOf"] = ONE_OF[name].map { |one| {"required" => [one]} } if ONE_OF.key?(name)
         {"if" => {"properties" => {"checks" => {"const" => name}}, "required" => ["checks"]}, "then" => said}

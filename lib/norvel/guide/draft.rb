@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require_relative "draft_lists"
+require_relative "text_edits"
 
 module Norvel
   class Guide
@@ -106,7 +107,7 @@ module Norvel
       # @param rule [Hash] without id, clause and severity
       # @return [Draft] with it, worded as its sentence; itself where it asks for that already
       def with_rule_for(rule)
-        return self if rules.any? { |one| one.except("id", "clause", "severity", "off") == rule }
+        return self if rules.any? { |one| one.except("id", "clause", "severity", "source", "off") == rule }
 
         words = Rule.build({"id" => "x", "clause" => "x", "severity" => "must", **rule}).sentence
         with(data.merge("rules" => rules + [{"id" => free_id(rule["checks"]), "clause" => words, "severity" => "must", **rule}]))
@@ -161,6 +162,14 @@ module Norvel
       # @return [DraftLists]
       def lists = DraftLists.new(data["lists"])
 
+      # @param path [String] of a place, or of all that stands under it
+      # @return [String, nil] where its values are from, as the file says
+      def source(path)
+        place = path.tr("/", ".").delete_suffix(".line")
+        said = (data["sources"] || {}).select { |key, _| key == place || key.start_with?("#{place}.") }
+        said.map { |key, words| (key == place) ? words : "#{key.delete_prefix("#{place}.").tr("_.", " ")}: #{words}" }.join("; ") unless said.empty?
+      end
+
       # @return [Array<Hash>] rules as the file has them, those that are off as well
       def rules = data["rules"] || []
 
@@ -211,7 +220,7 @@ module Norvel
       end
 
       def with(data)
-        Draft.new(YAML.dump(plain(data)).delete_prefix("---\n")).tap(&:guide)
+        Draft.new(TextEdits.new(yaml).to(plain(data))).tap(&:guide)
       end
 
       # Nothing is said twice by reference: YAML would make anchors of it, which a guide does not have.
@@ -296,6 +305,7 @@ module Norvel
       def rule_value(rule, name, edge, written)
         return (written.to_s == "yes") || nil if name == "off"
         return written.to_s.strip if %w[clause severity].include?(name)
+        return (written.to_s.strip unless written.to_s.strip.empty?) if name == "source"
 
         parameter = Rule::KINDS.fetch(rule["checks"]).all_parameters.find { |one| one.name.to_s == name }
         raise GuideError, "A rule of this kind takes no “#{name}”." unless parameter

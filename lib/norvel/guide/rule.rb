@@ -23,7 +23,7 @@ module Norvel
         Parameter.new(name: :in_tables, kind: :switch, says: "in tables only, or not in tables"),
         Parameter.new(name: :except, kind: :slots, says: "not of these roles")].freeze
 
-      attr_reader :id, :clause, :severity, :data
+      attr_reader :id, :clause, :severity, :source, :data
 
       class << self
         # @return [Symbol] of AREAS
@@ -61,6 +61,7 @@ module Norvel
         @id = data["id"]
         @clause = data["clause"]
         @severity = data["severity"].to_sym
+        @source = data["source"]
         @data = data
         @given = self.class.all_parameters.to_h { |parameter| [parameter.name, parameter.read(data[parameter.name.to_s])] }
         prepare
