@@ -71,7 +71,7 @@ module NorvelWeb
       # findings
       "cause" => NUMBER, "back" => YES, "revisions" => WORD, "revision" => sign(/\A\d{1,9} (?:\d{1,6}|end)\z/), "reason" => line(500), "info" => map(line(300)), "alternative" => line(2_000), "decorative" => YES, "again" => YES,
       # guides
-      "act" => WORD, "path" => exact(300), "value" => line(4_000), "slot" => WORD, "to" => WORD,
+      "act" => WORD, "seen" => sign(/\A\h{0,16}\z/), "path" => exact(300), "value" => line(4_000), "slot" => WORD, "to" => WORD,
       # parts, contents, captions
       "main" => ID, "front_format" => WORD, "chapters" => WORD, "stands" => WORDS, "begins" => WORD, "orientation" => WORD, "columns" => NUMBER,
       "mirrored" => YES, "first" => YES, "folio_format" => WORD, "folio_start" => sign(/\A\s*+\d{0,5}\s*+\z/), "side" => WORD, "head_text" => line(1_000),

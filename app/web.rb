@@ -7,6 +7,7 @@ require_relative "database"
 require_relative "workbench"
 require_relative "own_fonts"
 require_relative "door"
+require_relative "plain_files"
 require_relative "asked"
 require_relative "helpers"
 require_relative "jobs"
@@ -54,6 +55,7 @@ module NorvelWeb
         use Rack::TempfileReaper # copies of what was sent go with the request
         use Door
         use Rack::Session::Cookie, key: "norvel.session", secret: secret, same_site: :strict, httponly: true
+        use PlainFiles
         use Rack::Protection::AuthenticityToken
         use Rack::Protection::PathTraversal
         run app

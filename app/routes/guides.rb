@@ -80,6 +80,9 @@ module NorvelWeb
           yaml = params["yaml"].to_s.gsub("\r\n", "\n")
           begin
             Norvel::Guide.read(yaml)
+            next redirect(to("/guides/#{HouseGuide.create!(name: "#{own.name} (second text)", yaml: yaml).id}?show=text")) if params["act"] == "apart"
+            next show_both(own, yaml) unless [nil, "", sign_of(own.yaml)].include?(params["seen"]) || own.yaml == yaml
+
             own.change(yaml)
             own.update!(name: params["name"].to_s.strip[0, 200].then { |name| name.empty? ? own.name : name })
             redirect to("/guides/#{own.id}?show=text")
@@ -125,13 +128,38 @@ module NorvelWeb
       # @return [String] which part of it is shown
       def shown_of_guide = Guides::SHOWN.key?(params["show"]) ? params["show"] : "page"
 
-      def show_guide(yaml: guide_yaml, mistake: nil)
-        erb :guide, locals: {own: own_guide, guide: (Norvel::Guide.read(guide_yaml) rescue nil), yaml: yaml, mistake: mistake} # rubocop:disable Style/RescueModifier
+      def show_guide(yaml: guide_yaml, mistake: nil, other: nil)
+        erb :guide, locals: {own: own_guide, guide: (Norvel::Guide.read(guide_yaml) rescue nil), yaml: yaml, mistake: mistake, other: other} # rubocop:disable Style/RescueModifier
+      end
+
+      # @return [String] by which a window says what it saw
+      def sign_of(said) = Digest::SHA256.hexdigest(said.to_s)[0, 16]
+
+      # Somebody else changed the text meanwhile: both are shown, and one is chosen, or both are kept.
+      def show_both(own, yaml)
+        status 409
+        params["show"] = "text"
+        show_guide(yaml: yaml, mistake: "the guide was changed in another window meanwhile. Its text as it is now stands below yours: save yours over it, keep yours as a guide of its own, or leave yours.", other: own.yaml)
+      end
+
+      # What stands at a place of the draft, as a sign.
+      def place_sign(draft, path)
+        parts = path.to_s.split("/")
+        place = case parts.first
+        when "rules" then draft.rules.find { |rule| rule["id"] == parts[1] }&.slice(*parts[2])
+        when "styles" then draft.styles[parts[1]]&.then { |style| (parts[2] == "line") ? style.except("name", "parent", "next") : style.slice(parts[2]) }
+        when "lists" then draft.data["lists"]
+        else parts.reduce(draft.data) { |data, part| data.is_a?(Hash) ? data[part] : nil }
+        end
+        sign_of(JSON.generate([place]))
       end
 
       # What was wrong stands at its field, with what was written there.
       def change_draft(own)
         draft = Norvel::Guide::Draft.new(own.yaml)
+        if params["seen"] && params["path"] && params["seen"] != place_sign(draft, params["path"])
+          raise Norvel::GuideError, "Something else was written here in another window meanwhile; yours is not saved. Save it again to have yours, or reload to see the other."
+        end
         after = case params["act"]
         when "usual_styles" then draft.add_usual_styles
         when "own_rules" then draft.add_rules_of_its_own
@@ -154,7 +182,7 @@ module NorvelWeb
       def guide_field(path, label, kind = :text, choices: nil, written: nil, hint: nil)
         choices = %w[yes no] if kind == :switch
         source = (@draft_of_sources ||= Norvel::Guide::Draft.new(own_guide.yaml)).source(path) unless path.start_with?("rules/")
-        erb :_guide_field, layout: false, locals: {path: path, label: label, kind: kind, choices: choices, written: written.to_s, hint: hint, source: source}
+        erb :_guide_field, layout: false, locals: {path: path, label: label, kind: kind, choices: choices, written: written.to_s, hint: hint, source: source, seen: place_sign(@draft_of_sources ||= Norvel::Guide::Draft.new(own_guide.yaml), path)}
       end
 
       # A button that changes it. @param named [String, nil] what it is called where its words alone do not say of what

@@ -23,7 +23,7 @@ module NorvelWeb
         rescue Norvel::Error => error
           status({Behind => 409, Asked::Wrong => 400}.fetch(error.class, 422))
           JSON.generate(sentence: error.message, head: record.reload.head_id || "", can_undo: !record.head_id.nil?,
-            can_redo: !record.undone.nil?)
+            can_redo: !record.undone.nil?, texts: (texts_now(written[:steps]) if error.is_a?(Behind)))
         end
 
         app.helpers WritingHelpers
@@ -44,6 +44,12 @@ module NorvelWeb
         {head: data["head"].to_s.empty? ? nil : data["head"].to_i, number: numbers[0], run: numbers[1], steps: data["steps"].map { |step| written_step(step) }}
       rescue JSON::ParserError
         raise Norvel::ChangeRefused, "What was sent cannot be read; it was not saved."
+      end
+
+      # @return [Hash{Integer=>String}] of the paragraphs that were edited, as they are now
+      def texts_now(steps)
+        ids = steps.filter_map { |name, given| given["paragraph"].to_i if name == "edit_text" }
+        ids.filter_map { |id| [id, bench.manuscript.paragraph(id)&.text] }.to_h.compact
       end
 
       def written_step(step)

@@ -47,3 +47,39 @@ RSpec.describe Norvel::Fonts::OwnFace do
     end
   end
 end
+
+RSpec.describe "Damaged font files" do
+  def good = @good ||= File.binread(File.join(Norvel::Fonts::Book::FOLDER, "carlito/Carlito-Regular.ttf"))
+
+  # Bytes of one table, or anywhere, that are others.
+  def mutant(random)
+    good.dup.tap { |bytes| (20 + random.rand(300)).times { bytes.setbyte(random.rand(bytes.bytesize - 12) + 12, random.rand(256)) } }
+  end
+
+  it "are refused at the door, or make a PDF" do
+    random = Random.new(11)
+    Dir.mktmpdir do |folder|
+      taken = Array.new(14) { mutant(random) }.select do |bytes|
+        Norvel::Fonts::OwnFace.read(bytes)
+      rescue Norvel::FileError => error
+        expect(error.message).to match(/font file/)
+        false
+      end
+      taken.each_with_index do |bytes, index|
+        File.binwrite(File.join(folder, "own-#{index}.ttf"), bytes)
+        book = Norvel::Fonts::Book.new(Norvel::Fonts::Book::FOLDER)
+        book.take_own(folder)
+        base = {"Base" => {name: "Base", properties: {font_family: "Carlito"}}}
+        laid = Norvel::Layout.new(manuscript(paragraph(0, "Words of the quay, 1894 — “so”."), styles: base), fonts: book)
+        expect(Norvel::Formats::Pdf::Maker.new(laid, name: "x").bytes[0, 5]).to eq("%PDF-")
+      end
+    end
+  end
+
+  it "leave room where one outline cannot be read" do
+    codes = [0x41, 0x42, 0x43]
+    file = TTFunk::File.new(good)
+    allow(Norvel::Fonts::Outlines).to receive(:subset).and_wrap_original { |made, font, wanted| wanted.include?(0x42) ? nil : made.call(font, wanted) }
+    expect(Norvel::Fonts::Outlines.readable(file, codes)).to eq([0x41, 0x43])
+  end
+end

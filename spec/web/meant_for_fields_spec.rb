@@ -4,13 +4,13 @@ require_relative "../support/browser"
 
 # Key events as the keyboard makes them: what was meant for a field never acts, what was refused never blocks.
 RSpec.describe "Keys that are meant for a field", type: :feature do
-  NAMED_KEYS = {enter: ["Enter", 13, "\r"], escape: ["Escape", 27], tab: ["Tab", 9], down: ["ArrowDown", 40]}.freeze
+  let(:named_keys) { {enter: ["Enter", 13, "\r"], escape: ["Escape", 27], tab: ["Tab", 9], down: ["ArrowDown", 40]} }
 
   before { Web.clear }
 
   def pressed(*list)
     list.flat_map { |key| key.is_a?(Symbol) ? [key] : key.chars }.each do |key|
-      name, code, text = NAMED_KEYS.fetch(key) { [key, 0, key] }
+      name, code, text = named_keys.fetch(key) { [key, 0, key] }
       press = {key: name, windowsVirtualKeyCode: code, text: text}.compact
       page.driver.browser.execute_cdp("Input.dispatchKeyEvent", type: text ? "keyDown" : "rawKeyDown", **press)
       page.driver.browser.execute_cdp("Input.dispatchKeyEvent", type: "keyUp", **press.except(:text))

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require "ttfunk"
+require_relative "outlines"
 
 module Norvel
   module Fonts
@@ -21,11 +22,29 @@ module Norvel
         needed = [file.cmap, file.horizontal_metrics, file.horizontal_header, file.os2, file.name, file.header]
         raise FileError, "This font file is not whole: tables that say how wide and high its letters are, are missing." unless needed.all?(&:exists?) && file.cmap.unicode.any?
 
+        refuse_damaged(file)
         new(family: family(file), kind: kind(file), embeddable: (file.os2.type & OwnFace::EMBEDDING) != OwnFace::RESTRICTED)
       rescue FileError
         raise
-      rescue => error
-        raise FileError, "This font file cannot be read (#{error.class.name.split("::").last})."
+      rescue StandardError, SystemStackError
+        raise FileError, "This font file is damaged and cannot be read."
+      end
+
+      # Every width and every outline is read once, here at the door.
+      def self.refuse_damaged(file)
+        map, glyphs = file.cmap.unicode.first.code_map, file.maximum_profile.num_glyphs.to_i
+        raise FileError, "This font file is damaged: its measures cannot be." unless measures?(file)
+        raise FileError, "This font file is damaged: characters stand for letters that it does not have." if map.empty? || map.values.any? { |glyph| glyph.negative? || glyph >= glyphs }
+
+        widths = map.values.uniq.map { |glyph| file.horizontal_metrics.for(glyph).advance_width }
+        raise FileError, "This font file is damaged: widths of letters are missing." if widths.any?(&:nil?)
+        raise FileError, "This font file is damaged: the outlines of its letters cannot be read." unless Outlines.subset(file, map.keys)
+      end
+
+      def self.measures?(file)
+        em = file.header.units_per_em
+        heights = [file.horizontal_header.ascent, -file.horizontal_header.descent, file.os2.ascent, -file.os2.descent]
+        em.between?(16, 16_384) && heights.all? { |height| height.between?(-4 * em, 8 * em) } && heights.first(2).sum.positive?
       end
 
       # The typographic family where the file names one.
@@ -40,7 +59,7 @@ module Norvel
         name = [("bold" if bold), ("italic" if italic)].compact.join("_")
         name.empty? ? "regular" : name
       end
-      private_class_method :family, :kind
+      private_class_method :family, :kind, :refuse_damaged, :measures?
     end
     OwnFace::SIGNS = ["\x00\x01\x00\x00".b, "OTTO".b, "true".b].freeze
     OwnFace::EMBEDDING = 0x000F

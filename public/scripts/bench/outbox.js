@@ -50,7 +50,7 @@ async function sendFirst(item) {
   const data = await answer.json().catch(() => ({ sentence: "A fault of Norvel: this was not saved. What you wrote stays here." }));
   if (!answer.ok) {
     if (data.head !== undefined) stand(data);
-    return hold(data.sentence);
+    return overwrites(item, data.texts || {}) || hold(data.sentence);
   }
   waiting.shift();
   keepDraft();
@@ -63,6 +63,25 @@ function hold(sentence, then = () => {}) {
   refuse(sentence, [["Save again", again], ["Copy what was written", copy], ["Leave it out", leaveOut]]);
   then();
 }
+
+// The same paragraph was written in another window: both are shown, and one is chosen, or both are kept.
+// @returns whether it is so
+function overwrites(item, texts) {
+  const step = item.steps.find((one) => one.do === "edit" && texts[one.paragraph] !== undefined && one.was !== undefined && texts[one.paragraph] !== one.was && texts[one.paragraph] !== one.text);
+  if (!step) return false;
+  const short = (words) => (words.length > 90 ? `${words.slice(0, 90)} …` : words || "nothing");
+  held = "both";
+  const both = () => {
+    const made = NEW_IDS + 1_000_000 + Math.floor(Math.random() * 2 ** 50);
+    item.steps.splice(item.steps.indexOf(step), 1, { do: "insert", paragraph: step.paragraph, new: made }, { do: "edit", paragraph: made, text: step.text });
+    again();
+  };
+  refuse(`Another window wrote in this paragraph meanwhile. Here: “${short(step.text)}”. There: “${short(texts[step.paragraph])}”.`,
+    [["Keep mine", () => { step.was = texts[step.paragraph]; again(); }], ["Keep the other", leaveOut], ["Keep both, mine behind it", both], ["Copy what was written", copy]]);
+  return true;
+}
+
+const NEW_IDS = 100_000_000;
 
 export function again() {
   if (!held) return;

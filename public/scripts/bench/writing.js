@@ -231,7 +231,7 @@ function stepsOf(block, force = false) {
   const text = read(block);
   const steps = [];
   if (block.after !== undefined && (text || force)) steps.push({ do: "insert", paragraph: block.after, new: block.id, style: block.style });
-  if (text !== block.was && (block.after === undefined || text)) steps.push({ do: "edit", paragraph: block.id, text });
+  if (text !== block.was && (block.after === undefined || text)) steps.push({ do: "edit", paragraph: block.id, text, was: block.was });
   return steps;
 }
 
@@ -302,7 +302,7 @@ function splitAbove(block, rest, id) {
 
 function handOverSplit(block, text, at, id) {
   const steps = stepsOf(block, true).filter((step) => step.do !== "edit");
-  if (text !== block.was) steps.push({ do: "edit", paragraph: block.id, text });
+  if (text !== block.was) steps.push({ do: "edit", paragraph: block.id, text, was: block.was });
   delete block.after;
   steps.push({ do: "split", paragraph: block.id, at, new: id });
   block.was = Array.from(text).slice(0, at).join("");

@@ -57,6 +57,9 @@ module Norvel
             raise FileError,
               "A part of the file (#{name}) declares entities; no manuscript needs them, and it was not opened."
           end
+          if document.errors.any? { |error| error.message.match?(/excessive depth/i) }
+            raise FileError, "A part of the file (#{name}) is nested deeper than any manuscript needs (256 levels); it was not opened."
+          end
           if document.root.nil? || document.errors.any?(&:fatal?)
             raise FileError,
               "A part of the file (#{name}) is not well-formed XML#{first_error(document)}."

@@ -32,14 +32,11 @@ module Norvel
         # No more is used from here on.
         # @return [void]
         def close
-          subset = TTFunk::Subset::Unicode.new(@file)
-          subset.use(0) # what stands for missing characters is the first glyph of every font; compact outlines are cut down to what is named
-          # Each glyph once, whatever characters it stands for: compact outlines are counted so.
-          @codes.keys.select { |code| @map[code].to_i.positive? }.uniq { |code| @map[code] }.each { |code| subset.use(code) }
-          @bytes = subset.encode
-          news = subset.old_to_new_glyph
-          @glyphs = @codes.keys.to_h { |code| [code, news[@map[code].to_i]] }
-          @space = @glyphs.fetch(0x20)
+          # Each glyph once, whatever characters it stands for: compact outlines are counted so. One that cannot be read leaves its room empty.
+          codes = @codes.keys.select { |code| @map[code].to_i.positive? }.uniq { |code| @map[code] }
+          @bytes, news = Fonts::Outlines.subset(@file, codes) || Fonts::Outlines.subset(@file, Fonts::Outlines.readable(@file, codes)) || refuse_damaged
+          @space = news[@map[0x20].to_i] || 0
+          @glyphs = @codes.keys.to_h { |code| [code, news[@map[code].to_i] || @space] }
         end
 
         # @param code [Integer] a code point
@@ -78,6 +75,8 @@ module Norvel
 
         # Compact outlines (CFF) in an OpenType file.
         def compact? = @file.cff.exists?
+
+        def refuse_damaged = raise(FileError, "The font “#{@face.family}” is damaged; take its file away, or choose another for what is set in it.")
 
         def refuse
           raise(FileError,
