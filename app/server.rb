@@ -5,6 +5,7 @@ require "puma"
 require "puma/configuration"
 require "puma/launcher"
 require_relative "web"
+require_relative "housekeeping"
 
 module NorvelWeb
   # Serves the application on this machine alone.
@@ -27,6 +28,7 @@ module NorvelWeb
       app = App.assembled(folder)
       fill if rest.first == "demo"
       warn "norvel: http://127.0.0.1:#{port} (data in #{folder}); Ctrl-C ends it"
+      Housekeeping.start
       launch(app, port)
       lock.close
       0

@@ -227,10 +227,26 @@ module NorvelWeb
       end
     end
 
+    # By what manuscripts were seen to take: some thousand bytes a paragraph and some tens a letter, for each state that is kept.
+    PARAGRAPH = 3_500
+    LETTER = 40
+
+    # @return [Integer] bytes that it takes in memory, about
+    def weight
+      known = @states.values.map(&:manuscript).push(*@original)
+      known.sum { |manuscript| (@weights ||= {}.compare_by_identity)[manuscript] ||= weight_of(manuscript) } + @images.values.sum { |data| data&.bytesize.to_i }
+    end
+
     # @return [String] the file as it came
     def source = OriginalRecord.find_by!(manuscript_id: id).bytes
 
     private
+
+    def weight_of(manuscript)
+      @weights&.clear if @weights && @weights.size > 20
+      paragraphs = manuscript.paragraphs
+      PARAGRAPH * paragraphs.size + LETTER * paragraphs.sum { |paragraph| paragraph.text.length }
+    end
 
     # @return [Norvel::Layout, nil] of what was proposed last, when it is this very change of this very state
     def shown_layout(operation, before)
@@ -329,14 +345,19 @@ module NorvelWeb
     def original = @original ||= Norvel::Formats.read(source, name: record.filename, limits: nil)
   end
 
-  # The manuscripts that are open, the last used few of them. One that is in use is never put aside.
+  # The manuscripts that are open: the last used ones, as many as there is room for, and none that nobody has asked for in a while. One that
+  # is in use is never put aside.
   class Workbenches
     OPEN = 4
+    ROOM = 160 * 1_048_576 # bytes that open manuscripts may take together, as far as that can be told
+    IDLE = 300 # seconds
 
-    def initialize
+    def initialize(room: ROOM)
       @open = {}
       @uses = Hash.new(0)
+      @asked = {}
       @lock = Mutex.new
+      @room = room
     end
 
     # @param id [Integer]
@@ -354,17 +375,43 @@ module NorvelWeb
 
     # @param id [Integer] of a bench that was taken
     # @return [void]
-    def give_back(id) = @lock.synchronize { @uses.delete(id) if (@uses[id] -= 1) <= 0 }
+    def give_back(id)
+      @lock.synchronize do
+        @uses.delete(id) if (@uses[id] -= 1) <= 0
+        make_room(id)
+      end
+    end
 
     def close(id) = @lock.synchronize { @open.delete(id) }
 
+    # @return [Array<Integer>] the open ones
+    def ids = @open.keys
+
+    # Puts aside what nobody has asked for in a while.
+    # @param idle [Numeric] seconds
+    # @return [Integer] how many went
+    def let_go(idle: IDLE)
+      @lock.synchronize do
+        gone = @open.keys.select { |id| !@uses.key?(id) && now - @asked.fetch(id, 0) >= idle }
+        gone.each { |id| @open.delete(id) }.size
+      end
+    end
+
     private
+
+    def now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
 
     def opened(id)
       bench = @open.delete(id) || Workbench.new(id)
       @open[id] = bench
-      @open.keys.first([@open.size - OPEN, 0].max).each { |other| @open.delete(other) unless other == id || @uses.key?(other) }
+      @asked[id] = now
+      make_room(id)
       bench
+    end
+
+    def make_room(id)
+      others = @open.keys.reject { |other| other == id || @uses.key?(other) }
+      @open.delete(others.shift) while others.any? && (@open.size > OPEN || @open.each_value.sum(&:weight) > @room)
     end
   end
 end

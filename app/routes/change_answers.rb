@@ -93,7 +93,11 @@ module NorvelWeb
       # Back to where the form stood, never to another site.
       def local_return
         asked = params["return"].to_s
-        asked.match?(%r{\A/manuscripts/\d+(/\w+)?(\?[\w=&-]*)?\z}) ? asked : (params["id"] ? "/manuscripts/#{record.id}" : "/")
+        if asked.match?(%r{\A/manuscripts/\d+(/\w+)?(\?[\w=&-]*)?\z})
+          asked
+        else
+          (params["id"] ? "/manuscripts/#{record.id}" : "/")
+        end
       end
     end
   end

@@ -6,6 +6,8 @@ require "nokogiri"
 require "socket"
 require "tmpdir"
 require_relative "manuscripts"
+require_relative "outside"
+require_relative "walks"
 require_relative "../../demo/script/long"
 
 # Norvel under attack and under load, as bin/trial and the suite try it. Everything random comes from a seed.
@@ -14,14 +16,16 @@ module Trials
   class Server
     attr_reader :port, :folder
 
-    def initialize(folder)
+    # @param settings [Hash{String=>String}] of its environment
+    def initialize(folder, settings = {})
+      @settings = settings
       @folder = folder
       @port = TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] }
       start
     end
 
     def start
-      @process = spawn({"NORVEL_DATA" => folder, "RACK_ENV" => nil, "NORVEL_YJIT" => nil}, File.expand_path("../../bin/norvel", __dir__), "serve", "--port", port.to_s, out: File::NULL, err: File.join(folder, "log"))
+      @process = spawn({**@settings, "NORVEL_DATA" => folder, "RACK_ENV" => nil, "NORVEL_YJIT" => nil}, File.expand_path("../../bin/norvel", __dir__), "serve", "--port", port.to_s, out: File::NULL, err: File.join(folder, "log"))
       Timeout.timeout(60) do
         TCPSocket.new("127.0.0.1", port).close
       rescue SystemCallError
@@ -35,6 +39,9 @@ module Trials
       Process.kill(signal, @process)
       Process.wait(@process)
     end
+
+    # @return [Integer] what it takes of the machine's memory
+    def megabytes = File.read("/proc/#{@process}/status")[/VmRSS:\s+(\d+)/, 1].to_i / 1024
 
     def log = File.read(File.join(folder, "log"))
   end
@@ -139,6 +146,23 @@ module Trials
     end
   end
 
+  # Mixed use of many manuscripts, then nobody: how much memory is left in use.
+  # @param seconds [Numeric] @param seed [Integer] @param manuscripts [Integer] @param words [Integer] of each @param idle [Integer] seconds
+  # @return [Hash{Symbol=>Object}] :most and :after in MB, :codes by number
+  def soak(seconds:, seed:, manuscripts: 40, words: 100_000, idle: 20)
+    Dir.mktmpdir("norvel-soak") do |folder|
+      server = Server.new(folder, "NORVEL_IDLE" => idle.to_s)
+      bases = Array.new(manuscripts) { |number| Client.new(server.port).bring(Demo::Long.manuscript((number % 8 == 0) ? words : words / 12).first, "long-#{number}.docx") }
+      finish, codes, most, lock = now + seconds, Hash.new(0), 0, Mutex.new
+      people = Array.new(4) { |number| Thread.new { visit(server.port, bases, Random.new(seed + number), finish, 0.5) { |_, _, code| lock.synchronize { codes[code] += 1 } } } }
+      most = [most, server.megabytes].max while people.any? { |person| person.join(1).nil? }
+      IO.select(nil, nil, nil, idle * 3)
+      after = server.megabytes
+      server.stop
+      {codes: codes, most: most, after: after, faults: server.log.scan("a fault in").size}
+    end
+  end
+
   def visit(port, bases, random, finish, thought)
     client = Client.new(port)
     while now < finish
@@ -157,6 +181,22 @@ module Trials
   end
 
   def now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+
+  # Rows of random changes over manuscripts of others.
+  # @param steps [Integer] @param seed [Integer]
+  # @return [Hash{Symbol=>Object}] :made changes, :faults by file
+  def walks(steps:, seed:, paths: Dir[File.join(Manuscripts::DEMO, "*.docx")] + Dir[File.join(Outside::SAMPLES, "*.docx")] + Dir[File.join(Outside::LETTERS, "*.docx")])
+    found = {made: 0, faults: {}}
+    paths.sort.each_with_index do |path, index|
+      walk = RandomWalk.new(File.binread(path), seed + index)
+      fault = walk.go(steps)
+      found[:made] += walk.made
+      found[:faults][File.basename(path)] = fault if fault
+    rescue Norvel::FileError
+      next # a file that is refused
+    end
+    found
+  end
 
   # Damages files and takes them through everything.
   # @param count [Integer] @param seed [Integer]

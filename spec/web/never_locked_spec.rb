@@ -64,3 +64,28 @@ RSpec.describe "A manuscript" do
     expect(status("")).to eq(200)
   end
 end
+
+RSpec.describe NorvelWeb::Workbenches do
+  before { Web.clear }
+
+  let(:rows) { Array.new(3) { |number| Web.bring("notice-#{number}.docx", demo("quayside-notice.docx")) } }
+
+  it "keeps as many manuscripts open as there is room for, never closing one in use" do
+    weight = NorvelWeb::Workbench.new(rows[0].id).tap(&:state).weight
+    benches = described_class.new(room: weight * 3 / 2)
+    benches.take(rows[0].id).state
+    benches[rows[1].id].state
+    benches[rows[2].id].state
+    benches.give_back(rows[2].id)
+    expect(benches.ids).to eq([rows[0].id, rows[2].id])
+    benches.give_back(rows[0].id)
+    expect(benches.ids).to eq([rows[0].id])
+  end
+
+  it "lets go of what nobody has asked for in a while" do
+    benches = described_class.new
+    benches.take(rows[0].id)
+    benches[rows[1].id].state
+    expect([benches.let_go(idle: 60), benches.let_go(idle: 0), benches.ids]).to eq([0, 1, [rows[0].id]])
+  end
+end

@@ -103,10 +103,19 @@ module Norvel
         (manuscript.paragraphs + manuscript.note_paragraphs).select { |paragraph| paragraph.text.match?(pattern) && !manuscript.listed.include?(paragraph.id) }
       end
 
+      # Each place by itself, in the formatting of what stood there.
       def replaced_in(paragraph)
-        text = paragraph.text.gsub(pattern) { replacement }
-        refuse_insets(paragraph.text, text)
-        paragraph.with_runs(edited(paragraph, text))
+        words = replacement.freeze
+        places = paragraph.text.to_enum(:scan, pattern).map { Regexp.last_match.offset(0) }
+        refuse_insets(paragraph.text, paragraph.text.gsub(pattern) { words })
+        at = 0
+        runs = places.flat_map do |from, to|
+          gone = paragraph.runs_in(from, to)
+          like = gone.find { |run| !run.text.empty? }
+          new = words.empty? ? [] : [Manuscript::Run.new(text: words, style: like.style, properties: like.properties)]
+          [*((at < from) ? paragraph.runs_in(at, from) : []), *gone.filter_map(&:without_text), *new].tap { at = to }
+        end
+        paragraph.with_runs(runs + ((at < paragraph.text.length) ? paragraph.runs_in(at, paragraph.text.length) : []))
       end
     end
   end

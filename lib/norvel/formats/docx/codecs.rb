@@ -112,6 +112,10 @@ module Norvel
           node
         end
 
+        # @param like [Nokogiri::XML::Element]
+        # @return [Nokogiri::XML::Element] a new one in its namespace, in nothing yet
+        def loose(like, name) = Nokogiri::XML::Element.new(name, like.document).tap { |node| node.namespace = like.namespace }
+
         # @return [Nokogiri::XML::Element] a new first child in the parent's own namespace
         def make_first(parent, name)
           first = parent.children.first

@@ -117,14 +117,14 @@ module Norvel
 
         def fresh_run(run)
           code = instruction(run) or return plain_run(run)
-          field = @spelling.codecs.make(@nodes.each_value.first, "fldSimple").unlink
+          field = @spelling.codecs.loose(@nodes.each_value.first, "fldSimple")
           @spelling.codecs.put(field, "instr", code)
           field.add_child(plain_run(run.text.empty? ? run.with(text: "1") : run))
           field
         end
 
         def plain_run(run)
-          node = @spelling.codecs.make(@nodes.each_value.first, "r").unlink
+          node = @spelling.codecs.loose(@nodes.each_value.first, "r")
           patch_run(node, Manuscript::Run.new, run) unless run.properties.empty? && run.style.nil?
           run.text.split(/([\t\n\f])/).each do |piece|
             case piece
@@ -139,7 +139,7 @@ module Norvel
         end
 
         def make_paragraph(paragraph, contents)
-          node = @spelling.codecs.make(@nodes.each_value.first.parent, "p").unlink
+          node = @spelling.codecs.loose(@nodes.each_value.first, "p")
           home = paragraph.runs.filter_map(&:home).find { |id| contents.key?(id) }
           template = home && child(contents[home].node, "pPr")
           was = template ? contents[home].paragraph : Manuscript::Paragraph.new(id: paragraph.id, style: @default_style)
