@@ -158,7 +158,8 @@ module NorvelWeb
       def change_draft(own)
         draft = Norvel::Guide::Draft.new(own.yaml)
         if params["seen"] && params["path"] && params["seen"] != place_sign(draft, params["path"])
-          raise Norvel::GuideError, "Something else was written here in another window meanwhile; yours is not saved. Save it again to have yours, or reload to see the other."
+          there = params["path"].match?(%r{\A(?:styles|rules|lists)/}) ? "something else" : "“#{draft.written(params["path"])}”"
+          raise Norvel::GuideError, "In another window #{there} was written here meanwhile; yours is not saved. Save it again to have yours, or reload to have the other."
         end
         after = case params["act"]
         when "usual_styles" then draft.add_usual_styles

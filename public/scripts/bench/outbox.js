@@ -76,7 +76,7 @@ function overwrites(item, texts) {
     item.steps.splice(item.steps.indexOf(step), 1, { do: "insert", paragraph: step.paragraph, new: made }, { do: "edit", paragraph: made, text: step.text });
     again();
   };
-  refuse(`Another window wrote in this paragraph meanwhile. Here: “${short(step.text)}”. There: “${short(texts[step.paragraph])}”.`,
+  refuse(`Another window wrote in this paragraph meanwhile. Here: “${short(step.text)}” – there: “${short(texts[step.paragraph])}”`,
     [["Keep mine", () => { step.was = texts[step.paragraph]; again(); }], ["Keep the other", leaveOut], ["Keep both, mine behind it", both], ["Copy what was written", copy]]);
   return true;
 }
