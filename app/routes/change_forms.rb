@@ -45,6 +45,7 @@ module NorvelWeb
         when "shift_items" then {"paragraphs" => chosen_ids, "by" => params["by"].to_i}
         when "adopt_look" then {"paragraph" => chosen_ids.first}
         when "mend" then mend_parameters
+        when "remove_traces" then {"kinds" => (params["kind"] == "all") ? "all" : [params["kind"].to_s]}
         when "accept_revisions" then {"revisions" => (params["revisions"] == "all") ? "all" : [params["revision"].to_s.split]}
         when "waive" then {"rule" => params["rule"], "paragraph" => chosen.first&.id, "reason" => params["reason"]}
         when "set_info" then info_parameters

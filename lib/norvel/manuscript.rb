@@ -29,7 +29,7 @@ module Norvel
     NEW_IDS = 100_000_000
     LAST_ID = 2**53 - 1 # what a browser counts to
 
-    MEMBERS = %i[format blocks sheet sections notes lists settings info warnings asides contents anchors matters waivers guide].freeze
+    MEMBERS = %i[format blocks sheet sections notes lists settings info warnings asides contents anchors matters waivers guide traces].freeze
     attr_reader(*MEMBERS)
 
     # @param blocks [Array<Paragraph, Table>] the body
@@ -42,10 +42,11 @@ module Norvel
     # @param matters [Array<Matter>] comments and revisions
     # @param waivers [Array<Waiver>] findings that are let be
     # @param guide [String, nil] the guide that was chosen for it, as whoever keeps guides names it
+    # @param traces [Array<Trace>] what the file tells of persons
     # @param anchors [Hash{String=>Integer}] by name the paragraphs that something may point at
     def initialize(blocks:, sheet:, format: "docx", sections: [Section.new], notes: {}, lists: {}, settings: Settings.new, info: Info.new,
       warnings: [],
-      asides: {}, contents: [], anchors: {}, matters: [], waivers: [], guide: nil)
+      asides: {}, contents: [], anchors: {}, matters: [], waivers: [], guide: nil, traces: [])
       @format = format
       @blocks = blocks.freeze
       @sheet = sheet
@@ -61,6 +62,7 @@ module Norvel
       @matters = matters.freeze
       @waivers = waivers.freeze
       @guide = guide
+      @traces = traces.freeze
       @memo = {}
       freeze
     end

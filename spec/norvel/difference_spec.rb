@@ -31,6 +31,7 @@ RSpec.describe Norvel::Changes::Difference do
     styles = {"Grid" => {name: "Grid", kind: :table, conditions: {first_row: {bold: true}}}, "Emphasis" => {name: "Emphasis", kind: :character, next_style: "x", linked: "Base", properties: {italic: true}, hidden: true, from_file: false, standard: "title"}}
     manuscript(one[0], one[1], table, one[2], styles: styles, defaults: {size: 5}, sections: [section, Norvel::Manuscript::Section.new], notes: {"footnotes:1" => [one[1_000_000]], "footnotes:2" => [one[1_000_001]]}, lists: {"1" => list, "2" => list.with(id: "2")},
       settings: Norvel::Manuscript::Settings.new(between: :larger, tab: 9, even_differs: true, records_revisions: true, hyphenate: true), info: Norvel::Manuscript::Info.new(title: "A", language: "en"), warnings: ["w"], asides: {"comment 1" => [one[60_000_000]]},
+      traces: [Norvel::Manuscript::Trace.new(kind: :company, said: "Quay", count: 2), Norvel::Manuscript::Trace.new(kind: :dates)],
       waivers: [Norvel::Manuscript::Waiver.new(rule: "r", reason: "so it is", paragraph: 1, text: "x")],
       matters: [Norvel::Manuscript::Matter.new(kind: :comment, paragraph: 1, text: "why", ref: "comment 1"), Norvel::Manuscript::Matter.new(kind: :deletion, paragraph: 2)],
       anchors: {"there" => 1, "here" => 2}, contents: [Norvel::Manuscript::ContentsList.new(first: 0, last: 1, closes: 2, levels: [1, 3], by: [:style], styles: {"Base" => 1, "Quote" => 2}, of: "Figure", code: "TOC")])

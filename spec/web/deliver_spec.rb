@@ -25,6 +25,20 @@ RSpec.describe "Delivering", type: :feature do
     expect(page).to have_css("#message", text: says) if says
   end
 
+  it "lists what the file tells of persons, and takes it out" do
+    path = File.expand_path("../../tmp/reference/node_modules/mammoth/test/test-data/comments.docx", __dir__)
+    Web.bring("Überblick.docx", File.binread(path))
+    visit "/manuscripts/#{row.id}/deliver"
+    expect(page).to have_css(".before li", text: /Author of comments: .+2 times/)
+    find_button("Take out: Last saved by").click
+    expect(page).to have_no_css(".before li", text: "Last saved by")
+    click_button "Take out all of it"
+    expect(page).to have_no_text("tells of persons")
+    expect([now.traces, now.info.author, now.matters.size]).to eq([[], nil, 2])
+    click_button "Undo"
+    expect(page).to have_css(".before li", text: "Author of comments")
+  end
+
   it "takes a thesis in at most fifteen actions from the upload to a PDF with bookmarks, title, author and alternatives" do
     path = File.join(downloads, "Überblick.docx")
     File.binwrite(path, demo("night-ferries.docx"))

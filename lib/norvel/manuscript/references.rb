@@ -28,6 +28,15 @@ module Norvel
       "#{word}#{"s" unless count == 1}#{rest}"
     end
 
+    # What a file tells of persons: who is named as a :comment_author, :revision_author, :last_editor, :company or :manager, the :template that
+    # it came from, the :dates of comments and revisions; `said` are the words, `count` how often.
+    Trace = Value.define(:kind, said: nil, count: 1) do
+      # @return [String]
+      def called = Trace::CALLED.fetch(kind)
+    end
+    Trace::CALLED = {author: "Author, in its properties", comment_author: "Author of comments", revision_author: "Author of revisions", dates: "Dates of comments and revisions", last_editor: "Last saved by",
+                     company: "Company", manager: "Manager", template: "Template that it came from"}.freeze
+
     # A finding of a rule that somebody lets be, for a reason; `text` is that of its paragraph when that was said.
     Waiver = Value.define(:rule, :reason, paragraph: nil, text: nil)
 

@@ -4,6 +4,7 @@ require_relative "package"
 require_relative "walk"
 require_relative "extent"
 require_relative "kept_things"
+require_relative "traces"
 require_relative "codecs"
 require_relative "theme"
 require_relative "spelling"
@@ -81,7 +82,7 @@ module Norvel
           @warnings.concat(sheet.faults, @unknown.map { |sentence, count| (count > 1) ? "#{sentence} (#{count} places)" : sentence })
           Manuscript.new(format: "docx", blocks: blocks, sheet: sheet, sections: sections, notes: notes, lists: lists, settings: settings,
             info: read_info(sheet), warnings: @warnings.uniq, asides: @asides,
-            contents: @contents, matters: matters, anchors: Bookmarks.read(body, paragraphs, spelling_for(@document).codecs))
+            contents: @contents, matters: matters, traces: Traces.new(@package).read, anchors: Bookmarks.read(body, paragraphs, spelling_for(@document).codecs))
         end
 
         # Comments with their words.

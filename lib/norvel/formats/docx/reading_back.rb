@@ -26,6 +26,7 @@ module Norvel
           compare("the document defaults", @spelled.set(@wanted.sheet.defaults), @spelled.set(@found.sheet.defaults))
           compare("the settings", *[@wanted, @found].map { |one| settings_values(one.settings) })
           compare("what the file says of itself", *[@wanted, @found].map { |one| one.info.to_h.except(:language) })
+          compare("what the file tells of persons", *[@wanted, @found].map { |one| one.traces.map { |trace| [trace.kind, trace.said] }.uniq.sort_by(&:to_s) })
           compare("the lists of contents", *[@wanted, @found].map { |one| contents_values(one) })
           @differences
         end

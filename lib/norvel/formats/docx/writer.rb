@@ -46,6 +46,7 @@ module Norvel
           NumberingWriter.new(@package, @theme, @before.lists, @now.lists).write(@changed) if @now.lists != @before.lists
           SettingsWriter.new(@package, @theme, @before.settings, @now.settings).write(@changed) if @now.settings != @before.settings
           InfoWriter.new(@package, @now.info).write(@changed) if @now.info.with(language: nil) != @before.info.with(language: nil)
+          Traces.new(@package).write(@before.traces, @now.traces, @changed) if @now.traces != @before.traces
           MainType.settle(@package, @changed, ending)
           return @source if @changed.empty?
 
