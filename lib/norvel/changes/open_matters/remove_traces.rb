@@ -19,7 +19,7 @@ module Norvel
         gone = going(manuscript)
         raise NothingToChange, "The file tells nothing of the kind." if gone.empty?
 
-        info = gone.any? { |trace| trace.kind == :author } ? manuscript.info.with(author: nil) : manuscript.info
+        info = (gone.any? { |trace| trace.kind == :author }) ? manuscript.info.with(author: nil) : manuscript.info
         manuscript.with(traces: manuscript.traces - gone, info: info)
       end
 
