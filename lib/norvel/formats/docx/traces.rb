@@ -100,7 +100,7 @@ module Norvel
         end
 
         def patch(part, changed)
-          return unless part && (changed.key?(part) || @package.part?(part))
+          return if part.nil? || (!changed.key?(part) && !@package.part?(part))
 
           document = changed.key?(part) ? Nokogiri::XML(changed[part]) : @package.parse(part)
           done = yield document.root
