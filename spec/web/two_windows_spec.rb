@@ -31,7 +31,7 @@ RSpec.describe "Two windows", type: :feature do
     guide.change(Norvel::Guide::Draft.new(guide.yaml).set("page/margins/top", "4 cm").yaml)
     fill_in "g-page-margins-top", with: "2.1 cm"
     keys :tab
-    expect(page).to have_css(".mistake", text: "in another window")
+    expect(page).to have_css(".mistake", text: "another window “4 cm” was written")
     expect(guide.reload.guide.margins.values).to include("4 cm")
     find("#g-page-margins-top").send_keys(:enter)
     expect(page).to have_no_css(".mistake")
