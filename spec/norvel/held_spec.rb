@@ -106,6 +106,14 @@ RSpec.describe "What is no text" do
   end
 end
 
+RSpec.describe "Notes on a file" do
+  it "are one where they differ in their numbers alone" do
+    body = (1..6).map { |number| Wild.p(Wild.t("Far in"), %(<w:ind w:left="#{9_000_000 + number}"/>)) }.join
+    about = read(Wild.build(body: body)).warnings.grep(/which cannot be/)
+    expect(about).to include(a_string_matching(/\(6 places, with other values too\)\z/)).and have_attributes(size: 2)
+  end
+end
+
 RSpec.describe Norvel::Formats::Docx::KeptThings do
   def told(changed = {}, relations: nil, **built)
     members = Norvel::Formats::Archive.read(Wild.build(**built)).members.merge(changed)

@@ -226,7 +226,9 @@ module Trials
     guide = Norvel::Guide.find("marrowby-diploma")
     examined.check(guide)
     after = Norvel::Plan.new(examined, guide).apply
-    Norvel::Formats.read(Norvel::Formats.write(after, source: bytes))
+    delivered = Norvel::Formats.write(after, source: bytes)
+    Norvel::Formats.read(delivered)
+    Norvel::Formats.pdf(Norvel::Layout.new(after), source: bytes, name: "x")
   end
 
   # One to five faults: bytes, elements or numbers of a part, or the container itself.

@@ -53,6 +53,19 @@ RSpec.describe "Keys that are meant for a field", type: :feature do
     expect(row.entries.reload.map(&:operation)).to eq(["write"])
   end
 
+  it "opens no writing in a line of contents, and says why" do
+    Web.bring("Überblick.docx", demo("night-ferries.docx"))
+    bench = NorvelWeb::App.workbenches[row.id]
+    bench.change(Norvel::Changes.build("make_contents", "before" => now.paragraphs[20].id, "title" => "Contents", "levels" => 2), head: nil)
+    line = now.contents.last.first
+    visit "/manuscripts/#{row.id}?chosen=#{line}"
+    expect(page).to have_css(".para.chosen")
+    pressed("e", "xyz")
+    expect(page).to have_css("#refusal", text: "says what the headings say")
+    expect(page).to have_no_css(".editor")
+    expect(row.reload.entries.size).to eq(1)
+  end
+
   it "does not wait after a refusal" do
     bring("?chosen=3")
     expect(page).to have_css(".para.chosen").and have_css("#try-line")

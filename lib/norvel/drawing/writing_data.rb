@@ -16,10 +16,10 @@ module Norvel
 
       # @param paragraphs [Array<Manuscript::Paragraph>]
       # @return [Hash{Integer=>Hash}] by id: `text` as [text, face, size] each, `style`, `in` what its neighbours are told by, `ends`
-      #   where a section does, and how it is set
+      #   where a section does, `fixed` where it is a line of contents (within such a list, or its last), and how it is set
       def of(paragraphs)
         paragraphs.uniq.to_h do |paragraph|
-          [paragraph.id, {text: stretches(paragraph), style: paragraph.style, in: @manuscript.container_of(paragraph.id), ends: paragraph.carries.include?(:section_end) || paragraph.run_in,
+          [paragraph.id, {text: stretches(paragraph), fixed: fixed(paragraph), style: paragraph.style, in: @manuscript.container_of(paragraph.id), ends: paragraph.carries.include?(:section_end) || paragraph.run_in,
                           **setting(@layout.cascade.paragraph(paragraph), tallest(paragraph))}]
         end
       end
@@ -31,6 +31,12 @@ module Norvel
       end
 
       private
+
+      def fixed(paragraph)
+        return unless @manuscript.listed.include?(paragraph.id)
+
+        @manuscript.contents.any? { |list| list.last == paragraph.id } ? "last" : "within"
+      end
 
       def stretches(paragraph)
         paragraph.runs.reject { |run| run.text.empty? }.map do |run|

@@ -46,11 +46,13 @@ function span(text, face, size) {
 }
 
 // A paragraph that is not there yet, like its neighbour but in another style.
-const like = (block, style) => ({ ...block.data, ...styles()[style], style, text: [], ends: false, in: block.container });
+const like = (block, style) => ({ ...block.data, ...styles()[style], style, text: [], ends: false, fixed: null, in: block.container });
+
+const MADE = "A list of contents says what the headings say: change those and bring the list up to date.";
 
 function open(id) {
   const data = texts.get(String(id));
-  return data && make(Number(id), data);
+  return data && !data.fixed ? make(Number(id), data) : null;
 }
 
 // @returns whether the paragraph could be opened
@@ -95,6 +97,7 @@ export async function write(id, at) {
     return focus(known, at);
   }
   if (!texts.has(String(id))) await reveal();
+  if (texts.get(String(id))?.fixed) return void refuse(MADE);
   const block = open(id);
   if (block) begin([block], block, at);
 }
@@ -105,6 +108,7 @@ export async function writeAfter(id) {
   if (!texts.has(String(id))) await reveal();
   const data = texts.get(String(id));
   if (!data) return;
+  if (data.fixed === "within") return void refuse(MADE);
   if (data.ends) return void refuse("A section or a run-in heading ends with this paragraph; put the new one before it, or split it.");
   const known = box && blocks.find((block) => String(block.id) === String(id));
   const block = make(newId(), like({ data, container: data.in }, styles()[data.style]?.next || data.style), { after: Number(id) });

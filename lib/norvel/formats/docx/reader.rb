@@ -79,10 +79,19 @@ module Norvel
           read_comments(sheet)
           @warnings.concat(KeptThings.told(@package))
           settings = related("settings") { |part| read_settings(part) } || Manuscript::Settings.new
-          @warnings.concat(sheet.faults, @unknown.map { |sentence, count| (count > 1) ? "#{sentence} (#{count} places)" : sentence })
+          @warnings.concat(sheet.faults, noted)
           Manuscript.new(format: "docx", blocks: blocks, sheet: sheet, sections: sections, notes: notes, lists: lists, settings: settings,
             info: read_info(sheet), warnings: @warnings.uniq, asides: @asides,
             contents: @contents, matters: matters, traces: Traces.new(@package).read, anchors: Bookmarks.read(body, paragraphs, spelling_for(@document).codecs))
+        end
+
+        # What was read as something else: of notes that differ in their numbers alone the first is told, with how many there are.
+        def noted
+          alike = @unknown.group_by { |sentence, _| sentence.gsub(/[\d.,]+/, "…") }
+          alike.values.map do |same|
+            places = same.sum(&:last)
+            (places > 1) ? "#{same.first.first} (#{places} places#{", with other values too" if same.size > 1})" : same.first.first
+          end
         end
 
         # Comments with their words.
