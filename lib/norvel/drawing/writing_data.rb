@@ -35,7 +35,7 @@ module Norvel
       def fixed(paragraph)
         return unless @manuscript.listed.include?(paragraph.id)
 
-        @manuscript.contents.any? { |list| list.last == paragraph.id } ? "last" : "within"
+        (@manuscript.contents.any? { |list| list.last == paragraph.id }) ? "last" : "within"
       end
 
       def stretches(paragraph)
