@@ -53,7 +53,7 @@ module Norvel
         pairs = node.children.each_slice(2).to_a
         pairs.each do |key, inner|
           name = key.value
-          now.key?(name) ? value_of(key, inner, was[name], now[name]) : take_out(key, inner, node)
+          now.key?(name) ? value_of(key, inner, was[name], now[name]) : take_out(key, inner)
         end
         fresh = now.except(*was.keys)
         return if fresh.empty?
@@ -96,9 +96,9 @@ module Norvel
         @edits << [from, stop(node), now.is_a?(Enumerable) ? flow(now) : scalar(now)]
       end
 
-      def take_out(key, inner, _node) = @edits << [offset(key.start_line, 0), line_after(inner), ""]
+      def take_out(key, inner) = @edits << [offset(key.start_line, 0), line_after(inner), ""]
 
-      def take_out_item(inner) = @edits << [offset(inner.start_line, 0), line_after(inner), ""]
+      def take_out_item(inner) = take_out(inner, inner)
 
       # The column of the dash before an item.
       def dash(inner) = @yaml[offset(inner.start_line, 0)...offset(inner.start_line, inner.start_column)].rindex("-") || 0

@@ -58,8 +58,6 @@ module Norvel
         # @param node [Nokogiri::XML::Element] w:fldChar
         def stray?(node) = @stray.key?(node.pointer_id)
 
-        def any? = @open.any?
-
         # @return [Boolean] whether what stands here is worked out
         def generated? = @open.any? { |field| field.in_result && GENERATED.include?(field.code.name) }
 

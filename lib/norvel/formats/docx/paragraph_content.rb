@@ -9,8 +9,6 @@ module Norvel
       # field characters, comments). Given out again run by run, so that whatever the text has become, nothing is lost.
       class ParagraphContent
         Leaf = Struct.new(:node, :wrappers, :run)
-        OWN = Walk::OWN
-
         attr_reader :node, :paragraph
 
         # @param node [Nokogiri::XML::Element] w:p, before anything of it is changed
@@ -51,7 +49,7 @@ module Norvel
 
         def collect(node)
           Walk.leaves(node) do |child, wrappers, number|
-            next if child.name == "pPr" || OWN.include?(child.name) || child.comment? || (!child.element? && child.blank?)
+            next if child.name == "pPr" || Walk::OWN.include?(child.name) || child.comment? || (!child.element? && child.blank?)
 
             @leaves << Leaf.new(child, wrappers, (number if @runs.key?(number)))
           end

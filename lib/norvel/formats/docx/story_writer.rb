@@ -172,7 +172,7 @@ module Norvel
 
         def shell_of(wrapper)
           shell = wrapper.dup(2)
-          wrapper.element_children.each { |part| shell.add_child(part.dup) if ParagraphContent::OWN.include?(part.name) }
+          wrapper.element_children.each { |part| shell.add_child(part.dup) if Walk::OWN.include?(part.name) }
           shell
         end
 
