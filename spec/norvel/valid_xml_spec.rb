@@ -36,8 +36,9 @@ RSpec.describe "The XML of a delivered file" do
   end
 
   it "is refused where a prefix is not declared" do
-    expect(Norvel::Formats::Docx::Package.undeclared?(%(<document xmlns="#{Wild::W}"><p w:val="1"/></document>))).to be(true)
-    expect(Norvel::Formats::Docx::Package.undeclared?(plain["word/document.xml"])).to be(false)
+    undeclared = plain.merge("word/more.xml" => %(<document xmlns="#{Wild::W}"><p w:val="1"/></document>))
+    package = Norvel::Formats::Docx::Package.new(Norvel::Formats::Archive.new(undeclared).write({}))
+    expect(%w[word/more.xml word/document.xml].map { |name| package.undeclared?(name) }).to eq([true, false])
   end
 
   it "has strict names, relationship types and values in a strict file" do

@@ -8,7 +8,7 @@ module Norvel
       # All characters of a part of a file, and the elements in which something stands: an independent reader of the mark-up, which knows
       # nothing of the model. What goes without a change that says so is seen here.
       #
-      #   Characters.new(member).letters # {"F" => 12, …}
+      #   Characters.new(member).words # ["First", …]
       class Characters
         STORIES = /document|footnotes|endnotes|header|footer|comments/i # names of parts with words
         # What formatting, page breaks, contents and joins may make and take away.
@@ -32,8 +32,8 @@ module Norvel
         # @return [Array<String>] in their order
         def words = @words ||= text.split(/[[:space:]]+/).reject(&:empty?)
 
-        # @return [Hash{String=>Integer}] all that is no white space
-        def letters = @letters ||= words.join.each_char.tally
+        # @return [Array<String>] a paragraph each
+        def lines = text.split("\n")
 
         # @return [Hash{String=>Integer}] by name
         def elements

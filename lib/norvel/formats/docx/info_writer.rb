@@ -19,13 +19,13 @@ module Norvel
           @name = nil unless @name && package.part?(@name)
         end
 
-        # @param changed [Hash{String=>String}] the members that change; added to
+        # @param changed [ChangedParts] added to
         # @return [void]
         def write(changed)
           document = @name ? @package.parse(@name) : Nokogiri::XML(%(<cp:coreProperties xmlns:cp="#{CORE}" xmlns:dc="#{DUBLIN}"/>))
           ELEMENTS.each { |member, (name, space)| put(document.root, name, space, @info[member]) if said?(document.root, name, @info[member]) }
           changed[@name || PART] = Patching.serialize(document)
-          NewPart.link_root(@package, changed, PART, TYPE, RELATION) unless @name
+          NewPart.link_root(changed, PART, TYPE, RELATION) unless @name
         end
 
         private

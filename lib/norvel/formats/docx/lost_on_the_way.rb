@@ -26,10 +26,9 @@ module Norvel
         private
 
         def letters
-          return [] if @was.all? { |name, part| part.text == @is[name].text }
-
-          gone = less(sum(@was, :letters), sum(@is, :letters))
-          gone = less(gone, less(*[@before, @now].map { |manuscript| said(manuscript) })) if gone.any?
+          was, is = [@was, @is].map { |parts| parts.each_value.flat_map(&:lines).tally }
+          gone = fewer_letters(was, is)
+          gone = less(gone, unsaid) if gone.any?
           return [] if gone.empty?
 
           @was.filter_map do |name, part|
@@ -39,22 +38,36 @@ module Norvel
         end
 
         def elements
-          return [] unless @before.matters == @now.matters && less(said(@before), said(@now)).empty?
+          return [] unless @before.matters == @now.matters && unsaid.empty?
 
           @was.flat_map { |name, part| less(part.elements, @is[name].elements).map { |element, count| "#{name}: #{count} × #{element}" } }
         end
 
-        def sum(parts, what) = parts.values.map(&what).reduce({}) { |all, one| all.merge(one) { |_, mine, other| mine + other } }
-
         def less(one, other) = one.filter_map { |key, count| [key, count - other.fetch(key, 0)] if count > other.fetch(key, 0) }.to_h
 
-        # All letters that the manuscript knows of.
+        # What stands in both is counted in neither.
+        def apart(one, other) = [less(one, other), less(other, one)]
+
+        # Lines, then words, then letters: what is alike is not taken to pieces.
+        # @param was [Hash{String=>Integer}] lines and how often each stands there @param is [Hash{String=>Integer}]
+        # @return [Hash{String=>Integer}] the letters that there are fewer of, white space left out
+        def fewer_letters(was, is)
+          words = apart(*apart(was, is).map { |lines| pieces(lines, &:split) })
+          less(*words.map { |one| pieces(one) { |word| word.gsub(/[[:space:]]/, "").chars } })
+        end
+
+        # @yieldparam whole [String] @yieldreturn [Array<String>]
+        # @return [Hash{String=>Integer}] the pieces of all, how often
+        def pieces(wholes)
+          wholes.each_with_object(Hash.new(0)) { |(whole, times), found| yield(whole).each { |piece| found[piece] += times } }
+        end
+
+        # @return [Hash{String=>Integer}] the letters that the manuscript knew of and does not know of any more
+        def unsaid = @unsaid ||= fewer_letters(said(@before), said(@now))
+
+        # @return [Hash{String=>Integer}] all words that the manuscript knows of, a paragraph a line
         def said(manuscript)
-          @said ||= {}.compare_by_identity
-          @said[manuscript] ||= begin
-            texts = manuscript.all_paragraphs.flat_map { |paragraph| [paragraph.text, *paragraph.runs.flat_map(&:held)] } + manuscript.matters.map(&:text)
-            texts.join.gsub(/[[:space:]]/, "").each_char.tally
-          end
+          (manuscript.all_paragraphs.flat_map { |paragraph| [paragraph.text, *paragraph.runs.flat_map(&:held)] } + manuscript.matters.map(&:text)).tally
         end
       end
     end

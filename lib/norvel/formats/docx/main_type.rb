@@ -9,17 +9,14 @@ module Norvel
 
         module_function
 
-        # @param package [Package] @param changed [Hash{String=>String}] members that change; added to
+        # @param package [Package] @param changed [ChangedParts] added to
         # @param ending [String, nil] of the name it is to have; nil: as it is
         # @return [void]
         def settle(package, changed, ending)
           wanted = TYPES[ending] or return
-          types = changed.key?(NewPart::CONTENT_TYPES) ? Nokogiri::XML(changed[NewPart::CONTENT_TYPES]) : package.parse(NewPart::CONTENT_TYPES)
-          said = types.root.element_children.find { |node| node["PartName"].to_s.delete_prefix("/").casecmp?(package.main) }
-          return unless said && TYPES.value?(said["ContentType"]) && said["ContentType"] != wanted
+          return unless TYPES.value?(package.main_type) && package.main_type != wanted
 
-          said["ContentType"] = wanted
-          changed[package.actual(NewPart::CONTENT_TYPES)] = types.to_xml
+          changed.open(NewPart::CONTENT_TYPES).root.element_children.find { |node| package.main?(node["PartName"]) }["ContentType"] = wanted
         end
       end
     end

@@ -11,7 +11,7 @@ module Norvel
 
         # @param parts [Hash{Integer=>String}] the number of the first paragraph to the part (Reader#header_parts)
         # @param before [Manuscript] as read @param now [Manuscript]
-        # @param changed [Hash{String=>String}] the members of the file that change; added to
+        # @param changed [ChangedParts] added to
         def initialize(package, theme, parts, before, now, changed)
           @package = package
           @theme = theme
@@ -130,9 +130,18 @@ module Norvel
 
         # @return [Array, nil] the blocks of the one part that all runs and paragraphs come from that were read
         def source_of(side, blocks)
-          @stories ||= SLOTS.keys.to_h { |one| [one, @before.sections.flat_map { |section| section.public_send(one).values }.uniq.select { |was| part_of(was) && File.dirname(part_of(was)) == "word" }] }
           from = Manuscript.paragraphs_of([blocks]).flat_map { |paragraph| [paragraph.id, *paragraph.runs.filter_map(&:home)] }.reject { |id| id >= Manuscript::NEW_IDS }
-          @stories[side].find { |was| from.any? && (from - Manuscript.paragraphs_of([was]).map(&:id)).empty? }
+          was = from.any? && stories(side)[from.first]
+          was if was && (from - Manuscript.paragraphs_of([was]).map(&:id)).empty?
+        end
+
+        # @return [Hash{Integer=>Array}] the number of each paragraph in a header or footer of the source to the blocks of its part
+        def stories(side)
+          (@stories ||= {})[side] ||= @before.sections.flat_map { |section| section.public_send(side).values }.each_with_object({}) do |was, found|
+            next unless part_of(was) && File.dirname(part_of(was)) == "word"
+
+            Manuscript.paragraphs_of([was]).each { |paragraph| found[paragraph.id] ||= was }
+          end
         end
 
         def anew(side, blocks, file)

@@ -38,8 +38,12 @@ module Norvel
         def main_type
           return unless part?("[Content_Types].xml")
 
-          xml("[Content_Types].xml").root.element_children.find { |node| node["PartName"].to_s.delete_prefix("/").casecmp?(main) }&.[]("ContentType")
+          xml("[Content_Types].xml").root.element_children.find { |node| main?(node["PartName"]) }&.[]("ContentType")
         end
+
+        # @param name [String, nil] as content types say it, with a slash before it
+        # @return [Boolean] whether that is the main part
+        def main?(name) = name.to_s.delete_prefix("/").casecmp?(main)
 
         # @return [Namespaces::Form] of the main part
         def form = @form ||= Namespaces.form(xml(main).root)
@@ -48,6 +52,12 @@ module Norvel
         # @return [Nokogiri::XML::Document] parsed once; not to be changed
         # @raise [FileError]
         def xml(name) = @parsed[actual(name)] ||= parse(name)
+
+        # @return [Nokogiri::XML::Document] the one that was read, to be patched; who asks after this reads it afresh
+        def give(name)
+          form # rests on the main part
+          xml(name).tap { @parsed.delete(actual(name)) }
+        end
 
         # @return [Nokogiri::XML::Document] parsed afresh, to be patched
         def parse(name)
@@ -81,10 +91,10 @@ module Norvel
           relationships(main).values.find { |link| link[:type] == kind && !link[:external] && part?(link[:target]) }&.fetch(:target)
         end
 
-        # @param member [String] the bytes of a part
+        # @param name [String] of a part
         # @return [Boolean] whether it uses a prefix that it does not declare (Namespaces in XML 1.0 §5)
-        def self.undeclared?(member)
-          member.start_with?("<") && Nokogiri::XML(member, &:nonet).errors.any? { |error| error.message.match?(/namespace|prefix/i) }
+        def undeclared?(name)
+          part?(name) && archive.members[actual(name)].start_with?("<") && xml(name).errors.any? { |error| error.message.match?(/namespace|prefix/i) }
         end
 
         # @return [String] the name of the part's relationship part

@@ -18,7 +18,7 @@ module Norvel
 
         private
 
-        # @param changed [Hash{String=>String}] the members of the file that change; added to
+        # @param changed [ChangedParts] added to
         def keep(changed)
           changed[@name || "word/#{@kind}.xml"] = Patching.serialize(@document)
           NewPart.link(@package, changed, @kind) unless @name

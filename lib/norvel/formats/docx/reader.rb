@@ -30,9 +30,9 @@ module Norvel
         # @raise [FileError] in one sentence
         def self.read(bytes, limits: nil) = new(bytes, limits: limits).read
 
-        # @param limits [Limits, nil] nil: none
-        def initialize(bytes, limits: nil)
-          @package = Package.new(bytes)
+        # @param limits [Limits, nil] nil: none @param package [Package] the file, where it was unpacked already
+        def initialize(bytes, limits: nil, package: Package.new(bytes))
+          @package = package
           @limits = limits
           check_extent if limits
           @document = @package.xml(@package.main)

@@ -42,7 +42,7 @@ module Norvel
         # Of a section that was divided the last keeps its element, the others have copies.
         def home(section, index)
           node = section.origin && @nodes[section.origin] or return
-          return node unless @now.drop(index + 1).any? { |later| later.origin == section.origin }
+          return node if index == (@lasts ||= @now.each_with_index.to_h { |one, number| [one.origin, number] })[section.origin]
 
           node.dup.tap { |copy| copy.element_children.each { |part| part.unlink if part.name == "sectPrChange" } }
         end

@@ -59,11 +59,15 @@ module Norvel
         end
 
         MARK = /<(?:[\w.-]{1,40}:)?(comment|person|ins|del|moveFrom|moveTo|cellIns|cellDel|cellMerge|numberingChange|\w{1,20}Change|moveFromRangeStart|moveToRangeStart)\s([^<>]{0,2000})>/
+        SAID = %w[author= date=].map(&:b).freeze # looked for before anything is taken to pieces
         ATTRIBUTE = /\b(author|date)="([^"]{0,400})"/
 
         def each_mark
           marked.each do |part|
-            @package.archive.members[part].dup.force_encoding(Encoding::UTF_8).scrub.scan(MARK) do |element, attributes|
+            member = @package.archive.members[part]
+            next unless SAID.any? { |name| member.include?(name) }
+
+            member.dup.force_encoding(Encoding::UTF_8).scrub.scan(MARK) do |element, attributes|
               kind = %w[comment person].include?(element) ? :comment_author : :revision_author
               attributes.scan(ATTRIBUTE) { |name, value| yield kind, name, CGI.unescapeHTML(value) }
             end

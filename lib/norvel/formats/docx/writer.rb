@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require_relative "changed_parts"
 require_relative "new_part"
 require_relative "main_type"
 require_relative "part_writer"
@@ -31,10 +32,10 @@ module Norvel
           @now = manuscript
           @source = source
           @package = Package.new(source)
-          @reader = Reader.new(source)
+          @reader = Reader.new(source, package: @package)
           @before = @reader.read
           @theme = Theme.new((name = @package.related("theme")) && @package.xml(name))
-          @changed = {}
+          @changed = ChangedParts.new(@package)
         end
 
         # @param ending [String, nil]
@@ -50,29 +51,32 @@ module Norvel
           MainType.settle(@package, @changed, ending)
           return @source if @changed.empty?
 
-          @package.archive.write(@changed).tap { |bytes| verify(bytes) }
+          changed = @changed.to_h
+          @package.archive.write(changed).tap { |bytes| verify(bytes, changed) }
         end
 
         private
 
         # Read again before it is given away: every value has to be that of the manuscript, as the format spells it.
-        def verify(bytes)
-          broken = @changed.keys.find { |name| Package.undeclared?(@changed[name]) && !Package.undeclared?(@package.archive.members[name].to_s) }
+        def verify(bytes, changed)
+          delivered = Package.new(bytes)
+          read = Reader.new(bytes, package: delivered).read
+          broken = changed.keys.find { |name| delivered.undeclared?(name) && !@package.undeclared?(name) }
           raise FileError, "The part “#{broken}” that would be delivered is no valid XML; nothing was delivered." if broken
 
-          found = ReadingBack.new(@now, Reader.read(bytes)).differences
+          found = ReadingBack.new(@now, read).differences
           if found.any?
             raise FileError,
               "The file that would be delivered does not read back as it should (#{found.first(3).join("; ")}#{" …" if found.size > 3}); nothing was delivered."
           end
-          gone = LostOnTheWay.new(@before, @now, @package.archive.members, @changed).to_a
+          gone = LostOnTheWay.new(@before, @now, @package.archive.members, changed).to_a
           raise FileError, "The file that would be delivered has lost what no change took out (#{gone.first(3).join("; ")}); nothing was delivered." if gone.any?
         end
 
         def patch_body
           return if !settled_in_body? && %i[blocks sections contents anchors].all? { |name| @before.public_send(name) == @now.public_send(name) }
 
-          document = @package.parse(@package.main)
+          document = @package.give(@package.main)
           spelling = Spelling.new(document.root, @theme)
           body = Patching.child(document.root, "body")
           nodes = Walk.paragraphs(body)
@@ -122,7 +126,7 @@ module Norvel
             refs = @before.notes.keys.select { |ref| ref.start_with?(kind) && (@before.notes[ref] != @now.notes[ref] || Manuscript.paragraphs_of([@before.notes[ref]]).any? { |one| settled.include?(one.id) }) }
             next if refs.empty?
 
-            document = @package.parse(name = @package.related(kind))
+            document = @package.give(name = @package.related(kind))
             nodes = document.root.element_children.flat_map { |note| Walk.paragraphs(note) }
             Revisions.accept(nodes.each_with_index.to_h { |node, index| [Reader::BASES[kind] + index, node] }, @before, @now)
             containers = ->(manuscript) { {}.merge(*refs.map { |ref| Manuscript.containers_in("note #{ref}", manuscript.notes.fetch(ref, [])) }) }
