@@ -54,7 +54,7 @@ module NorvelWeb
       "operation" => WORD, "action" => WORD, "proposal" => WORD, "considered" => WORD, "part" => WORD,
       "look" => sign(/\A\d{1,6}(?:\.\d{1,6})?\z/), "other" => sign(/\A\d{1,6}(?:\.\d{1,6})?\z/), "rule" => exact(200), "place" => NUMBER,
       "list" => exact(100), "sheet" => sign(/\A[\w:-]*\z/), "swap" => sign(/\A[\w:-]*\z/),
-      "file" => method(:file), "guide_file" => method(:file), "face" => sign(/\A[\w.-]*\z/), "kind" => WORDS, "return" => exact(2_000), "authenticity_token" => exact(500),
+      "making" => WORD, "what" => WORD, "file" => method(:file), "guide_file" => method(:file), "face" => sign(/\A[\w.-]*\z/), "kind" => WORDS, "return" => exact(2_000), "authenticity_token" => exact(500),
       # chosen
       "chosen" => sign(/\A(?:all|[\d,]*)\z/, most: LONGEST), "text" => sign(/\A(?:\d+:\d+-\d+,?)*\z/, most: LONGEST),
       "range" => sign(/\A(?:\d{1,7}-\d{1,7})?\z/), "among" => exact(500), "alike" => WORD, "words" => line(2_000), "where" => WORD,

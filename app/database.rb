@@ -11,6 +11,7 @@ module NorvelWeb
   module Database
     MIGRATIONS = File.expand_path("../db/migrate", __dir__)
     FILE = "norvel.sqlite3"
+    IN_USE = "in-use" # the lock of the folder
     SECRET = /\A\h{128}\z/
     BUSY = 5_000 # ms that another program may hold the database
 
@@ -53,6 +54,7 @@ module NorvelWeb
       end
     end
     ActiveRecord::ConnectionAdapters::SQLite3Adapter.prepend(OneWriter)
+    SQLite3::ForkSafety.suppress_warnings! # what is worked out apart (`Apart`) has no use for the connections, which are given up there
 
     module_function
 
@@ -78,7 +80,7 @@ module NorvelWeb
     def lock(folder)
       told(folder) do
         FileUtils.mkdir_p(folder, mode: 0o700)
-        file = File.open(File.join(folder, "in-use"), File::RDWR | File::CREAT, 0o600)
+        file = File.open(File.join(folder, IN_USE), File::RDWR | File::CREAT, 0o600)
         unless file.flock(File::LOCK_EX | File::LOCK_NB)
           raise Trouble,
             "Another Norvel is at work in #{folder} (process #{file.read.strip}). Use that one, or give this one a folder of its own: NORVEL_DATA=…"

@@ -65,7 +65,7 @@ module NorvelWeb
     def launch(app, port)
       configuration = Puma::Configuration.new do |puma|
         puma.bind "tcp://127.0.0.1:#{port}"
-        puma.threads 1, 5
+        puma.threads 1, 8
         puma.app app
         puma.quiet
         puma.environment ENV.fetch("RACK_ENV", "production")

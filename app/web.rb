@@ -6,6 +6,7 @@ require "rack/protection"
 require_relative "database"
 require_relative "workbench"
 require_relative "own_fonts"
+require_relative "apart"
 require_relative "door"
 require_relative "plain_files"
 require_relative "asked"
@@ -63,6 +64,7 @@ module NorvelWeb
     end
 
     set :workbenches, Workbenches.new
+    set :makings, Makings.new
 
     before do
       headers "Content-Security-Policy" => POLICY, "X-Content-Type-Options" => "nosniff", "Referrer-Policy" => "no-referrer",

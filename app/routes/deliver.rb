@@ -6,7 +6,6 @@ module NorvelWeb
   module Routes
     # What leaves the desk: the manuscript, its PDF, its original, the report, the proof.
     module Deliver
-      TYPE = "application/vnd.openxmlformats-officedocument.wordprocessingml.document"
       PAGE_POLICY = "default-src 'none'; style-src 'unsafe-inline'; font-src data:"
 
       def self.registered(app)
@@ -14,29 +13,18 @@ module NorvelWeb
 
         # Asked for by POST it is noted in the ledger; by GET it is only given.
         %i[get post].each do |verb|
-          app.public_send(verb, "/manuscripts/:id/file") do
-            content_type TYPE
-            delivered record.filename, bench.delivery
-          end
+          app.public_send(verb, "/manuscripts/:id/file") { given(making("file")) }
 
-          app.public_send(verb, "/manuscripts/:id/pdf") do
-            content_type "application/pdf"
-            delivered "#{base_name}.pdf", pdf_bytes
-          end
+          app.public_send(verb, "/manuscripts/:id/pdf") { given(making("pdf")) }
         end
 
         app.get "/manuscripts/:id/original" do
           deliver_as "original-#{record.filename}"
-          content_type TYPE
+          content_type DeliverHelpers::DOCX
           bench.source
         end
 
-        app.get "/manuscripts/:id/proof" do
-          content_type :html
-          headers "Content-Security-Policy" => PAGE_POLICY
-          files = [[record.filename, bench.delivery], ["#{base_name}.pdf", pdf_bytes]]
-          shipping.proof(record.name, record.filename, files, changes: record.path.map(&:sentence))
-        end
+        app.get("/manuscripts/:id/proof") { given(made("proof") || making("proof")) }
 
         app.get "/manuscripts/:id/report.:kind" do
           report = Norvel::Report::Findings.new(state.check(guide_of))
@@ -52,13 +40,22 @@ module NorvelWeb
             content_type :html
             headers "Content-Security-Policy" => PAGE_POLICY
             report.to_html(record.name, fingerprint: Digest::SHA256.hexdigest(bench.source))
-          when "pdf"
-            deliver_as "#{base_name} – findings.pdf"
-            content_type "application/pdf"
-            report.to_pdf(record.name, fingerprint: Digest::SHA256.hexdigest(bench.source))
+          when "pdf" then given(making("report"))
           else halt 404
           end
         end
+
+        # The same, worked out while the bench goes on: begun, asked how far it is, fetched or stopped.
+        app.post("/manuscripts/:id/making/:what") { told_making(making(params["what"])) }
+
+        app.get("/manuscripts/:id/making/:making") { told_making(made) }
+
+        app.post "/manuscripts/:id/making/:making/stop" do
+          settings.makings.forget(made.key) if made
+          204
+        end
+
+        app.post("/manuscripts/:id/making/:making/file") { made ? given(made) : halt(404, "That is not kept any more; have it made again.") }
 
         app.helpers DeliverHelpers
       end
@@ -66,28 +63,98 @@ module NorvelWeb
 
     # Making what leaves the desk.
     module DeliverHelpers
+      DOCX = "application/vnd.openxmlformats-officedocument.wordprocessingml.document"
+      AT_ONCE = 0.3 # seconds in which what is quick is there
+
       # @return [String] the file's name without its ending
       def base_name = File.basename(record.filename, ".*")
 
       def shipping = @shipping ||= Norvel::Report::Shipping.new(bench.original_state.manuscript, state, source: bench.source)
 
-      # The same state gives the same bytes: its date is that of the last change.
-      def pdf_bytes
-        Norvel::Formats.pdf(state.layout, source: bench.source, name: base_name, date: (record.head&.created_at || record.created_at).to_time, roles: state.roles)
+      # What can be made, each in a process of its own.
+      # @param what [String] "file", "pdf", "proof", "report"
+      # @return [Makings::Making]
+      def making(what)
+        case what
+        when "file" then begun(record.filename, DOCX, &file_work)
+        when "pdf" then begun("#{base_name}.pdf", "application/pdf", &pdf_work)
+        when "proof" then begun("proof.html", "text/html", noted: false, &proof_work)
+        when "report" then begun("#{base_name} – findings.pdf", "application/pdf", noted: false, &report_work)
+        else halt 404
+        end
       end
 
-      # What goes out.
-      def delivered(filename, bytes)
-        note_delivery(filename, bytes) if request.post?
-        deliver_as filename
+      def begun(filename, type, noted: request.post?, &work)
+        settings.makings.begin(manuscript: record.id, head: record.head_id, filename: filename, type: type, noted: noted, &work)
+      end
+
+      # Everything that the work needs is there before it begins; the other process does not touch the database.
+      def file_work
+        manuscript, source = bench.manuscript, bench.source
+        ->(tell) { Norvel::Formats.write(manuscript, source: source, &tell) }
+      end
+
+      # The same state gives the same bytes: its date is that of the last change.
+      def pdf_work
+        shown, source, name = state, bench.source, base_name
+        date = (record.head&.created_at || record.created_at).to_time
+        ->(tell) { Norvel::Formats.pdf(shown.layout, source: source, name: name, date: date, roles: shown.roles, &tell) }
+      end
+
+      def proof_work
+        file, pdf, papers, base = file_work, pdf_work, shipping, base_name
+        name, filename, changes = record.name, record.filename, record.path.map(&:sentence)
+        ->(tell) { papers.proof(name, filename, [[filename, file[->(*) {}]], ["#{base}.pdf", pdf[tell]]], changes: changes) }
+      end
+
+      def report_work
+        report, name = Norvel::Report::Findings.new(state.check(guide_of)), record.name
+        sign = Norvel::Report::Shipping.fingerprint(bench.source)
+        ->(_) { report.to_pdf(name, fingerprint: sign) }
+      end
+
+      # @param what [String, nil] "proof": only that
+      # @return [Makings::Making, nil] the one asked for
+      def made(what = nil)
+        found = settings.makings.of(record.id, params["making"])
+        found unless what && found && found.filename != "#{what}.html"
+      end
+
+      # @return [String] JSON: how far it is, or that it is there, or why it is not
+      def told_making(making)
+        content_type :json
+        return JSON.generate(gone: true) unless making
+
+        done = making.apart.settled?(AT_ONCE)
+        making.apart.value if done # says what stands in its way
+        JSON.generate(key: making.key, at: making.apart.at, done: done)
+      rescue Norvel::Error => error
+        settings.makings.forget(making.key)
+        JSON.generate(refused: error.message)
+      end
+
+      # @return [String] what was made, waited for
+      def given(making)
+        bytes = fetched(making)
+        note_delivery(making, bytes) if making.noted
+        content_type making.type
+        return bytes.force_encoding(Encoding::UTF_8).tap { headers "Content-Security-Policy" => Deliver::PAGE_POLICY } if making.type == "text/html"
+
+        deliver_as making.filename
         bytes
       end
 
-      def note_delivery(filename, bytes)
+      def fetched(making)
+        making.apart.value
+      ensure
+        settings.makings.forget(making.key)
+      end
+
+      def note_delivery(making, bytes)
         sign = Norvel::Report::Shipping.fingerprint(bytes)
         last = record.deliveries.last
-        same = last && [last.entry_id, last.filename, last.fingerprint] == [record.head_id, filename, sign]
-        record.deliveries.create!(entry_id: record.head_id, filename: filename, fingerprint: sign) unless same
+        same = last && [last.entry_id, last.filename, last.fingerprint] == [making.head, making.filename, sign]
+        record.deliveries.create!(entry_id: making.head, filename: making.filename, fingerprint: sign) unless same
       end
     end
   end

@@ -43,14 +43,17 @@ module Norvel
     # @param manuscript [Manuscript] as it is now
     # @param source [String] the file it was read from
     # @param name [String, nil] what it is to be called; nil: as it came
+    # @yieldparam done [Integer] how many steps of the work are done @yieldparam of [Integer] how many there are
     # @return [String] the bytes of the same file with only the formatting changed
     # @raise [FileError]
-    def write(manuscript, source:, name: nil) = of(manuscript.format).patch(manuscript, source, ending: name && File.extname(name).downcase)
+    def write(manuscript, source:, name: nil, &progress)
+      of(manuscript.format).patch(manuscript, source, ending: name && File.extname(name).downcase, &progress)
+    end
 
     # A PDF of the layout, with the pictures and links of the file that it was read from.
     # @param layout [Layout] @param source [String] the bytes of that file @param name [String] what it is called where it says no title
     # @param more [Hash] as Pdf::Maker takes it
-    # @yieldparam page [Integer] that is written
+    # @yieldparam done [Integer] how much of the work is done @yieldparam of [Integer] of how much
     # @return [String]
     # @raise [FileError] where a font may not be given away
     def pdf(layout, source:, name:, **more, &progress)

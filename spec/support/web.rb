@@ -30,3 +30,16 @@ module Web
   # @return [NorvelWeb::ManuscriptRecord]
   def bring(file, bytes = File.binread(File.join(Manuscripts::DEMO, file))) = NorvelWeb::Intake.take(bytes, file)
 end
+
+# Requests as a browser sends them: from this machine, with the token of a form.
+module Requests
+  include Rack::Test::Methods
+
+  def app = Web::APP
+
+  def token = @token ||= get("/") && Nokogiri::HTML(last_response.body).at("input[name=authenticity_token]")["value"]
+
+  def self.included(group)
+    group.before { header "Host", "127.0.0.1" }
+  end
+end

@@ -4,18 +4,14 @@ require_relative "../support/web"
 
 # What forms send and what comes back: proposals that change nothing, refusals that keep everything, words, lists, sheets.
 RSpec.describe "Changes over the wire" do
-  include Rack::Test::Methods
-
-  def app = Web::APP
+  include Requests
 
   before do
     Web.clear
     NorvelWeb::KeptSheetRecord.delete_all
-    header "Host", "127.0.0.1"
   end
 
   let!(:row) { Web.bring("quayside-notice.docx") }
-  let(:token) { get("/") && Nokogiri::HTML(last_response.body).at("input[name=authenticity_token]")["value"] }
 
   def base = "/manuscripts/#{row.id}"
 

@@ -4,20 +4,13 @@ require_relative "../support/web"
 
 # The plan, the survey's numbers and the looks over the wire.
 RSpec.describe "Cleaning over the wire" do
-  include Rack::Test::Methods
+  include Requests
 
-  def app = Web::APP
-
-  before do
-    Web.clear
-    header "Host", "127.0.0.1"
-  end
+  before { Web.clear }
 
   attr_reader :row
 
   def bring(file) = @row = Web.bring(file)
-
-  let(:token) { get("/") && Nokogiri::HTML(last_response.body).at("input[name=authenticity_token]")["value"] }
 
   def base = "/manuscripts/#{row.id}"
 

@@ -4,23 +4,14 @@ require_relative "../support/web"
 
 # What comes from outside: read by declared type, or refused with a sentence. Nothing of it is a fault of Norvel.
 RSpec.describe "The door" do
-  include Rack::Test::Methods
+  include Requests
 
   before(:all) do
     Web.clear
     @row = Web.bring("quayside-notice.docx")
   end
 
-  before { header "Host", "127.0.0.1" }
-
   attr_reader :row
-
-  def app = Web::APP
-
-  def token
-    get "/"
-    last_response.body[/name="authenticity_token" value="([^"]+)"/, 1]
-  end
 
   def send_form(path, fields, **headers) = post("/manuscripts/#{row.id}#{path}", fields.merge("authenticity_token" => token, "head" => row.reload.head_id.to_s), headers)
 

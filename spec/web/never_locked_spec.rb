@@ -4,18 +4,12 @@ require_relative "../support/web"
 
 # A manuscript never locks: what cannot be shown is not kept, and what cannot be shown any more can be undone.
 RSpec.describe "A manuscript" do
-  include Rack::Test::Methods
+  include Requests
 
-  def app = Web::APP
-
-  before do
-    Web.clear
-    header "Host", "127.0.0.1"
-  end
+  before { Web.clear }
 
   let(:row) { Web.bring("night-ferries.docx") }
   let(:bench) { NorvelWeb::App.workbenches[row.id] }
-  let(:token) { get("/") && Nokogiri::HTML(last_response.body).at("input[name=authenticity_token]")["value"] }
 
   def change(name, **given) = bench.change(Norvel::Changes.build(name, given.transform_keys(&:to_s)), head: row.reload.head_id)
 

@@ -14,16 +14,9 @@ end
 
 # Every view and a row of changes, with files that nobody here wrote (mammoth's and sablon's test files, python-docx's templates).
 RSpec.describe "Files from elsewhere, in every view" do
-  include Rack::Test::Methods
+  include Requests
 
-  def app = Web::APP
-
-  before do
-    Web.clear
-    header "Host", "127.0.0.1"
-  end
-
-  let(:token) { get("/") && Nokogiri::HTML(last_response.body).at("input[name=authenticity_token]")["value"] }
+  before { Web.clear }
 
   Outside.samples.each do |path|
     it "stands for #{File.basename(path)}" do

@@ -3,17 +3,11 @@
 require_relative "../support/web"
 
 RSpec.describe "The server" do
-  include Rack::Test::Methods
+  include Requests
 
-  def app = Web::APP
-
-  before do
-    Web.clear
-    header "Host", "127.0.0.1"
-  end
+  before { Web.clear }
 
   let(:row) { Web.bring("quayside-notice.docx") }
-  let(:token) { get("/") && Nokogiri::HTML(last_response.body).at("input[name=authenticity_token]")["value"] }
 
   def send_form(path, **fields) = post(path, fields.merge(authenticity_token: token))
 
@@ -167,14 +161,11 @@ RSpec.describe "The server" do
 end
 
 RSpec.describe "Font files of one's own" do
-  include Rack::Test::Methods
-
-  def app = Web::APP
+  include Requests
 
   def token = Nokogiri::HTML(get("/manuscripts/#{@row.id}/parts").body).at_css("input[name=authenticity_token]")["value"]
 
   before do
-    header "Host", "127.0.0.1"
     Web.clear
     @row = Web.bring("quayside-notice.docx")
   end

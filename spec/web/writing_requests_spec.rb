@@ -4,18 +4,14 @@ require_relative "../support/web"
 
 # What the browser sends while a person writes: in order, each request once, and what is refused stays theirs.
 RSpec.describe "Writing over the wire" do
-  include Rack::Test::Methods
-
-  def app = Web::APP
+  include Requests
 
   before do
     Web.clear
-    header "Host", "127.0.0.1"
     row
   end
 
   let(:row) { Web.bring("quayside-notice.docx") }
-  let(:token) { get("/") && Nokogiri::HTML(last_response.body).at("input[name=authenticity_token]")["value"] }
   let(:text) { now.paragraphs.find { |one| one.text.length > 60 } }
 
   def now = NorvelWeb::Workbench.new(row.id).state.manuscript

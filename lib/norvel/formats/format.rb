@@ -23,9 +23,10 @@ module Norvel
       # The patcher: the source with only what was touched changed; the source itself where nothing was.
       # @param manuscript [Manuscript] @param source [String] the bytes it was read from
       # @param ending [String, nil] of the name that it is to have, where that is another one
+      # @yieldparam done [Integer] steps of the work @yieldparam of [Integer] how many there are
       # @return [String]
       # @raise [FileError] where what would be delivered does not read back as the manuscript
-      def patch(_manuscript, _source, ending: nil) = raise(NotImplementedError)
+      def patch(_manuscript, _source, ending: nil, &_progress) = raise(NotImplementedError)
 
       # The maker: new bytes of a manuscript, whatever format it came from.
       # @return [String]

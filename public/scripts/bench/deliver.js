@@ -1,9 +1,14 @@
-// What takes a moment to be made: said while it is, kept when it is there. Without this script the link does the same in silence.
-import { token } from "./room.js";
+// What takes a moment to be made: how far it is, while the bench goes on; it can be stopped; kept when it is there. Without this script the
+// link does the same in silence.
+import { base, token } from "./room.js";
 
+const ASK = 250; // ms between two questions
+const MANY = 10; // parts of a work that are worth counting
 const said = document.getElementById("message");
-
 const size = (bytes) => (bytes > 1048576 ? `${(bytes / 1048576).toFixed(1)} MB` : `${Math.max(1, Math.round(bytes / 1024))} kB`);
+const stopper = () => document.getElementById("stop-making");
+
+class Stopped extends Error {}
 
 function nameOf(answer) {
   const given = answer.headers.get("Content-Disposition") || "";
@@ -11,24 +16,79 @@ function nameOf(answer) {
   return long ? decodeURIComponent(long[1]) : "manuscript";
 }
 
-async function make(link) {
+const plain = (page) => page.replace(/<[^>]*>/g, " ").replace(/\s+/g, " ").trim();
+
+async function ask(path, method) {
+  const answer = await fetch(path, { method, headers: { "X-CSRF-Token": token } });
+  if (!answer.ok) throw new Error(plain(await answer.text()) || "It could not be made.");
+  return answer;
+}
+
+// A bar under the sentence, with the way out beside it.
+function show(making, at) {
+  let row = document.getElementById("making");
+  if (!row) {
+    row = document.createElement("p");
+    row.id = "making";
+    row.innerHTML = '<progress aria-label="How far it is"></progress> <span></span> <button type="button" class="quiet" id="stop-making">Stop</button> <kbd>Esc</kbd>';
+    said.after(row);
+    stopper().addEventListener("click", () => { making.stopped = true; });
+  }
+  if (!at) return;
+  const [done, of] = at;
+  Object.assign(row.querySelector("progress"), { max: of, value: done });
+  row.querySelector("span").textContent = of > MANY ? `${Math.floor((100 * done) / of)} %` : "";
+}
+
+async function finished(making, begun) {
+  let state = begun;
+  while (!state.done) {
+    if (state.refused) throw new Error(state.refused);
+    if (state.gone) throw new Error("It was not kept; have it made again.");
+    show(making, state.at);
+    await new Promise((go) => setTimeout(go, ASK));
+    if (making.stopped) {
+      await ask(`${base}/making/${begun.key}/stop`, "POST");
+      throw new Stopped("Stopped; nothing was made.");
+    }
+    state = await (await ask(`${base}/making/${begun.key}`, "GET")).json();
+  }
+}
+
+async function keep(answer) {
+  const bytes = await answer.blob();
+  const kept = document.createElement("a");
+  kept.href = URL.createObjectURL(bytes);
+  kept.download = nameOf(answer);
+  kept.click();
+  setTimeout(() => URL.revokeObjectURL(kept.href), 60000);
+  said.textContent = `Delivered: ${kept.download}, ${size(bytes.size)}.`;
+}
+
+async function make(link, making) {
+  if (!link.dataset.making) return keep(await ask(link.href, "GET"));
+  const begun = await (await ask(`${base}/making/${link.dataset.making}`, "POST")).json();
+  await finished(making, begun);
+  if (link.dataset.shown === undefined) return keep(await ask(`${base}/making/${begun.key}/file`, "POST"));
+  said.textContent = "";
+  location.href = `${link.href}?making=${begun.key}`;
+}
+
+async function made(link) {
+  const making = { stopped: false };
+  const leave = (event) => { if (event.key === "Escape") { making.stopped = true; event.stopPropagation(); } };
   said.className = "deliver-said at-work";
   said.textContent = `Making ${link.dataset.make} …`;
   link.setAttribute("aria-disabled", "true");
+  document.addEventListener("keydown", leave, true);
   try {
-    const noted = link.dataset.noted !== undefined;
-    const answer = await fetch(link.href, noted ? { method: "POST", headers: { "X-CSRF-Token": token } } : {});
-    const bytes = await answer.blob();
-    if (!answer.ok) throw new Error((await bytes.text()).replace(/<[^>]*>/g, " ").replace(/\s+/g, " ").trim() || "It could not be made.");
-    const kept = document.createElement("a");
-    kept.href = URL.createObjectURL(bytes);
-    kept.download = nameOf(answer);
-    kept.click();
-    setTimeout(() => URL.revokeObjectURL(kept.href), 60000);
-    said.textContent = `Delivered: ${kept.download}, ${size(bytes.size)}.`;
+    await make(link, making);
   } catch (error) {
     said.textContent = error.message === "Failed to fetch" ? "The server does not answer; nothing was delivered." : error.message;
   } finally {
+    if (document.activeElement === stopper()) link.focus();
+    document.getElementById("making")?.remove();
+    document.removeEventListener("keydown", leave, true);
     said.className = "deliver-said";
     link.removeAttribute("aria-disabled");
   }
@@ -37,6 +97,6 @@ async function make(link) {
 export function startDelivering() {
   document.querySelectorAll("[data-make]").forEach((link) => link.addEventListener("click", (event) => {
     event.preventDefault();
-    if (link.getAttribute("aria-disabled") !== "true") make(link);
+    if (link.getAttribute("aria-disabled") !== "true") made(link);
   }));
 }

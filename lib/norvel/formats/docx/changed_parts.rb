@@ -7,7 +7,7 @@ module Norvel
       # are parsed once and written once.
       #
       #   changed["word/styles.xml"] = bytes
-      #   changed.open("[Content_Types].xml").root.add_child(…)
+      #   changed.document("[Content_Types].xml").root.add_child(…)
       #   changed.to_h
       class ChangedParts
         # @param package [Package]
@@ -15,6 +15,8 @@ module Norvel
           @package = package
           @bytes = {}
           @open = {}
+          @numbers = Hash.new(1)
+          @ids = {}
         end
 
         # @param name [String] @param bytes [String]
@@ -30,13 +32,25 @@ module Norvel
         # @yieldreturn [Nokogiri::XML::Document] where the file has no such part; else that is refused
         # @return [Nokogiri::XML::Document] to be added to
         # @raise [FileError]
-        def open(name)
+        def document(name)
           name = @package.actual(name)
           @open[name] ||= if @bytes.key?(name) then Nokogiri::XML(@bytes.delete(name))
           elsif block_given? && !@package.part?(name) then yield
           else @package.parse(name)
           end
         end
+
+        # @param form [String] "rIdHeader%d" @param taken [Proc] of a name: whether the file has it
+        # @return [String] the next name of this form that nothing has
+        def free(form, &taken)
+          number = @numbers[form]
+          number += 1 while taken[format(form, number)]
+          @numbers[form] = number + 1
+          format(form, number)
+        end
+
+        # @param relations [String] the part that says them @return [Set<String>] the ids of relationships that the file has
+        def ids(relations) = @ids[relations] ||= document(relations).root.element_children.to_set { |link| link["Id"] }
 
         def key?(name) = @bytes.key?(name) || @open.key?(name)
 

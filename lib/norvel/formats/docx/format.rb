@@ -18,7 +18,7 @@ module Norvel
 
         def read(bytes, limits: nil) = Reader.read(bytes, limits: limits)
 
-        def patch(manuscript, source, ending: nil) = Writer.write(manuscript, source, ending: ending)
+        def patch(manuscript, source, ending: nil, &progress) = Writer.write(manuscript, source, ending: ending, &progress)
 
         def bare(samples = []) = Bare.bytes(samples)
 

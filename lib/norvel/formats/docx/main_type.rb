@@ -16,7 +16,7 @@ module Norvel
           wanted = TYPES[ending] or return
           return unless TYPES.value?(package.main_type) && package.main_type != wanted
 
-          changed.open(NewPart::CONTENT_TYPES).root.element_children.find { |node| package.main?(node["PartName"]) }["ContentType"] = wanted
+          changed.document(NewPart::CONTENT_TYPES).root.element_children.find { |node| package.main?(node["PartName"]) }["ContentType"] = wanted
         end
       end
     end

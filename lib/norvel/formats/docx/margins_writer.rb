@@ -109,7 +109,7 @@ module Norvel
         # @return [String] the id of the relationship to the part with these blocks
         def part_for(side, blocks)
           @made[[side, blocks]] ||= begin
-            file = (1..).lazy.map { |number| "#{SLOTS[side]}#{number}.xml" }.find { |name| !@package.part?("word/#{name}") && !@changed.key?("word/#{name}") }
+            file = @changed.free("#{SLOTS[side]}%d.xml") { |name| @package.part?("word/#{name}") || @changed.key?("word/#{name}") }
             again(side, blocks, file) || anew(side, blocks, file)
             NewPart.link(@package, @changed, SLOTS[side], file: file)
           end

@@ -28,10 +28,9 @@ module Norvel
         def link_root(changed, name, type, relation) = join(changed, ROOT_RELATIONS, "/#{name}", type, relation, "rIdProperties")
 
         def join(changed, relations, part, type, relation, prefix)
-          add(changed.open(CONTENT_TYPES).root, "Override", "PartName" => part, "ContentType" => type)
-          root = changed.open(relations) { Nokogiri::XML(EMPTY) }.root
-          taken = root.element_children.to_set { |link| link["Id"] }
-          id = (1..).lazy.map { |number| "#{prefix}#{number}" }.find { |candidate| !taken.include?(candidate) }
+          add(changed.document(CONTENT_TYPES).root, "Override", "PartName" => part, "ContentType" => type)
+          root = changed.document(relations) { Nokogiri::XML(EMPTY) }.root
+          id = changed.free("#{prefix}%d") { |candidate| changed.ids(relations).include?(candidate) }
           add(root, "Relationship", "Id" => id, "Type" => relation, "Target" => part)
           id
         end

@@ -18,8 +18,15 @@ module Norvel
             node = Walk.child(Walk.child(paragraph, "pPr"), "sectPr")
             [node, index] if node
           end
-          inner << [body.element_children.reverse.find { |child| child.name == "sectPr" }, nil]
+          inner << [last(body), nil]
         end
+
+        def self.last(body)
+          node = body.last_element_child
+          node = node.previous_element while node && node.name != "sectPr"
+          node
+        end
+        private_class_method :last
 
         # @param node [Nokogiri::XML::Element, nil] w:footnotePr or w:endnotePr (§17.11.11, §17.11.5)
         # @return [Manuscript::NoteForm, nil] nil where nothing is said

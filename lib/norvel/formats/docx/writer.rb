@@ -26,16 +26,21 @@ module Norvel
         # @param ending [String, nil] of the name that it is to have: ".dotx" is a template, ".docx" a document
         # @return [String] the source itself when nothing changed
         # @raise [FileError] when what would be delivered does not say what the manuscript says
-        def self.write(manuscript, source, ending: nil) = new(manuscript, source).write(ending)
+        def self.write(manuscript, source, ending: nil, &progress) = new(manuscript, source, &progress).write(ending)
 
-        def initialize(manuscript, source)
+        STEPS = 4 # read, written, packed, read again
+
+        def initialize(manuscript, source, &progress)
+          @progress = progress
           @now = manuscript
           @source = source
           @package = Package.new(source)
-          @reader = Reader.new(source, package: @package)
-          @before = @reader.read
+          reader = Reader.new(source, package: @package)
+          @before = reader.read
+          @header_parts = reader.header_parts
           @theme = Theme.new((name = @package.related("theme")) && @package.xml(name))
           @changed = ChangedParts.new(@package)
+          step
         end
 
         # @param ending [String, nil]
@@ -51,16 +56,21 @@ module Norvel
           MainType.settle(@package, @changed, ending)
           return @source if @changed.empty?
 
+          step
           changed = @changed.to_h
           @package.archive.write(changed).tap { |bytes| verify(bytes, changed) }
         end
 
         private
 
+        def step = @progress&.call(@steps = @steps.to_i + 1, STEPS)
+
         # Read again before it is given away: every value has to be that of the manuscript, as the format spells it.
         def verify(bytes, changed)
           delivered = Package.new(bytes)
+          step
           read = Reader.new(bytes, package: delivered).read
+          step
           broken = changed.keys.find { |name| delivered.undeclared?(name) && !@package.undeclared?(name) }
           raise FileError, "The part “#{broken}” that would be delivered is no valid XML; nothing was delivered." if broken
 
@@ -88,7 +98,7 @@ module Norvel
           story.patch(*[@before, @now].map { |manuscript| Manuscript.containers_in("body", manuscript.blocks) })
           ContentsWriter.new(story, spelling, @before, @now).write(body)
           if @before.sections != @now.sections
-            margins = MarginsWriter.new(@package, @theme, @reader.header_parts, @before, @now, @changed)
+            margins = MarginsWriter.new(@package, @theme, @header_parts, @before, @now, @changed)
             SectionWriter.new(sections, spelling, @before.sections, @now.sections, margins).write(body) { |id| story.node(id) }
           end
           return if @before.blocks == @now.blocks && @before.anchors == @now.anchors && !settled_in_body? &&

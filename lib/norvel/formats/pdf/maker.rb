@@ -43,14 +43,15 @@ module Norvel
           @painted = {}
         end
 
-        # @yieldparam page [Integer] that is written @return [String]
+        # @yieldparam done [Integer] pages that were gone through, twice each @yieldparam of [Integer] @return [String]
         # @raise [FileError] where a font may not be given away
         def bytes(&progress)
           @order = ReadingOrder.new(layout, @roles)
           @description = Description.new(manuscript, name: @name, roles: @roles, date: @date)
           begin_document
+          @told = ->(done) { progress&.call(done, 2 * layout.pages.size) }
           gather
-          write_pages(&progress)
+          write_pages
           @order.settle
           Structure.new(self, @order.document, @written).write
           Outline.new(self).write
@@ -143,7 +144,8 @@ module Norvel
         # What is drawn, and with which glyphs and pictures: fonts are cut down to these before any page is written.
         def gather
           @ink = {}.compare_by_identity
-          @inks = layout.pages.map do |page|
+          @inks = layout.pages.each_with_index.map do |page, index|
+            @told[index]
             ink = Drawing::Ink.new(page, pictured: method(:take_picture))
             page.placed.each { |placed| take(@ink[placed] = ink.line(placed)) }
             ink
@@ -176,7 +178,7 @@ module Norvel
         def write_pages
           @pages = layout.pages.map { ref({}) }
           @written = layout.pages.each_with_index.map do |page, index|
-            yield index + 1 if block_given?
+            @told[layout.pages.size + index]
             writer = PageWriter.new(self, page, index, @inks[index])
             content = ref({})
             content.stream << writer.content
