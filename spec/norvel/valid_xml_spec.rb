@@ -37,8 +37,19 @@ RSpec.describe "The XML of a delivered file" do
 
   it "is refused where a prefix is not declared" do
     undeclared = plain.merge("word/more.xml" => %(<document xmlns="#{Wild::W}"><p w:val="1"/></document>))
-    package = Norvel::Formats::Docx::Package.new(Norvel::Formats::Archive.new(undeclared).write({}))
+    package = Norvel::Formats::Docx::Package.new(Norvel::Formats::Archive.new(undeclared))
     expect(%w[word/more.xml word/document.xml].map { |name| package.undeclared?(name) }).to eq([true, false])
+  end
+
+  # sablon's html_sample.docx, tidied by a guide that makes a style “Caption”, could not be delivered.
+  it "brings no name of a style to life that the file never had" do
+    source = Wild.file("names of styles that are not there")
+    before = read(source)
+    after = Norvel::Changes.build("define_style", "id" => "Caption", "name" => "Caption", "parent" => "Normal").call(before)
+    out = Norvel::Formats.write(after, source: source)
+    expect(read(out).paragraphs.map(&:style)).to eq(before.paragraphs.map(&:style))
+    given = Norvel::Changes.build("apply_style", "paragraphs" => [before.paragraphs.first.id], "style" => "Caption").call(after)
+    expect(read(Norvel::Formats.write(given, source: source)).paragraphs.map(&:style).count("Caption")).to eq(1)
   end
 
   it "has strict names, relationship types and values in a strict file" do

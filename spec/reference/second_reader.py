@@ -21,6 +21,7 @@ ORDER = {
     "lvl": "start numFmt lvlRestart pStyle isLgl suff lvlText lvlPicBulletId legacy lvlJc pPr rPr",
 }
 ORDER = {name: {child: place for place, child in enumerate(row.split())} for name, row in ORDER.items()}
+ORDER["sectPr"]["footerReference"] = ORDER["sectPr"]["headerReference"]  # EG_HdrFtrReferences: a choice, in any order
 MAIN = ("http://schemas.openxmlformats.org/wordprocessingml/2006/main", "http://purl.oclc.org/ooxml/wordprocessingml/main")
 
 

@@ -8,7 +8,8 @@ require "tmpdir"
 module Outside
   PYTHON = "/usr/bin/python3"
   SAMPLES = File.expand_path("../../tmp/reference/node_modules/mammoth/test/test-data", __dir__)
-  LETTERS = File.expand_path("../../tmp/reference/sablon-0.4.3/test/fixtures", __dir__)
+  REFERENCE = File.expand_path("../../tmp/reference", __dir__)
+  OTHERS = ["sablon-*/test/fixtures", "caracal-*/spec/support/_fixtures", "docx-cloner-*/docx-examples", "docx_template-*/spec/unit/templates", "node_modules/docx4js/{templates,__tests__/files}", "written"].freeze
   TEMPLATES = "/usr/lib/python3/dist-packages/docx/templates"
 
   module_function
@@ -38,8 +39,19 @@ module Outside
     end
   end
 
+  EACH = "const m = require('mammoth'); (async () => { for (const path of process.argv.slice(1)) { try { await m.convertToHtml({path}); } catch (error) { console.log(path); } } })()"
+
+  # @param paths [Array<String>] of .docx files
+  # @return [Array<String>] those that mammoth cannot read
+  def unread(paths)
+    output, errors, status = Open3.capture3({"NODE_PATH" => MODULES}, "node", "-e", EACH, *paths)
+    raise errors unless status.success?
+
+    output.lines(chomp: true)
+  end
+
   # @return [Array<String>] .docx files that nobody here wrote
-  def samples = [File.join(SAMPLES, "**"), LETTERS, TEMPLATES].flat_map { |folder| Dir[File.join(folder, "*.docx")] }.sort
+  def samples = [File.join(SAMPLES, "**"), *OTHERS.map { |folder| File.join(REFERENCE, folder) }, TEMPLATES].flat_map { |folder| Dir[File.join(folder, "*.docx")] }.sort
 
   def in_file(bytes)
     Dir.mktmpdir do |folder|

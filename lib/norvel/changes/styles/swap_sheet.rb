@@ -104,9 +104,14 @@ module Norvel
         end
       end
 
-      # Character styles of the same name, or of the standard's for the same slot, take the other's values.
+      # Character styles of the same name, or of the standard's for the same slot, take the other's values; so do those that an earlier swap
+      # brought under a number, since a style of another kind has the name.
       def same_characters(sheet)
-        kept.styles.values.select { |style| style.kind == :character }.filter_map { |style| (own = sheet.named(style.name, *Guide::Slots::STANDARD[kept.roles[style.id]], kind: :character)) && [style.id, own.id] }.to_h
+        kept.styles.values.select { |style| style.kind == :character }.filter_map do |style|
+          names = [style.name, *Guide::Slots::STANDARD[kept.roles[style.id]]]
+          own = sheet.named(*names, kind: :character) || (sheet.named(style.name) && sheet.named("#{style.name} 2", kind: :character))
+          [style.id, own.id] if own
+        end.to_h
       end
 
       # A style that the standard knows keeps its name in the file, since contents fields go by it.

@@ -10,10 +10,10 @@ module Norvel
       #   changed.document("[Content_Types].xml").root.add_child(…)
       #   changed.to_h
       class ChangedParts
-        # @param package [Package]
-        def initialize(package)
+        # @param package [Package] @param bytes [Hash{String=>String}] those that change anyway
+        def initialize(package, bytes = {})
           @package = package
-          @bytes = {}
+          @bytes = bytes.dup
           @open = {}
           @numbers = Hash.new(1)
           @ids = {}

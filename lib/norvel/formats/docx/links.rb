@@ -10,7 +10,7 @@ module Norvel
         # @param source [String] the bytes of a file
         # @return [Hash{Array(Integer, Integer)=>String}] by number of paragraph and run an address, or "#" and the name of an anchor
         def in(source)
-          package = Package.new(source)
+          package = Package.read(source)
           document = package.parse(package.main)
           spelling = Spelling.new(document.root, nil)
           relations = package.relationships(package.main)

@@ -14,7 +14,7 @@ module Norvel
 
         # @param bytes [String]
         # @raise [FileError]
-        def initialize(bytes)
+        def self.read(bytes)
           raise FileError, "The file is empty." if bytes.empty?
           if bytes.b.start_with?(ENCRYPTED)
             raise FileError,
@@ -22,11 +22,21 @@ module Norvel
           end
           raise FileError, "This is not a .docx file (it is no zip container)." unless bytes.b.start_with?("PK")
 
-          @archive = Archive.read(bytes)
+          new(Archive.read(bytes))
+        end
+
+        # @param archive [Archive]
+        # @raise [FileError] where it holds no text document
+        def initialize(archive)
+          @archive = archive
           @parsed = {}
           @spelled = archive.members.keys.to_h { |name| [name.downcase, name] }
           @main = find_main
         end
+
+        # @param changed [Hash{String=>String}]
+        # @return [Package] with these parts in the place of its own
+        def with(changed) = Package.new(Archive.new(archive.members.merge(changed)))
 
         def part?(name) = @spelled.key?(name.downcase)
 

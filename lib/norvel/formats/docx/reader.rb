@@ -31,7 +31,7 @@ module Norvel
         def self.read(bytes, limits: nil) = new(bytes, limits: limits).read
 
         # @param limits [Limits, nil] nil: none @param package [Package] the file, where it was unpacked already
-        def initialize(bytes, limits: nil, package: Package.new(bytes))
+        def initialize(bytes, limits: nil, package: Package.read(bytes))
           @package = package
           @limits = limits
           check_extent if limits

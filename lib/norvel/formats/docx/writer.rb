@@ -14,6 +14,7 @@ require_relative "section_writer"
 require_relative "margins_writer"
 require_relative "contents_writer"
 require_relative "lost_on_the_way"
+require_relative "dead_references"
 require_relative "reading_back"
 
 module Norvel
@@ -34,12 +35,15 @@ module Norvel
           @progress = progress
           @now = manuscript
           @source = source
-          @package = Package.new(source)
+          @package = Package.read(source)
           reader = Reader.new(source, package: @package)
           @before = reader.read
           @header_parts = reader.header_parts
           @theme = Theme.new((name = @package.related("theme")) && @package.xml(name))
-          @changed = ChangedParts.new(@package)
+          @came = @package.archive.members
+          settled = DeadReferences.settled(@came, @before.sheet, @now.sheet)
+          @package = @package.with(settled) if settled.any?
+          @changed = ChangedParts.new(@package, settled)
           step
         end
 
@@ -67,7 +71,7 @@ module Norvel
 
         # Read again before it is given away: every value has to be that of the manuscript, as the format spells it.
         def verify(bytes, changed)
-          delivered = Package.new(bytes)
+          delivered = Package.read(bytes)
           step
           read = Reader.new(bytes, package: delivered).read
           step
@@ -79,7 +83,7 @@ module Norvel
             raise FileError,
               "The file that would be delivered does not read back as it should (#{found.first(3).join("; ")}#{" …" if found.size > 3}); nothing was delivered."
           end
-          gone = LostOnTheWay.new(@before, @now, @package.archive.members, changed).to_a
+          gone = LostOnTheWay.new(@before, @now, @came, changed).to_a
           raise FileError, "The file that would be delivered has lost what no change took out (#{gone.first(3).join("; ")}); nothing was delivered." if gone.any?
         end
 
