@@ -42,8 +42,8 @@ module NorvelWeb
       end
 
       # A key is no change of the manuscript: nothing is drawn anew.
-      def tell_key(sentence)
-        headers "HX-Trigger" => JSON.generate({"norvel:said" => {sentence: sentence}}, ascii_only: true)
+      def tell_key(sentences)
+        headers "HX-Trigger" => JSON.generate({"norvel:said" => {sentence: sentences.join(" ")}}, ascii_only: true)
         erb slip_view, layout: false
       end
 

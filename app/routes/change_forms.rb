@@ -199,9 +199,12 @@ module NorvelWeb
 
       # What the line means that was written about what is chosen.
       # @return [Norvel::Changes::OneLine]
-      def line_said
+      # @param also [Array<Symbol>] what is chosen besides @param way [String, nil] nil: as the form says
+      def line_said(also: [], way: nil)
         words = !params["text"].to_s.empty?
-        Norvel::Changes::OneLine.new(manuscript, params["line"], fields: tried_fields, way: params["way"] || "here", name: params["name"],
+        choices = Norvel::Changes::OneLine::CHOICES.select { |choice| params[choice.to_s] == "yes" }
+        way ||= params["way"] || (choices.intersect?(%i[rest follow]) ? "adopt" : "here")
+        Norvel::Changes::OneLine.new(manuscript, params["line"], fields: tried_fields, way: way, name: params["name"], choices: choices | also,
           families: families_here, text: (text_chosen if words), paragraphs: (chosen.map(&:id) if chosen.any? && !words))
       end
 
@@ -209,15 +212,22 @@ module NorvelWeb
       # @return [Norvel::Changes::Operation]
       def line_operation(line = line_said)
         @faults = line.faults
-        line.operation.tap { @faults = line.faults }
+        line.operation.tap { @faults = (params["leave"] == "yes") ? [] : line.faults }
       end
 
-      # @return [String, nil] what was done, in a sentence
-      def choose_key_of(line, manuscript)
-        name, key = line.key
-        style = name && Norvel::Changes::OneLine.style(manuscript.sheet, name) or return
-        record.choose_key(style.id, key)
-        "The key #{key.upcase} gives “#{style.name}” in a sweep."
+      # @return [Array<String>] what was done, in a sentence each
+      def choose_keys_of(line, manuscript)
+        line.keys.filter_map do |name, key|
+          style = Norvel::Changes::OneLine.style(manuscript.sheet, name) or next
+          record.choose_key(style.id, key)
+          "The key #{key.upcase} gives “#{style.name}” in a sweep."
+        end
+      end
+
+      # @return [String, nil] who says otherwise by hand and was left so, in a sentence
+      def not_followed(line)
+        held = (params["follow"] == "yes") ? [] : line.held_back
+        "#{plural(held.size, "paragraph says", "paragraphs say")} otherwise by hand and did not follow." if held.any?
       end
 
       # What is by hand on all of what is chosen first: what the fields for trying begin with.
@@ -243,6 +253,13 @@ module NorvelWeb
           key = Norvel::Properties[name].name
           words.to_s.strip == (own.key?(key) ? Norvel::Properties.shown(own, key, unit: reader_unit) : "")
         end
+      end
+
+      # A line that is half understood does nothing, unless the rest is left out on purpose.
+      def refuse_half
+        return if @faults.nil? || @faults.empty? || params["leave"] == "yes"
+
+        raise Norvel::ChangeRefused, "#{@faults.first(3).join(" ")} Nothing was done."
       end
 
       # The values of a type specification. What is not understood is kept for the answer; the rest counts.

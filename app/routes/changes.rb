@@ -10,6 +10,7 @@ module NorvelWeb
       def self.registered(app)
         app.post "/manuscripts/:id/changes/:operation" do
           operation = style_change(Norvel::Changes.build(params["operation"], change_parameters))
+          refuse_half
           operation = Norvel::Changes::Traps.mended(operation, manuscript) if params["mend"] == "yes"
           answer_change(*bench.change(operation, head: seen_head))
         end
@@ -38,19 +39,20 @@ module NorvelWeb
         # A line about what is chosen: values, a style, or a style with its values.
         app.post "/manuscripts/:id/line" do
           line = line_said
-          outcome = bench.change(line_operation(line), head: seen_head) unless line.only_key?
-          key = choose_key_of(line, (outcome&.at(1) || state).manuscript)
-          next tell_key(key) unless outcome
+          outcome = bench.change(line_operation(line), head: seen_head) unless line.only_keys?
+          keys = choose_keys_of(line, (outcome&.at(1) || state).manuscript)
+          next tell_key(keys) unless outcome
 
-          answer_change(outcome[0], outcome[1], [outcome[2], key].compact.join(" "))
+          answer_change(outcome[0], outcome[1], [outcome[2], *keys, *not_followed(line)].join(" "))
         end
 
         app.post "/manuscripts/:id/line/shown" do
           next "" if params["line"].to_s.strip.empty? && tried_fields.empty?
 
-          proposal = bench.propose(line_operation)
+          line = line_said(also: [:leave])
+          proposal = bench.propose(line_operation(line))
           headers "HX-Trigger" => JSON.generate({"norvel:proposed" => told_proposal(proposal)})
-          erb :line_says, layout: false, locals: {proposal: proposal, sentence: proposal.operation.told(manuscript, proposal.manuscript)}
+          erb :line_says, layout: false, locals: {proposal: proposal, line: line, sentence: proposal.operation.told(manuscript, proposal.manuscript)}
         rescue Norvel::ChangeRefused => error
           erb :half_typed, layout: false, locals: {sentence: error.message}
         end
@@ -62,7 +64,7 @@ module NorvelWeb
         app.get "/manuscripts/:id/line/words" do
           content_type :json
           styles = manuscript.sheet.styles.values.reject(&:hidden).sort_by { |style| -style_uses[style.id] }.map(&:name)
-          JSON.generate(words: Norvel::Properties::Specification::VOCABULARY, families: families_here, styles: styles)
+          JSON.generate(words: Norvel::Properties::Wordings.vocabulary, families: families_here, styles: styles)
         end
 
         app.post "/manuscripts/:id/undo" do

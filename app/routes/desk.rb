@@ -8,6 +8,8 @@ module NorvelWeb
         # Finding one's way, with and without a manuscript that lies open.
         app.get("/jobs") { erb :jobs, locals: {open_record: nil} }
         app.get("/manuscripts/:id/jobs") { erb :jobs, locals: {open_record: record} }
+        app.get("/line-words") { erb :line_words, locals: {open_record: nil} }
+        app.get("/manuscripts/:id/line-words") { erb :line_words, locals: {open_record: record} }
 
         app.get("/") { erb :desk }
 

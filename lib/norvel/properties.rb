@@ -9,6 +9,7 @@ require_relative "properties/number_ref"
 require_relative "properties/property"
 require_relative "properties/words"
 require_relative "properties/colours"
+require_relative "properties/wordings"
 require_relative "properties/specification"
 
 module Norvel

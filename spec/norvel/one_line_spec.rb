@@ -12,11 +12,65 @@ RSpec.describe Norvel::Changes::OneLine do
     expect { say(one, "Bl nothing", paragraphs: [1]).operation }.to raise_error(Norvel::ChangeRefused, /not understood/)
   end
 
-  it "tries values on what is chosen; what is not understood is told, and the rest counts" do
-    line = say(one, "14 pt, bananas, centred", paragraphs: [1])
+  it "tries values on what is chosen; a line that is half understood does nothing, unless the rest is left out on purpose" do
+    expect { say(one, "14 pt, bananas, centred", paragraphs: [1]).operation }.to raise_error(Norvel::ChangeRefused, "“bananas” is not understood. Nothing was done.")
+    expect { say(one, "Base: 14 pt, bananas").operation }.to raise_error(Norvel::ChangeRefused, "“bananas” is not understood. Nothing was done.")
+    line = say(one, "14 pt, bananas, centred", paragraphs: [1], choices: [:leave])
     after = line.operation.call(one)
     expect([after.paragraph(1).properties, after.paragraph(1).runs.first.properties]).to eq([{align: :center}, {size: 177_800}])
     expect(line.faults.map { |fault| [fault.text, fault.from, fault.to] }).to eq([["bananas", 7, 14]])
+    expect(done(one, "Base: 14 pt, bananas", choices: [:leave]).sheet["Base"].properties).to include(size: 177_800)
+  end
+
+  # Seen: two lines in the box gave the second's values to the first style.
+  it "takes several lines as several styles, in any order, as one step" do
+    lines = "Aside from Note then Base: 10 pt\n\nNote from Base key n: italic, hanging 1 cm\nheading 1: 16 pt, navy\nBase: 11 pt\n"
+    line = say(one, lines, paragraphs: [1])
+    after = line.operation.call(one)
+    expect(after.sheet.named("Aside")).to have_attributes(parent: after.sheet.named("Note").id, next_style: "Base", properties: {size: 127_000})
+    expect(after.sheet.named("Note").properties).to eq(italic: true, indent_first: -360_000)
+    expect([after.sheet["Heading1"].properties.values_at(:size, :color), after.sheet["Base"].properties[:size]]).to eq([[203_200, "#000080"], 139_700])
+    expect(after.paragraphs.map(&:style)).to eq(one.paragraphs.map(&:style))
+    expect([line.operation.sentence(one), line.keys, line.several.size]).to eq(["Made the style “Aside”, “Note”. Restyled “heading 1”, “Base”.", [%w[Note n]], 4])
+    expect { say(one, "Base: 11 pt\n12 pt bold").operation }.to raise_error(Norvel::ChangeRefused, /\ALine 2 begins with no style/)
+    expect(say(one, "Base: 11 pt\nheading 1: 12 pt, fancy").faults.map { |fault| [fault.text, fault.from, fault.to] }).to eq([["fancy", 30, 35]])
+  end
+
+  it "wants a name before a style is made" do
+    expect { say(one, " from Base: 11 pt", paragraphs: [1]).operation }.to raise_error(Norvel::ChangeRefused, "A new style needs a name: write it before “from”.")
+  end
+
+  it "tells who will not follow, and lets them; everything is the base style and all that say otherwise" do
+    mixed = manuscript(paragraph(0, "Follows"), paragraph(1, "Stands", line_spacing: Norvel::Properties::LineSpacing.multiple(1.5)), paragraph(2, "Head", style: "Heading1"))
+    line = say(mixed, "Base: lines 2")
+    expect(line.held_back.map(&:id)).to eq([1])
+    expect(line.operation.call(mixed).paragraph(1).properties).not_to be_empty
+    [["Base: lines 2", [:follow]], ["Everything: lines 2", []], ["the whole text: double spaced", []]].each do |said, choices|
+      after = done(mixed, said, choices: choices)
+      expect([said, after.paragraph(1).properties, after.sheet["Base"].properties[:line_spacing].value]).to eq([said, {}, 2.0])
+    end
+  end
+
+  # Seen: the base style became bold, 16 pt and centred with “justified”, since the title was the example.
+  it "adopts what was typed; what else the example has by hand is named, and adopted where that is chosen" do
+    title = manuscript(paragraph(0, stretch("Title", bold: true, size: 203_200), align: :center), paragraph(1, "Text"), paragraph(2, "Text"))
+    line = say(title, "justified", paragraphs: [0, 1], way: "adopt")
+    after = line.operation.call(title)
+    expect(after.sheet["Base"].properties.slice(:align, :bold, :size)).to eq({align: :justify}.merge(title.sheet["Base"].properties.slice(:bold, :size)))
+    expect([after.paragraph(0).properties, after.paragraph(0).runs.first.properties]).to eq([{}, {bold: true, size: 203_200}])
+    expect([line.rest, line.operation.sentence(title)]).to eq([{bold: true, size: 203_200}, "“Base” adopted justified; the first of the 2 keeps 16 pt, bold by hand; Heading 1 kept clear of it."])
+    all = say(title, "justified", paragraphs: [0, 1], way: "adopt", choices: [:rest])
+    expect(all.operation.call(title).sheet["Base"].properties).to include(align: :justify, bold: true, size: 203_200)
+    expect(all.operation.sentence(title)).to eq("“Base” adopted justified, 16 pt, bold; Heading 1 kept clear of it.")
+  end
+
+  it "changes a style that is there, and gives it to what is chosen where that is wanted" do
+    expect(say(one, "Block quotation: italic", paragraphs: [1]).could_give?).to be(true)
+    expect(done(one, "Block quotation: italic", paragraphs: [1]).paragraph(1).style).to eq("Base")
+    given = say(one, "Block quotation: italic", paragraphs: [1, 2], choices: [:give])
+    expect(given.operation.call(one).paragraphs.map(&:style)).to eq(%w[Heading1 Quote Quote Quote])
+    expect(given.operation.sentence(one)).to eq("Restyled “Block quotation” and gave it to 2 paragraphs.")
+    expect([say(one, "Aside: italic", paragraphs: [1]).could_give?, say(one, "Block quotation: italic").could_give?]).to eq([false, false])
   end
 
   it "lets the style adopt all that was tried, the heading level and the page break before too" do
@@ -106,7 +160,7 @@ RSpec.describe "A key in the line" do
   it "is told beside the values, and may stand alone" do
     one = manuscript(paragraph(0, "x"), paragraph(1, "y", style: "Quote"))
     line = ->(text) { Norvel::Changes::OneLine.new(one, text, paragraphs: [0]) }
-    expect([line["Aside from Base key a: italic"].key, line["Aside from Base key a: italic"].only_key?]).to eq([%w[Aside a], false])
-    expect([line["Block quotation key q:"].key, line["Block quotation key q:"].only_key?, line["12 pt"].key]).to eq([["Block quotation", "q"], true, nil])
+    expect([line["Aside from Base key a: italic"].keys, line["Aside from Base key a: italic"].only_keys?]).to eq([[%w[Aside a]], false])
+    expect([line["Block quotation key q:"].keys, line["Block quotation key q:"].only_keys?, line["12 pt"].keys]).to eq([[["Block quotation", "q"]], true, []])
   end
 end

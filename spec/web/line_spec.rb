@@ -1,159 +1,87 @@
 # frozen_string_literal: true
 
+require_relative "../support/web"
 require_relative "../support/browser"
 
-RSpec.describe "The line, choosing and trying", type: :feature do
-  before { Web.clear }
-
-  let(:long) { "The crews learned the tide bell by ear, and a stranger could not have told one stroke from the next, or so it was said in the town. " * 2 }
-
-  def bring(footer: nil, &block)
-    Web.bring("Überblick.docx", docx(footer: footer, &block))
+# The line, at the speed of fingers: what a person says is what is done, and they are told.
+RSpec.describe "The line", type: :feature do
+  before do
+    Web.clear
+    Web.bring("night-ferries.docx")
     visit "/manuscripts/#{row.id}"
-    expect(page).to have_css("#pages .para[data-p]")
+    expect(page).to have_css(".para", minimum: 3)
   end
 
-  def body_and_headings = bring { |file| 3.times { |index| file.paragraph("Matter #{index}", %(<w:pStyle w:val="Heading1"/>)) && file.paragraph(long) } }
+  let(:row) { NorvelWeb::ManuscriptRecord.first }
 
-  it "loses no key of a quick hand, and completes words" do
-    body_and_headings
-    keys :arrow_down, "t", "16 pt, justi" # all at once
-    expect(page).to have_field("try-line", with: "16 pt, justi")
-    expect(page).to have_css(".line-mirror i", text: "fied", visible: :all)
-    keys :tab
-    expect(page).to have_field("try-line", with: "16 pt, justified")
-    expect(page).to have_css(".para.proposed")
-    keys :enter
-    expect(page).to have_css("#message", text: "Tried size 16 pt, alignment justify on 1 paragraph")
-    keys "d"
-    expect(page).to have_css("#message", text: "Removed direct formatting (alignment, size) from 1 paragraph")
-    expect(now.paragraphs.first.properties).to eq({})
+  def sheet = NorvelWeb::Workbench.new(row.id).state.manuscript.sheet
+
+  def keys(*keys) = page.driver.browser.action.send_keys(*keys).perform
+
+  def alt(letter) = page.driver.browser.action.key_down(:alt).send_keys(letter).key_up(:alt).perform
+
+  def says(words) = expect(page).to have_css("#message", text: words)
+
+  it "does nothing with a line that is half understood, and goes on where it was written" do
+    keys("t", "Normal: lines double, bananas", :enter)
+    expect(page).to have_css("#refusal", text: "“bananas” is not understood. Nothing was done.")
+    expect(page).to have_css("#try-line:focus")
+    expect(row.reload.head_id).to be_nil
+    keys(*([:backspace] * 9), :enter)
+    says("Restyled “Normal”")
+    says("paragraphs say otherwise by hand and did not follow.")
+    expect(sheet["Normal"].properties[:line_spacing].value).to eq(2.0)
   end
 
-  it "drops what is only written, and the pages show what is there" do
-    body_and_headings
-    keys :arrow_down, "t", "30 pt"
-    expect(page).to have_css(".para.proposed")
-    keys :escape
-    expect(page).to have_no_css(".para.proposed")
-    expect([row.reload.head_id, page.has_field?("try-line", with: "")]).to eq([nil, true])
+  it "leaves out what is not understood, by a key, and lets those follow that say otherwise, by another" do
+    keys("t", "Normal: 11 pt, bananas")
+    alt("o")
+    says("Restyled “Normal”")
+    keys("t", "Normal: 12 pt")
+    alt("f")
+    says(/paragraphs that said otherwise by hand follow/)
+    keys("t", "Everything: 10 pt", :enter)
+    says("Restyled “Normal”")
+    expect(sheet["Normal"].properties[:size]).to eq(127_000)
   end
 
-  it "tries values field by field too: a bad one is told, the others count" do
-    body_and_headings
-    keys :arrow_down
-    find("summary", text: "Or field by field").click
-    fill_in "Space after", with: "9 pt"
-    fill_in "Space before", with: "wide"
-    expect(page).to have_css("#line-says .refused", text: "“wide”")
-    click_button "Just here"
-    expect(page).to have_css("#message", text: "Tried space after 9 pt on 1 paragraph")
-    expect(now.paragraphs.first.properties).to eq(space_after: 114_300)
+  it "takes a specimen of six lines as six styles, in one step" do
+    lines = ["Title: 20 pt bold centred", "Subtitle from Title then Normal: 14 pt, not bold", "Aside from Normal key a: in 1 cm, navy", "heading 1: 16 pt, dark red", "heading 2: 13 pt", "Normal: 11 pt, 6 pt space after"]
+    keys("t")
+    expect(page).to have_css("#try-line:focus")
+    page.execute_script("const data = new DataTransfer(); data.setData('text/plain', arguments[0]); const field = document.getElementById('try-line'); field.setRangeText(arguments[0], 0, 0, 'end'); field.dispatchEvent(new Event('input', { bubbles: true }))", lines.join("\n"))
+    expect(page).to have_css(".line-list li", count: 6)
+    expect(page).to have_css(".line-list", text: "Subtitle is made, under Title")
+    keys(:enter)
+    says("Made the style “Subtitle”, “Aside”. Restyled “Title”, “heading 1”, “heading 2”, “Normal”")
+    says("The key A gives “Aside” in a sweep.")
+    expect(row.reload.entries.count).to eq(1)
+    expect([sheet.named("Subtitle").parent, sheet.named("Aside").properties[:color], sheet["Normal"].properties[:space_after]]).to eq([sheet.named("Title").id, "#000080", 76_200])
   end
 
-  it "counts those that will not follow a style because they say otherwise by hand, and lets them" do
-    bring { |file| file.paragraph(long) && file.paragraph([file.text(long, %(<w:sz w:val="30"/>))]) }
-    visit "/manuscripts/#{row.id}/styles"
-    fill_in "Size", with: "12 pt"
-    expect(page).to have_css("#ripple", text: "1 paragraph will not follow: it says otherwise by hand.")
-    check "Let it follow"
-    expect(page).to have_css("#ripple input[name=follow]:checked")
-    fill_in "Font family", with: "Tmes New Romn"
-    expect(page).to have_css("#ripple", text: "“Tmes New Romn” is known nowhere here")
-    fill_in "Font family", with: ""
-    click_button "Save the style"
-    expect(page).to have_css("#message", text: "1 paragraph that said otherwise by hand follows")
-    expect(now.paragraphs.flat_map { |one| one.runs.map { |run| run.properties[:size] } }).to eq([nil, nil])
+  it "adopts what was typed alone, though the first that is chosen is the title" do
+    before = sheet["Normal"].properties
+    keys("a")
+    expect(page).to have_css(".slip", text: "adopts it")
+    keys("t", "justified")
+    alt("l")
+    says("“Normal”")
+    says("adopted justified")
+    expect(sheet["Normal"].properties).to eq(before.merge(align: :justify))
   end
 
-  it "lets a footer be chosen on the page and given a style" do
-    bring(footer: %(<w:p><w:r><w:t>Lights of the harbour</w:t></w:r></w:p>)) { |file| file.paragraph(long) }
-    find(".para:not([data-i]) .hit", match: :first, visible: :all).click
-    expect(page).to have_css(".slip-place", text: "In a footer")
-    keys "t", "9 pt, centred", :enter
-    expect(page).to have_css("#message", text: "Tried size 9 pt, alignment center on 1 paragraph")
-    expect(now.margin_paragraphs.first.properties).to eq(align: :center)
+  it "changes a style, and gives it to what is chosen by a key" do
+    find(".para", text: "Linnet Ashgarth").click
+    keys("t", "Block quotation: italic")
+    alt("g")
+    says("Restyled “Block quotation” and gave it to 1 paragraph.")
   end
 
-  it "goes through found places, with the list kept, and makes all of them the choice" do
-    bring { |file| 3.times { |index| file.paragraph("The lamp of quay #{index} and another lamp.") } }
-    keys "f"
-    expect(page).to have_css("#find:focus")
-    keys "lamp", :enter
-    expect(page).to have_button("Choose all 6")
-    find(".which button", match: :first).click
-    expect(page).to have_css(".found-on", text: "Found “lamp” in 6 places")
-    keys "g"
-    expect(page).to have_css("#chosen[data-words='0:31-35']", visible: :all)
-    click_button "back to the list"
-    click_button "Choose all 6"
-    expect(page).to have_css(".slip-place", text: "6 places")
-  end
-
-  it "takes back a sweep's own last step, and nothing else" do
-    body_and_headings
-    keys "w"
-    expect(page).to have_css("#chosen[data-sweep]", visible: :all)
-    keys :backspace
-    expect(page).to have_css("#message", text: "The sweep began here")
-    keys "2"
-    expect(page).to have_css("#message", text: "Swept “Matter 0” into “heading 2”")
-    keys :backspace
-    expect(page).to have_css("#message", text: "Undone: Swept")
-    expect(page).to have_css("#chosen[data-chosen='0'][data-sweep]", visible: :all)
-    expect(now.paragraphs.first.style).to eq("Heading1")
-  end
-
-  it "asks whether marks in pasted text mean something" do
-    body_and_headings
-    keys :arrow_down, :arrow_down
-    expect(page).to have_css("#chosen[data-chosen='1']", visible: :all)
-    execute_script(<<~JS)
-      const data = new DataTransfer();
-      data.setData("text/plain", "# Bells\\n- one\\n- two\\nAnd so on.");
-      document.getElementById("pages").dispatchEvent(new ClipboardEvent("paste", { clipboardData: data, bubbles: true, cancelable: true }));
-    JS
-    expect(page).to have_css("#refusal", text: "3 lines begin with a mark")
-    click_button "They do: make them so"
-    expect(page).to have_css("#message", text: "Pasted 4 paragraphs")
-    pasted = now.paragraphs[2, 4]
-    expect(pasted.map(&:text)).to eq(["Bells", "one", "two", "And so on."])
-    expect([now.sheet[pasted.first.style].name, pasted.map { |one| !one.properties[:numbering].nil? }]).to eq(["heading 1", [false, true, true, false]])
-  end
-
-  it "shows lengths in the reader's unit" do
-    body_and_headings
-    visit "/manuscripts/#{row.id}/styles?style=Heading1"
-    expect(page).to have_field("Space before", with: "12 pt")
-    visit "/manuscripts/#{row.id}"
-    select "cm", from: "Unit of lengths"
-    execute_script("document.body.dataset.before = 'yes'")
-    within(".foot-set") { click_button "Set" }
-    expect(page).to have_no_css("body[data-before]")
-    expect(page).to have_select("Unit of lengths", selected: "cm")
-    visit "/manuscripts/#{row.id}/styles?style=Heading1"
-    expect(page).to have_field("Space before", with: "0.42 cm")
-    expect(page).to have_field("Size", with: "16 pt")
-    fill_in "Size", with: "15 pt"
-    click_button "Save the style"
-    expect(page).to have_css("#message", text: "Changed the style “heading 1”: size 15 pt.")
-    expect(now.sheet["Heading1"].properties).to include(space_before: 152_400)
-  end
-
-  it "makes run-in headings of many, and dresses all tables after they were seen" do
-    bring do |file|
-      2.times { |index| file.paragraph("Matter #{index}", %(<w:pStyle w:val="Heading3"/>)) && file.paragraph(long) }
-      file.table([%w[Quay Lamps], %w[Ottery 4], %w[Tarn 12]], [2000, 2000])
-      file.paragraph(long)
-    end
-    visit "/manuscripts/#{row.id}?chosen=0,2"
-    click_button "Run 2 headings in with the text after them"
-    expect(page).to have_css("#message", text: "2 headings run in with the text after them.")
-    keys :escape
-    click_button "Dress the table by the sheet …"
-    expect(page).to have_css(".slip-text", text: "Dressed 1 table")
-    click_button "Make the change"
-    expect(page).to have_css("#message", text: "Dressed 1 table")
-    expect([now.paragraphs.count(&:run_in), now.tables.first.rows.first.header]).to eq([2, true])
+  it "tells its words, from the line and from the list of keys" do
+    click_link "its words"
+    expect(page).to have_css("h1", text: "What a line may say")
+    expect(page).to have_css("tr", text: /Space after.*space after.*below/)
+    require "axe-rspec"
+    expect(page).to be_axe_clean.according_to(:wcag2a, :wcag2aa, :wcag21aa, :wcag22aa)
   end
 end

@@ -86,12 +86,16 @@ RSpec.describe "From example to style, in the browser", type: :feature do
     expect(page).to have_css(".line-mirror u", text: "bananas") # marked where it stands
     expect(page).to have_css(".para.proposed")
     click_button "Just here"
+    expect(page).to have_css("#refusal", text: "“bananas” is not understood. Nothing was done.")
+    expect(page).to have_css("#try-line:focus")
+    expect(row.reload.head_id).to be_nil
+    click_button "Leave it out, do the rest"
     expect(page).to have_css("#message", text: "Tried space after 1 cm on 1 paragraph.")
-    expect(page).to have_css(".try .refused", text: "“bananas” is not understood.")
+    expect(page).to have_no_css(".try .refused, #refusal p")
     find("summary", text: "What adopting will touch").click
     expect(page).to have_css(".adopt .ripple-line", text: /\d+ paragraphs touched/)
     find_by_id("pages").send_keys("l")
-    expect(page).to have_css("#message", text: "“heading 1” adopted the look of an example")
+    expect(page).to have_css("#message", text: "“heading 1” adopted 17 pt, colour #1f3864, indent 1 cm, 1 cm after.")
     expect(page).to have_content("Nothing: all of it comes from styles.")
     expect(NorvelWeb::Workbench.new(row.id).state.manuscript.sheet["Heading1"].properties).to include(color: "#1f3864", space_after: 360_000)
   end

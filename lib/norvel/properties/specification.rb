@@ -7,8 +7,8 @@ module Norvel
     #   Specification.show(size: 152_400, bold: true)                  # "12 pt, bold"
     #   Specification.read("16/18 Times New Roman bold, flush left").values
     #
-    # Each part says one value; parts are told apart by commas, and where nothing can be misread by spaces alone. A comma between
-    # digits is a decimal one. What is not understood is a fault, and the rest counts.
+    # Each part says one value, in the words of `Wordings`; parts are told apart by commas, and where nothing can be misread by spaces
+    # alone. A comma between digits is a decimal one. What is not understood, or said twice, is a fault: whoever reads decides what then.
     module Specification
       # `values` by property, as a person would type each into its own field; `faults` what was not understood, with where it stands;
       # `name` of the style, `parent`, `following` (its next style) and `key` (that gives it in a sweep), where the line begins with them.
@@ -19,80 +19,7 @@ module Norvel
         def to_s = reason ? "“#{text}”: #{reason}" : "“#{text}” is not understood."
       end
 
-      NUMBER = /[+\-−]?(?:\d+(?:[.,]\d+)?|[.,]\d+)/
-      LENGTH = /#{NUMBER} ?(?:pt|cm|mm|in|pc|ch|em|"|characters?)/
-      SHADES = /\A(dark|light|medium|pale|deep|hot|dim)(?=.)/ # what may stand apart from the colour
-      COLOUR_NAMES = Colours::NAMED.keys.sort_by { |name| -name.length }.map { |name| name.sub(SHADES, '\1 ?') }.join("|")
-      COLOUR = /#\h{6}|#\h{3}|auto|#{COLOUR_NAMES}/
       HEAD = /\A\s*([^:,"]+?)(?:\s+from\s+([^:,"]+?))?(?:\s+then\s+([^:,"]+?))?(?:\s+key\s+(\S))?\s*:(?:\s+|\z)/
-
-      SWITCHES = {bold: "bold", italic: "italic", strike: "struck through", caps: "capitals", small_caps: "small capitals", close_to_same: "close up",
-                  keep_next: "keep with next", keep_together: "keep together", break_before: "new page", hyphenate: "hyphenated"}.freeze
-
-      # Words to a property and its value. The first that fits counts; what is captured is the value.
-      WORDINGS = [
-        [/(#{NUMBER}) ?\/ ?(#{NUMBER})(?: ?pt)?(?!\w)/, ->(size, lead) { {size: "#{size} pt", line_spacing: "exactly #{lead} pt"} }],
-        [/(#{LENGTH}) before and after/, ->(length) { {space_before: length, space_after: length} }],
-        [/(#{LENGTH}) before/, :space_before],
-        [/(#{LENGTH}) after/, :space_after],
-        [/no space (before|after)/, ->(side) { {"space_#{side}": "0 pt"} }],
-        [/lines (exactly #{LENGTH}|at least #{LENGTH}|#{NUMBER}|single|double)/, :line_spacing],
-        [/(exactly #{LENGTH}|at least #{LENGTH})/, :line_spacing],
-        [/(single|double)[ -]spaced/, :line_spacing],
-        [/(#{NUMBER}) lines/, :line_spacing],
-        [/(not )?(?:bold)(?!\w)/, :bold],
-        [/(not )?(?:italics?|ital\.)(?!\w)/, :italic],
-        [/(not )?(?:small capitals|small caps|s\.c\.)/, :small_caps],
-        [/(not )?(?:capitals|caps)(?!\w)/, :caps],
-        [/(not )?struck(?: through)?/, :strike],
-        [/(not )?close up/, :close_to_same],
-        [/(not )?keep with next/, :keep_next],
-        [/(not )?keep together/, :keep_together],
-        [/(not |no )?new page/, :break_before],
-        [/(not )?hyphenated/, :hyphenate],
-        [/no underscore/, ->(*) { {underline: "none"} }],
-        [/(?:(single|double|thick|dotted|dash|wave|words) )?underscore/, ->(kind) { {underline: kind || "single"} }],
-        [/automatic colour/, ->(*) { {color: "auto"} }],
-        [/colou?r (#{COLOUR})/, :color],
-        [/(#\h{6}|#\h{3})/, :color],
-        [/no (highlight|background|shading)/, ->(name) { {name.to_sym => "none"} }],
-        [/highlight (#{COLOUR})/, :highlight],
-        [/background (#{COLOUR})/, :background],
-        [/shading (#{COLOUR})/, :shading],
-        [/spaced (#{LENGTH})/, :letter_spacing],
-        [/kerned from (#{LENGTH})/, :kerning],
-        [/not kerned/, ->(*) { {kerning: "0 pt"} }],
-        [/scaled (\d+) ?%/, :scale],
-        [/(superscript|subscript)/, :raised],
-        [/on the line/, ->(*) { {raised: "baseline"} }],
-        [/shifted (#{LENGTH})/, :shift],
-        [/language ([A-Za-z]{2,3}(?:-\w+)*)/, :language],
-        [/(?:flush|ranged) (?:left|start)|flush(?! at| right)|left/, ->(*) { {align: "start"} }],
-        [/flush (?:at end|right)|right/, ->(*) { {align: "end"} }],
-        [/cent(?:red|ered|re|er)/, ->(*) { {align: "center"} }],
-        [/justif(?:ied|y)/, ->(*) { {align: "justify"} }],
-        [/no indent/, ->(*) { {indent_first: "0 cm"} }],
-        [/indent (#{LENGTH})/, :indent_first],
-        [/hanging (#{LENGTH})/, ->(length) { {indent_first: "-#{length}"} }],
-        [/in at end (#{LENGTH})/, :indent_end],
-        [/in (#{LENGTH})/, :indent_start],
-        [/no tab stops/, ->(*) { {tabs: "none"} }],
-        [/tab stops ([^,]+)/, :tabs],
-        [/no borders/, ->(*) { {borders: "none"} }],
-        [/borders ([^,]+)/, :borders],
-        [/level ([1-9])/, :outline_level],
-        [/(\d) orphans?/, :orphans],
-        [/(\d) widows?/, :widows],
-        [/(#{LENGTH})/, :size]
-      ].map { |pattern, value| [/\A(?:#{pattern.source})(?=\s|,|\z)/i, value] }.freeze
-
-      # What a line is written with, the commonest first: for its completion.
-      VOCABULARY = (%w[bold italic centred
-        justified] + ["flush left", "flush right", "before", "after", "before and after", "lines double", "lines single", "lines exactly", "lines at least", "indent", "no indent",
-          "hanging", "in at end", "keep with next", "keep together", "new page", "close up", "small capitals", "capitals", "underscore", "no underscore", "struck through", "colour", "automatic colour", "background",
-          "highlight", "shading", "no shading", "borders", "no borders", "spaced", "kerned from", "not kerned", "scaled",
-          "superscript", "subscript", "shifted", "language", "level", "orphans", "widows", "tab stops", "no tab stops",
-          "hyphenated", "not hyphenated", "not bold", "not italic", "not keep with next"] + Colours::NAMED.keys).freeze
 
       module_function
 
@@ -132,7 +59,7 @@ module Norvel
         case property.name
         when :size then shown
         when :font_family then family(value)
-        when *SWITCHES.keys then value ? SWITCHES[property.name] : "not #{SWITCHES[property.name]}"
+        when *Wordings::SWITCHES.keys then "#{"not " unless value}#{Wordings::SWITCHES[property.name].first.first}"
         when :underline then {none: "no underscore", single: "underscore"}.fetch(value) { "#{value} underscore" }
         when :color then (value == "auto") ? "automatic colour" : "colour #{value}"
         when :highlight, :background, :shading then (value == "none") ? "no #{property.name}" : "#{property.name} #{value}"
@@ -166,7 +93,7 @@ module Norvel
       def family(name)
         words = name.split
         ends = words.each_index.map { |index| words.drop(index).join(" ") }
-        plain = name.match?(/\A\p{L}[\p{L} ]*\z/) && WORDINGS.none? { |pattern, _| ends.any? { |rest| rest.match?(pattern) } }
+        plain = name.match?(/\A\p{L}[\p{L} ]*\z/) && ends.none? { |rest| Wordings.read(rest) || Wordings.unclear(rest) }
         plain ? name : %("#{name}")
       end
 
@@ -188,46 +115,54 @@ module Norvel
         until (gap = text[/\A\s*/]) && (text = text[gap.length..]).empty?
           from += gap.length
           found, taken = quoted(text) || worded(text) || named(text, families)
-          found&.each { |name, written| values[name] = [written, from, from + taken] }
-          unless taken
-            words = text.rstrip
-            faults << Fault.new(text: words, from: from, to: from + words.length)
-            return
-          end
+          return faults << not_understood(text, from) unless taken
+
+          found.each { |name, written| say(name, [written, from, from + taken], text[0, taken], values, faults) }
           from += taken
           text = text[taken..]
         end
       end
 
+      def not_understood(text, from)
+        why, length = Wordings.unclear(text)
+        words = why ? text[0, length] : text.rstrip
+        Fault.new(text: words, from: from, to: from + words.length, reason: why)
+      end
+
+      # What is said twice, and otherwise, is not guessed at.
+      def say(name, said, text, values, faults)
+        return values[name] = said if values[name].nil? || values[name].first == said.first
+
+        faults << Fault.new(text: text, from: said[1], to: said[2], reason: "#{Properties[name].label.downcase} was said before: #{values[name].first}.")
+      end
+
       # @return [Array(Hash, Integer), nil] values, and how much of the text they took
       def quoted(text)
-        name = text[/\A"([^"]+)"/, 1]
-        [{font_family: name}, name.length + 2] if name
+        before, name = text.match(/\A((?:#{Wordings::FAMILY})?)"([^"]+)"/o)&.captures
+        [{font_family: name}, before.length + name.length + 2] if name
       end
 
+      # Not where more of the text says too little: "6 pt spacing" is no size.
       def worded(text)
-        WORDINGS.each do |pattern, value|
-          match = text.match(pattern) or next
-          return [value.is_a?(Symbol) ? plain(value, match[1]) : value.call(*match.captures), match.end(0)]
-        end
-        nil
-      end
-
-      def plain(name, said)
-        return {name => said.to_s.strip.empty? ? "yes" : "no"} if Properties[name].kind == :switch
-
-        {name => said.gsub(/characters?/, "ch")}
+        values, taken = Wordings.read(text)
+        [values, taken] if values && Wordings.unclear(text)&.last.to_i <= taken
       end
 
       # A family by its whole name, or by a beginning that only one has.
       def named(text, families)
+        said = text[/\A#{Wordings::FAMILY}/o].to_s
+        found, taken = family_in(text[said.length..], families)
+        [found, said.length + taken] if found
+      end
+
+      def family_in(text, families)
         whole = families.select { |family| text.match?(/\A#{Regexp.escape(family)}(?=\s|\z)/i) }.max_by(&:length)
         word = text[/\A\p{L}[\p{L}\d]*/]
         begun = families.select { |family| family.match?(/\A#{Regexp.escape(word)}/i) } if whole.nil? && word && word.length > 2
         family = whole || (begun.first if begun&.size == 1) or return
         [{font_family: family}, whole ? whole.length : word.length]
       end
-      private_class_method :part, :first_line, :family, :each_part, :take, :quoted, :worded, :plain, :named, :reason
+      private_class_method :part, :first_line, :family, :each_part, :take, :quoted, :worded, :named, :family_in, :not_understood, :say, :reason
     end
   end
 end

@@ -1,6 +1,6 @@
 // The line in which values and styles are written: what is not understood is marked in it, words complete themselves, and its ways out have
 // keys: Enter, Alt+L, Alt+K, Escape.
-import { base, pages } from "./room.js";
+import { base, pages, settle } from "./room.js";
 
 let known = null; // what a line is written with
 let ghost = ""; // the rest of the word at hand
@@ -15,7 +15,8 @@ async function vocabulary() {
 export const forgetWords = () => { known = null; };
 
 // What would complete the words before the caret: the longest that are the beginning of something.
-function completion({ words, families, styles }, line) {
+function completion({ words, families, styles }, text) {
+  const line = text.slice(text.lastIndexOf("\n") + 1);
   const head = line.match(/(?:^|\bfrom |\bthen )([^:,]*)$/)?.[1];
   const named = !line.includes(":") && head && head.length > 1 && styles.find((one) => one.length > head.length && one.toLowerCase().startsWith(head.toLowerCase()));
   const part = line.match(/[^,:]*$/)[0].trimStart();
@@ -46,8 +47,12 @@ function draw(field, faults = []) {
   mirror.scrollTop = field.scrollTop;
 }
 
+const MOST_ROWS = 8;
+
 async function typed(field) {
   ghost = "";
+  settle();
+  if (field.id === "try-line") field.rows = Math.min(MOST_ROWS, Math.max(2, field.value.split("\n").length));
   draw(field);
   if (field.selectionStart !== field.value.length) return;
   const line = field.value;
@@ -83,6 +88,16 @@ function drop(field) {
 // What was written is on its way; the keys are commands again.
 const leave = (field) => { if (field.id === "try-line") (pages || document.getElementById("slip"))?.focus(); };
 
+// What may be chosen besides, by its key, whether the server has offered it yet or not.
+const CHOICES = { o: "leave", g: "give", f: "follow", r: "rest" };
+
+function sendWith(field, name) {
+  const button = Object.assign(document.createElement("button"), { name, value: "yes", hidden: true });
+  field.form.append(button);
+  button.click();
+  button.remove();
+}
+
 const WAYS = { new: named, drop, adopt: (field) => field.form.querySelector("[data-way=adopt]")?.click() };
 
 function key(event) {
@@ -98,6 +113,13 @@ function key(event) {
     return void leave(field);
   }
   if (field.id !== "try-line") return;
+  const choice = event.altKey && CHOICES[event.key.toLowerCase()];
+  if (choice) {
+    event.preventDefault();
+    event.stopPropagation();
+    sendWith(field, choice);
+    return void leave(field);
+  }
   const way = event.altKey ? { l: "adopt", k: "new" }[event.key.toLowerCase()] : { Escape: "drop" }[event.key];
   if (!way) return;
   event.preventDefault();
@@ -111,6 +133,10 @@ export function startLine() {
   document.addEventListener("keydown", key, true);
   document.addEventListener("scroll", (event) => { if (event.target.matches?.(".spec-line")) mirrorOf(event.target).scrollTop = event.target.scrollTop; }, true);
   document.body.addEventListener("norvel:changed", forgetWords);
+  // What was refused is put right where it was written.
+  document.body.addEventListener("htmx:afterRequest", (event) => {
+    if (!event.detail.successful && event.detail.elt.id === "line-form") document.getElementById("try-line")?.focus();
+  });
   document.body.addEventListener("htmx:afterSwap", (event) => {
     const field = event.detail.target.closest?.("form")?.querySelector(".spec-line");
     if (field) draw(field, [...event.detail.target.querySelectorAll("[data-fault]")].map((one) => one.dataset.fault.split("-").map(Number)));

@@ -27,16 +27,15 @@ module Norvel
       end
       private_class_method :by_hand?, :silent_below?
 
-      # @param operation [ChangeStyle]
+      # @param operation [Operation] @param changing [Hash{String=>Array<Symbol>}] the styles that it changes, and what of them
       # @return [Operation] one that lets them follow, in the same step; itself where all follow anyway
-      def released(operation, manuscript)
-        names = operation.parameters["values"].keys.map(&:to_sym)
-        ids = of(manuscript, operation.parameters["style"], names).map(&:id)
-        return operation if ids.empty?
+      def released(operation, manuscript, changing = {operation.parameters["style"] => operation.parameters["values"].keys.map(&:to_sym)})
+        held = changing.transform_values(&:uniq).map { |style, names| [of(manuscript, style, names).map(&:id), names] }.reject { |ids, _| ids.empty? }
+        return operation if held.empty?
 
-        who = (ids.size == 1) ? "1 paragraph that said otherwise by hand follows" : "#{ids.size} paragraphs that said otherwise by hand follow"
-        bare = {"paragraphs" => ids, "kinds" => names.map(&:to_s), "meaning" => {"italic" => "stay", "bold" => "stay"}}
-        Series.extending(operation, manuscript, who, [["remove_direct_formatting", bare]])
+        count = held.flat_map(&:first).uniq.size
+        who = (count == 1) ? "1 paragraph that said otherwise by hand follows" : "#{count} paragraphs that said otherwise by hand follow"
+        Series.extending(operation, manuscript, who, held.map { |ids, names| ["remove_direct_formatting", {"paragraphs" => ids, "kinds" => names.map(&:to_s), "meaning" => {"italic" => "stay", "bold" => "stay"}}] })
       end
     end
   end

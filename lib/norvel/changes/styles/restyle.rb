@@ -2,43 +2,62 @@
 
 module Norvel
   module Changes
-    # Styles changed by a type specification that begins with a style's name: "heading 2: 14 pt, bold". One that is not there is
+    # Styles changed by type specifications that begin with a style's name: "heading 2: 14 pt, bold". One that is not there is
     # made, under the parent that the line names, else under the default style: "Pull quotation from Body then Body: italic, centred".
-    # Several at once: "lines". A style that is new is given to "paragraphs" or "text", where they are said, and what these have by hand of
-    # the same goes. With "lenient", what is not understood is left out.
+    # Several at once ("lines") may rest on one another in any order. The style of the last is given to "paragraphs" or "text", where they
+    # are said, and what these have by hand of the same goes. With "lenient", what is not understood was left out on purpose.
     class Restyle < Operation
       def carry_out(manuscript)
-        after = parameters["lines"].reduce(manuscript) { |now, line| restyled(now, line) }
-        made = after.sheet.styles.keys - manuscript.sheet.styles.keys
-        made.empty? ? after : given(after, made.last)
+        readings = read(manuscript)
+        after = parents_first(manuscript, readings).reduce(manuscript) { |now, reading| restyled(now, reading) }
+        after = readings.reduce(after) { |now, reading| followed(now, reading) }
+        (parameters["paragraphs"] || parameters["text"]) ? given(after, called(after, readings.last.name).id) : after
       end
 
       def sentence(manuscript)
         made, changed = parameters["lines"].map { |line| Properties::Specification.read(line).name }.partition { |name| called(manuscript, name).nil? }
         list = ->(names) { names.map { |name| "“#{name}”" }.join(", ") }
-        whom = " for #{counted(parameters["paragraphs"].size, "paragraph")}" if parameters["paragraphs"]
-        [("Made the style #{list[made]}#{whom}." if made.any?), ("Restyled #{list[changed]}." if changed.any?)].compact.join(" ")
+        whom = "#{counted(parameters["paragraphs"].size, "paragraph")}" if parameters["paragraphs"]
+        [("Made the style #{list[made]}#{" for #{whom}" if whom}." if made.any?),
+          ("Restyled #{list[changed]}#{" and gave it to #{whom}" if whom && made.empty?}." if changed.any?)].compact.join(" ")
       end
 
       private
 
+      def read(manuscript)
+        families = Fonts::Book.shipped.known | manuscript.sheet.families
+        parameters["lines"].map do |line|
+          reading = Properties::Specification.read(line, families: families)
+          raise ChangeRefused, "“#{line}” begins with no style; write it like “heading 2: 14 pt, bold”." unless reading.name
+          raise ChangeRefused, "In “#{line}”: #{reading.faults.first}" if reading.faults.any? && !parameters["lenient"]
+
+          reading
+        end
+      end
+
+      # A style comes after the one that it rests on, where another line makes that.
+      def parents_first(manuscript, readings)
+        left, there = readings.dup, []
+        until left.empty?
+          ready = left.find { |one| one.parent.nil? || called(manuscript, one.parent) || there.any? { |name| name.casecmp?(one.parent) } } || left.first
+          there << ready.name
+          left.delete_at(left.index(ready))
+        end
+        there.map { |name| readings.find { |one| one.name == name } }
+      end
+
       def given(manuscript, id)
         return ApplyCharacterStyle.new("style" => id, "text" => parameters["text"]).carry_out(manuscript) if parameters["text"]
 
-        parameters["paragraphs"] ? ApplyStyle.new("style" => id, "paragraphs" => parameters["paragraphs"],
-          "shed" => true).carry_out(manuscript) : manuscript
+        ApplyStyle.new("style" => id, "paragraphs" => parameters["paragraphs"], "shed" => true).carry_out(manuscript)
       end
 
-      def restyled(manuscript, line)
-        reading = Properties::Specification.read(line, families: Fonts::Book.shipped.known | manuscript.sheet.families)
-        raise ChangeRefused, "“#{line}” begins with no style; write it like “heading 2: 14 pt, bold”." unless reading.name
-        raise ChangeRefused, "In “#{line}”: #{reading.faults.first}" if reading.faults.any? && !parameters["lenient"]
-
+      def restyled(manuscript, reading)
         values = reading.values.transform_keys(&:to_s)
         style = called(manuscript, reading.name)
         return define(manuscript, reading, values) unless style
 
-        hung = followed(hang(manuscript, style, reading), style.id, reading)
+        hung = hang(manuscript, style, reading)
         values.empty? ? hung : ChangeStyle.new("style" => style.id, "values" => values).carry_out(hung)
       end
 
@@ -47,17 +66,16 @@ module Norvel
         kind = parameters["text"] ? :character : :paragraph
         over = reading.parent ? parent(manuscript, reading) : (manuscript.sheet[manuscript.sheet.default_id] if kind == :paragraph)
         id = manuscript.sheet.free_id(reading.name)
-        made = DefineStyle.new("id" => id, "name" => reading.name, "parent" => over&.id, "kind" => (over&.kind || kind).to_s,
+        DefineStyle.new("id" => id, "name" => reading.name, "parent" => over&.id, "kind" => (over&.kind || kind).to_s,
           "values" => values, "lean" => true).carry_out(manuscript)
-        followed(made, id, reading)
       end
 
-      def followed(manuscript, id, reading)
+      def followed(manuscript, reading)
         return manuscript unless reading.following
 
         following = called(manuscript,
           reading.following) or raise ChangeRefused, "There is no style “#{reading.following}” to come after “#{reading.name}”."
-        SetNextStyle.new("style" => id, "next" => following.id).carry_out(manuscript)
+        SetNextStyle.new("style" => called(manuscript, reading.name).id, "next" => following.id).carry_out(manuscript)
       end
 
       def hang(manuscript, style, reading)

@@ -25,11 +25,12 @@ module Norvel
       def mended(operation, manuscript)
         return operation unless operation.springs_traps?
 
-        traps = sprung(manuscript, operation.call(manuscript)).reject { |trap| trap.values.empty? }
+        after = operation.call(manuscript)
+        traps = sprung(manuscript, after).reject { |trap| trap.values.empty? }
         return operation if traps.empty?
 
         mends = traps.map { |trap| ["change_style", {"style" => trap.style, "values" => trap.values}] }
-        names = traps.filter_map { |trap| manuscript.sheet[trap.style]&.name }
+        names = traps.map { |trap| after.sheet[trap.style].name }
         clear = "#{names.first(NAMED_MOST).join(", ")}#{" and #{names.size - NAMED_MOST} more" if names.size > NAMED_MOST} kept clear of it"
         Series.extending(operation, manuscript, clear, mends)
       end
