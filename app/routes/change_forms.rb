@@ -8,6 +8,7 @@ module NorvelWeb
       def change_parameters
         case params["operation"]
         when "apply_style" then {"style" => params["style"], "paragraphs" => chosen_ids}
+        when "give_style" then {"style" => params["style"], "paragraphs" => chosen_ids, "keep" => (params["keep"] == "yes") || nil}.compact
         when "change_style" then {"style" => params["style"], "values" => style_values}
         when "remove_direct_formatting" then where_chosen.merge("kinds" => hand_kinds_wanted,
           "meaning" => params["meaning"]&.slice("italic", "bold", "underline")).compact
@@ -310,8 +311,7 @@ module NorvelWeb
         return unless style_id
 
         ids = paragraphs.map(&:id)
-        steps = [["apply_style", {"style" => style_id, "paragraphs" => ids}]]
-        steps << ["remove_direct_formatting", {"paragraphs" => ids}] unless params["bare"] == "no"
+        steps = [["give_style", {"style" => style_id, "paragraphs" => ids, "keep" => (params["bare"] == "no") || nil}.compact]]
         what = (ids.size == 1) ? named(paragraphs.first, 40) : plural(ids.size, "paragraph")
         operation = Norvel::Changes.build("series", "title" => "Swept #{what} into “#{manuscript.sheet[style_id].name}”.",
           "changes" => steps)

@@ -72,7 +72,7 @@ module NorvelWeb
       def look_change(look)
         ids = look.paragraphs
         case params["action"]
-        when "style" then series("Gave a look of #{plural(ids.size, "paragraph")} the style “#{manuscript.sheet.fetch(params["style"]).name}”.", styled(ids, params["style"]))
+        when "style" then Norvel::Changes.build("give_style", {"style" => params["style"], "paragraphs" => ids, "keep" => (params["keep"] == "yes") || nil}.compact)
         when "new_style"
           name = params["name"].to_s.strip
           return restyled_look(ids, name) if name.include?(":")
@@ -94,7 +94,7 @@ module NorvelWeb
       end
 
       def styled(ids, style)
-        [["apply_style", {"style" => style, "paragraphs" => ids}], ["remove_direct_formatting", {"paragraphs" => ids}]]
+        [["give_style", {"style" => style, "paragraphs" => ids}]]
       end
 
       def series(title, changes) = Norvel::Changes.build("series", "title" => title, "changes" => changes)

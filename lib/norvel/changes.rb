@@ -25,6 +25,7 @@ require_relative "changes/styles/held_back"
 require_relative "changes/styles/adopt_everywhere"
 require_relative "changes/styles/emphasis_styles"
 require_relative "changes/cleaning/remove_direct_formatting"
+require_relative "changes/styles/give_style"
 require_relative "changes/cleaning/remove_empty_paragraphs"
 require_relative "changes/cleaning/blank_gaps"
 require_relative "changes/cleaning/replace_blank_lines"
@@ -65,7 +66,7 @@ module Norvel
   # Named operations on manuscripts.
   module Changes
     OPERATIONS = [
-      ApplyStyle, ChangeStyle, Restyle, DefineStyle, RemoveDirectFormatting, RemoveEmptyParagraphs, SetPageDesign, RenameStyle,
+      ApplyStyle, GiveStyle, ChangeStyle, Restyle, DefineStyle, RemoveDirectFormatting, RemoveEmptyParagraphs, SetPageDesign, RenameStyle,
       DuplicateStyle, HangStyle, SetNextStyle, DeleteStyle, RemoveUnusedStyles, FormatHere, AdoptLook, AdoptEverywhere, StyleFromLook,
       ApplyCharacterStyle, AdoptTextLook, CharacterStyleFromLook, EditText, ReplaceText, Write, SplitParagraph, JoinParagraphs,
       InsertParagraph, DeleteParagraphs, MoveParagraphs, ShiftHeadings, ChangeList, NumberHeadings, MakeList, RestartNumbers,

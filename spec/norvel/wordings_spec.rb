@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require "timeout"
+
 # What people say of a style, in the trade's words, in the fields' own labels, in British and American spelling.
 RSpec.describe Norvel::Properties::Wordings do
   let(:families) { ["Times New Roman", "Arial", "Liberation Serif", "Courier New", "Black Forest Text"] }
@@ -125,6 +127,12 @@ RSpec.describe Norvel::Properties::Wordings do
 
         expect([said, read(said).faults.map(&:to_s)]).to eq([said, []])
       end
+    end
+  end
+
+  it "is read in a moment, whatever is written" do
+    ["1", " ", "a", "-", ".", "in ", "no ", "1.", "#", "1 pt "].each do |piece|
+      expect(Timeout.timeout(3) { read(piece * (8_000 / piece.length)).faults.size }).not_to be_nil
     end
   end
 

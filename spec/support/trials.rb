@@ -185,7 +185,7 @@ module Trials
   # Rows of random changes over manuscripts of others.
   # @param steps [Integer] @param seed [Integer]
   # @return [Hash{Symbol=>Object}] :made changes, :faults by file
-  def walks(steps:, seed:, paths: Dir[File.join(Manuscripts::DEMO, "*.docx")] + Dir[File.join(Outside::SAMPLES, "*.docx")] + Dir[File.join(Outside::LETTERS, "*.docx")])
+  def walks(steps:, seed:, paths: Dir[File.join(Manuscripts::DEMO, "*.docx")] + Outside.samples)
     found = {made: 0, faults: {}}
     paths.sort.each_with_index do |path, index|
       walk = RandomWalk.new(File.binread(path), seed + index)

@@ -189,7 +189,7 @@ module Norvel
 
       def others
         [wording(/(?:no|not|without) (?:#{any(UNDERLINE)})/, -> { {underline: "none"} }), wording(/(?:#{any(UNDERLINE)})(?: (none|single|double|thick|dotted|dash|wave|words))?/, ->(kind) { {underline: kind || "single"} }),
-          wording(/(single|double|thick|dotted|dash|wave|words) (?:#{any(UNDERLINE)})/, ->(kind) { {underline: kind} }), wording(/scaled(?: to)? (\d+) ?%?|(\d+) ?% (?:wide|scale|horizontal scale)/, ->(one, other) { {scale: one || other} }),
+          wording(/(single|double|thick|dotted|dash|wave|words) (?:#{any(UNDERLINE)})/, ->(kind) { {underline: kind} }), wording(/scaled(?: to)? (\d{1,3}) ?%?|(\d{1,3}) ?% (?:wide|scale|horizontal scale)/, ->(one, other) { {scale: one || other} }),
           wording(/language ([A-Za-z]{2,3}(?:-\w+)*)/, ->(code) { {language: code} }), wording(/(?:no|without) tab stops|no tabs/, -> { {tabs: "none"} }), wording(/(?:tab stops?|tabs)(?: at)? ([^,]+)/, ->(stops) { {tabs: stops} }),
           wording(/(?:no|without) (?:borders?|box|frame)/, -> { {borders: "none"} }), wording(/borders? ([^,]+)/, ->(sides) { {borders: sides} }),
           wording(/(?:a )?(?:rule|line) (above|below)(?: of)?(?: (#{LENGTH}))?/o, ->(side, width) { {borders: "#{{"above" => "top", "below" => "bottom"}[side.downcase]} #{width ? length(width) : "0.5 pt"}"} }),

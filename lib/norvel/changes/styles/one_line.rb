@@ -125,7 +125,7 @@ module Norvel
 
       def kind = @text ? :character : :paragraph
 
-      def apply(style) = Changes.build(@text ? "apply_character_style" : "apply_style", "style" => style.id, **where)
+      def apply(style) = Changes.build(@text ? "apply_character_style" : "give_style", "style" => style.id, **where)
 
       def chosen
         @paragraphs || raise(ChangeRefused, "No paragraph is chosen. To change a style, begin with its name: “Body: 12 pt, lines 1.5”.")

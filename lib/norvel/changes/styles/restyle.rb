@@ -17,7 +17,7 @@ module Norvel
       def sentence(manuscript)
         made, changed = parameters["lines"].map { |line| Properties::Specification.read(line).name }.partition { |name| called(manuscript, name).nil? }
         list = ->(names) { names.map { |name| "“#{name}”" }.join(", ") }
-        whom = "#{counted(parameters["paragraphs"].size, "paragraph")}" if parameters["paragraphs"]
+        whom = counted(parameters["paragraphs"].size, "paragraph") if parameters["paragraphs"]
         [("Made the style #{list[made]}#{" for #{whom}" if whom}." if made.any?),
           ("Restyled #{list[changed]}#{" and gave it to #{whom}" if whom && made.empty?}." if changed.any?)].compact.join(" ")
       end
