@@ -118,7 +118,11 @@ module NorvelWeb
     def by_pattern(pattern)
       return Norvel::Choice.matching(manuscript, pattern, regular: true) if params["regular"] == "yes"
 
-      Norvel::Choice.described(manuscript, pattern, state.layout)
+      found = Norvel::Choice::Described.new(manuscript, pattern, state.layout, roles: state.roles, families: families_here)
+      found.paragraphs.tap { @said_of_choice = found.said }
+    rescue Norvel::ChangeRefused => error
+      @said_of_choice = error.message
+      []
     end
 
     def of_same_look(paragraph)

@@ -123,14 +123,32 @@ RSpec.describe Norvel::Choice do
   let(:long) { Array.new(45) { |index| "word#{index}" }.join(" ") }
   let(:one) { manuscript(paragraph(0, "One"), paragraph(1, "“#{long}”"), paragraph(2, long), paragraph(3, "“Short words.” (Lathe 1871)"), paragraph(4, stretch("Bold", bold: true)), paragraph(5, "")) }
 
-  def chosen(written) = described_class.described(one, written, layout(one)).map(&:id)
+  def chosen(written, of = one, **more) = described_class.described(of, written, layout(of), **more).map(&:id)
 
   it "chooses paragraphs by what is said of them" do
     {"40 words and more" => [1, 2], "at least 40 words" => [1, 2], "fewer than 3 words" => [0, 4], "in quotation marks" => [1, 3], "40 words and more, in quotation marks" => [1],
-     "by hand" => [4], "empty" => [5], "page 1" => [0, 1, 2, 3, 4, 5], "not in tables, fewer than 2 words" => [0, 4], "word3" => [1, 2], "word3, in quotes" => [1], "style Base, empty" => [5]}.each do |written, ids|
+     "by hand" => [4], "empty" => [5], "page 1" => [0, 1, 2, 3, 4, 5], "not in tables, fewer than 2 words" => [0, 4], "word3" => [1, 2], "word3, in quotes" => [1], "style Base, empty" => [5], "style block quotation" => [], "not empty" => [0, 1, 2, 3, 4], "more than 40 words" => [1, 2], "part 1, in quotes" => [1, 3], "part 2" => []}.each do |written, ids|
       expect([written, chosen(written)]).to eq([written, ids])
     end
     expect { chosen("style Nowhere, empty") }.to raise_error(Norvel::ChangeRefused, "There is no style “Nowhere”.")
+  end
+
+  it "chooses by how they come out, in the words of the line, and by what they are" do
+    looks = manuscript(paragraph(0, "Head", style: "Heading1"), paragraph(1, stretch("Bold and red", bold: true, color: "#ff0000"), align: :center), paragraph(2, "Half ", stretch("bold", bold: true)), paragraph(3, stretch("Large", size: 254_000)), paragraph(4, "“Red” and plain"))
+    {"bold, red" => [1], "centred" => [1], "not centred, not bold" => [2, 3, 4], "20 pt" => [3], "larger than 18 pt" => [3], "smaller than 18 pt, not bold" => [2, 4], "“red”" => [1, 4], "no style heading 1" => [1, 2, 3, 4], "flush left, not style heading 1" => [2, 3, 4]}.each do |written, ids|
+      expect([written, chosen(written, looks)]).to eq([written, ids])
+    end
+    roles = Norvel::Roles.said(looks, {0 => :heading_1, 1 => :caption, 2 => :body, 3 => :body, 4 => :block_quotation})
+    {"headings" => [0], "heading 1" => [0], "captions" => [1], "not headings, not captions" => [2, 3, 4], "quotations" => [4], "body, bold" => [], "body text" => [2, 3]}.each do |written, ids|
+      expect([written, chosen(written, looks, roles: roles)]).to eq([written, ids])
+    end
+  end
+
+  it "says what it understood and found, and what it did not understand" do
+    found = Norvel::Choice::Described.new(one, "40 words and more, in quotes", layout(one))
+    expect(found.said).to eq("40 words and more: 2; in quotes: 2; together 1")
+    expect(Norvel::Choice::Described.new(one, "Short words", layout(one)).said).to eq("the words “Short words”: 1")
+    expect { chosen("bold 12 bananas") }.to raise_error(Norvel::ChangeRefused, "“12 bananas” is not understood. To look for words, put them into quotation marks.")
   end
 end
 

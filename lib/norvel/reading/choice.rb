@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require "timeout"
+require_relative "choice/described"
 
 module Norvel
   # Choosing paragraphs of a manuscript by what they have in common. Every method gives body paragraphs in
@@ -37,33 +38,10 @@ module Norvel
       raise ChangeRefused, "That pattern takes too long; write it more simply."
     end
 
-    # What can be said of paragraphs beside the words in them: a pattern, and a block of what it caught, the manuscript and its layout, that
-    # says which paragraphs.
-    CONDITIONS = {
-      /(?:at least )?(\d+)\+? words(?: (?:and|or) more)?/ => ->(found, *) { ->(paragraph) { words_in(paragraph) >= found[1].to_i } },
-      /(?:fewer|less) than (\d+) words/ => ->(found, *) { ->(paragraph) { words_in(paragraph).between?(1, found[1].to_i - 1) } },
-      /at most (\d+) words/ => ->(found, *) { ->(paragraph) { words_in(paragraph).between?(1, found[1].to_i) } },
-      /in (?:quotation marks|quotes)/ => ->(*) { ->(paragraph) { quoted?(paragraph) } },
-      /(?:pages?|p\.) ?(\d+)(?: ?(?:-|–|to) ?(\d+))?/ => ->(found, _, layout) { ->(paragraph) { layout.page_of(paragraph.id).to_i.between?(found[1].to_i, (found[2] || found[1]).to_i) } },
-      /(not )?in tables?/ => ->(found, *) { ->(paragraph) { paragraph.in_table == found[1].nil? } },
-      /(not )?(?:formatted )?by hand/ => ->(found, *) { ->(paragraph) { DirectFormatting.objectionable(paragraph).any? == found[1].nil? } },
-      /(?:empty|blank lines?)/ => ->(*) { ->(paragraph) { paragraph.empty? } },
-      /style (.+)/ => ->(found, manuscript, *) { (manuscript.sheet.named(found[1]) || raise(ChangeRefused, "There is no style “#{found[1]}”.")).then { |style| ->(paragraph) { paragraph.style == style.id } } }
-    }.transform_keys { |pattern| /\A#{pattern.source}\z/i }.freeze
-
-    # Paragraphs by what is said of them, one thing after the other: "40 words and more, in quotation marks, pages 3–7". What is no
-    # condition is words that stand in them.
-    # @param written [String] @param layout [Layout]
+    # @param written [String] what is said of them, one thing after the other: "40 words and more, bold, pages 3–7"
     # @return [Array<Manuscript::Paragraph>]
-    # @raise [ChangeRefused]
-    def described(manuscript, written, layout)
-      parts = written.to_s.split(/,(?=\s)/).map(&:strip).reject(&:empty?)
-      tests = parts.map { |part| CONDITIONS.lazy.filter_map { |pattern, test| (found = part.match(pattern)) && test.call(found, manuscript, layout) }.first }
-      return matching(manuscript, written) if tests.compact.empty?
-
-      tests = tests.zip(parts).map { |test, part| test || matching(manuscript, part).to_h { |paragraph| [paragraph.id, true] }.then { |ids| ->(paragraph) { ids.key?(paragraph.id) } } }
-      manuscript.paragraphs.select { |paragraph| tests.all? { |test| test.call(paragraph) } }
-    end
+    # @raise [ChangeRefused] where something is not understood
+    def described(manuscript, written, layout, **more) = Described.new(manuscript, written, layout, **more).paragraphs
 
     # @return [Integer] stretches between white space that have a letter or digit
     def words_in(paragraph) = paragraph.text.split(/[[:space:]]+/).count { |word| word.match?(/[[:alnum:]]/) }
