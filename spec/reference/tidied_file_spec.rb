@@ -67,7 +67,9 @@ RSpec.describe "The guide's sheet in a tidied file, read by another" do
       end
       after = Norvel::Plan.new(before, guide).apply
       exact = Norvel::Guide::Check.new(guide, layout(after)).results.find { |result| result.rule.id == "as-the-sheet" }
-      [File.basename(path), exact.findings.map(&:message), Norvel::Plan.new(after, guide).lines.map(&:sentence)]
+      # An item wholly in a character style of its author's (docx4js's loader.docx) keeps it, and is told.
+      open = exact.findings.reject { |finding| after.paragraph(finding.paragraph)&.runs&.all?(&:style) }
+      [File.basename(path), open.map(&:message), Norvel::Plan.new(after, guide).lines.map(&:sentence)]
     end
     expect(told.size).to be > 25
     expect(told.reject { |_, findings, again| findings.empty? && again.empty? }).to eq([])

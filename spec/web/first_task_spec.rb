@@ -38,7 +38,7 @@ RSpec.describe "From a messy report to house style", type: :feature do
       select "heading 1 (H1)", from: "Style"
       click_button "Apply"
     end
-    expect(page).to have_css("#message", text: "Gave 1 paragraph the style “heading 1”.")
+    expect(page).to have_css("#message", text: "Gave 1 paragraph the style “heading 1”; what was by hand went: centred, bold, 16 pt.")
     expect(on_page(chapter_two.id)).to have_css(".style-mark", text: "H1")
 
     within("#slip") { click_button "Change the style “heading 1” …" }

@@ -50,7 +50,7 @@ RSpec.describe "Choosing and sweeping", type: :feature do
     expect(page).to have_css(".slip-place", text: "2 paragraphs chosen")
     select "heading 2 (H2)", from: "Style"
     click_button "Apply"
-    expect(page).to have_css("#message", text: "Gave 2 paragraphs the style “heading 2”.")
+    expect(page).to have_css("#message", text: "Gave 2 paragraphs the style “heading 2”; what was by hand went: Arial, bold, 12 pt before, 14 pt …")
     within(".which") { click_button "Ropes" }
     click_button "in this style"
     expect(page).to have_css(".slip-place", text: "2 paragraphs chosen")
@@ -58,6 +58,10 @@ RSpec.describe "Choosing and sweeping", type: :feature do
     fill_in "Choose paragraphs that have", with: "(("
     check "as a regular expression"
     click_button "Choose"
-    expect(page).to have_css("#refusal", text: "is no regular expression")
+    expect(page).to have_css(".act .refused", text: "is no regular expression") # beside the field
+    expect(page).to have_field("pattern", with: "((")
+    fill_in "Choose paragraphs that have", with: "bold, red, captions"
+    click_button "Choose"
+    expect(page).to have_css(".act .refused", text: /Nothing is chosen. bold: \d+; red: \d+.*; captions: \d+; together 0/)
   end
 end

@@ -9,7 +9,7 @@ module Norvel
     class SvgInk
       include SvgValues
 
-      LABELS = {equation: "equation", anchor: "floating", object: "object", image: "image"}.freeze
+      LABELS = {equation: "equation", anchor: "floating", object: "object", image: "image", symbol: "sign"}.freeze
       NO_ALTERNATIVE = "An image without a text alternative"
 
       # @param picture [Proc, nil] a package member to the address of its picture, nil when it cannot be shown

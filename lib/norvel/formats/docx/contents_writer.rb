@@ -25,8 +25,11 @@ module Norvel
 
         def changed?(list)
           was = @before.contents.find { |one| one.code == list.code && one.first == list.first && one.closes == list.closes }
-          was.nil? || lines(@before, was) != lines(@now, list)
+          was.nil? || said(@before, was) != said(@now, list)
         end
+
+        # What the lines say and refer to; how they look is patched like any paragraph.
+        def said(manuscript, list) = lines(manuscript, list).map { |paragraph| [paragraph.id, paragraph.text, paragraph.runs.filter_map(&:refers)] }
 
         def lines(manuscript, list)
           from, to = [list.first, list.last].map { |id| manuscript.index_of(id) }
