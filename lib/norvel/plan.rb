@@ -92,6 +92,8 @@ module Norvel
       unless struck?(:sheet) || @guide.styles.empty?
         sheet.add_lines
         @sheet = sheet
+        own = Changes::StylesFromElsewhere.language(@manuscript.sheet)
+        @draft.remark(:sheet, "The manuscript's language, #{own}, stays; the guide is in #{@guide.language}.") if own && @guide.language && own != @guide.language
       end
       OwnLooks.new(@draft, @roles).add_lines(sheet.unguided)
       run_in unless struck?(:run_in_heading)

@@ -11,10 +11,11 @@ RSpec.describe "What files contain" do
 
   def written(name, bytes) = File.join(@folder, name).tap { |path| File.binwrite(path, bytes) }
 
-  ALL = ENV.key?("NORVEL_ALL") # `bin/trial wild` has every feature and file by both guides
+  # `bin/trial wild` has every feature and file by both guides.
+  def self.all? = ENV.key?("NORVEL_ALL")
 
   # @return [Hash{String=>String}] every second feature
-  def some(turn) = Wild::FEATURES.keys.each_with_index.filter_map { |name, index| [name, Wild.file(name)] if ALL || index % 2 == turn }.to_h
+  def some(turn) = Wild::FEATURES.keys.each_with_index.filter_map { |name, index| [name, Wild.file(name)] if self.class.all? || index % 2 == turn }.to_h
 
   # @param files [Hash{String=>String}] names to bytes
   # @yieldparam before [Norvel::Manuscript] @yieldreturn [Norvel::Manuscript]
@@ -70,7 +71,7 @@ RSpec.describe "What files contain" do
   # guide; with NORVEL_ALL each by both.
   %w[marrowby-diploma staff-notice].each_with_index do |guide, turn|
     it "is all there in files of others, tidied by #{guide}, and others read them" do
-      paths = Outside.samples.each_with_index.filter_map { |path, index| path if ALL || index % 2 == turn }
+      paths = Outside.samples.each_with_index.filter_map { |path, index| path if self.class.all? || index % 2 == turn }
       found = complaints(paths.to_h { |path| [File.basename(path), File.binread(path)] }) { |before| Norvel::Plan.new(before, Norvel::Guide.find(guide)).apply }
       expected = {"letters" => "", "elements" => {}, "wrong" => [], "opened" => nil}
       left = found.map { |name, one| [name, one.merge("letters" => one["letters"].delete("0-9."), "opened" => (one["opened"] unless name == "strict-format.docx"))] }

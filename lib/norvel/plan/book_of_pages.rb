@@ -42,7 +42,7 @@ module Norvel
         return if lists.any? { |list| list.kind == :headings } || main.nil?
         return typed(typed_contents) if typed_contents.any?
 
-        make("before" => main.id, "title" => @guide.contents[:title], "levels" => @guide.contents[:levels])
+        make("before" => main.id, "title" => titled(@guide.contents[:title]), "levels" => @guide.contents[:levels])
         {figures: :figure, tables: :table}.each { |key, kind| list_of(kind, @guide.contents[key]) if @guide.contents[key] }
       end
 
@@ -54,8 +54,11 @@ module Norvel
       def list_of(kind, title)
         counted = Captions.new(now, @roles).all.find { |caption| caption.kind == kind && caption.counted }&.counted
         listed = now.contents.any? { |list| list.kind == :captions && list.of == counted }
-        make("before" => main.id, "title" => title, "of" => counted) if counted && !listed
+        make("before" => main.id, "title" => titled(title), "of" => counted) if counted && !listed
       end
+
+      # What Norvel writes is in the manuscript's language.
+      def titled(title) = Guide::OwnWords.translated(title, from: @guide.language, to: Changes::StylesFromElsewhere.language(now.sheet))
 
       def make(given)
         @draft.add("make_contents", given, [main], 0.9, :contents)

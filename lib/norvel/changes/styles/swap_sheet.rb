@@ -22,6 +22,15 @@ module Norvel
 
       def beneath?(style) = kept.beneath && style.id == kept.default_id
 
+      # A manuscript that has a language keeps it; what another sheet says for all of its own goes.
+      def without_language(properties, sheet)
+        theirs = kept.styles[kept.default_id]&.properties&.[](:language)
+        (theirs && theirs == properties[:language] && StylesFromElsewhere.language(sheet)) ? properties.except(:language) : properties
+      end
+
+      # @return [String, nil] what a sheet says for all of its manuscript
+      def self.language(sheet) = sheet.defaults[:language] || sheet.saying(sheet.default_id, :language)&.properties&.[](:language)
+
       # Lists come along under numbers that are free here.
       # @return [Hash{String=>String}] list ids there to here
       def list_ids(manuscript, styles)
@@ -35,7 +44,7 @@ module Norvel
 
       # @param ids [Hash{String=>String}] style ids there to here
       def moved(style, ids, list_ids, sheet)
-        set = at_home(style, sheet)
+        set = without_language(at_home(style, sheet), sheet)
         if (ref = set[:numbering])
           set = list_ids[ref.list] ? set.merge(numbering: ref.with(list: list_ids[ref.list])) : set.except(:numbering)
         end
@@ -65,7 +74,7 @@ module Norvel
         others = sheet.styles.except(*ids.values)
         taken = others.values.flat_map { |style| [style.name, style.file_name] }.uniq
         coming = free_names(kept.styles.values.map { |style| moved(style, ids, list_ids, sheet) }, taken).to_h { |style| [style.id, at_place(sheet, style)] }
-        under = mapping.reject { |own, other| ids[other] == own }.to_h { |own, other| [own, sheet[own].with(parent: ids[other], next_style: nil, properties: {})] }
+        under = mapping.reject { |own, other| ids[other] == own }.to_h { |own, other| [own, sheet[own].with(parent: ids[other], next_style: nil, properties: sheet[own].properties.slice(:language))] }
         after = manuscript.with(sheet: sheet.with_styles(coming.merge(under)), lists: manuscript.lists.merge(lists(list_ids, ids)))
         after = after.with(sheet: after.sheet.with_styles(left_over(after, others, under)))
         SheetSettled.new(manuscript, after, kept.roles.to_h { |id, slot| [ids[id], slot] }).manuscript
@@ -119,7 +128,7 @@ module Norvel
         own = sheet[style.id] or return style
         named = style.name.casecmp?(own.file_name) ? own.with(name: style.name,
           standard: (own.file_name unless own.file_name == style.name)) : own.renamed(style.name.tr(",", ";"))
-        named.with(**style.to_h.except(:name, :standard, :from_file, :hidden), linked: style.linked || own.linked, properties: Properties.settled(style.properties, own.properties))
+        named.with(**style.to_h.except(:name, :standard, :from_file, :hidden), linked: style.linked || own.linked, properties: own.properties.slice(:language).merge(Properties.settled(style.properties, own.properties)))
       end
 
       # What an earlier swap brought and nothing needs any more goes again.
