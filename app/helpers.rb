@@ -72,6 +72,16 @@ module NorvelWeb
       HouseGuide.on_desk.find_by(id: reference)&.guide
     end
 
+    # The guide that a file says it is of: a template that comes back is held against its own, in its version where that is here.
+    # @return [String, nil] its reference
+    def guide_said(bytes)
+      title, version = Norvel::Template.guide_of(bytes)
+      return unless title
+
+      alike = guides.map { |reference, _| [reference, guide_named(reference)] }.select { |_, guide| guide&.title == title }
+      (alike.find { |_, guide| guide.version == version } || alike.first)&.first
+    end
+
     # @return [GuideText, nil] a published version of a guide on the desk
     def version_named(reference)
       guide, text = reference.to_s.split("-")

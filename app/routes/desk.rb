@@ -42,7 +42,8 @@ module NorvelWeb
           file = params["file"]
           raise Norvel::FileError, "Choose a .docx file first." unless file.is_a?(Hash) && file[:tempfile]
 
-          row = Intake.take(file[:tempfile].read, file[:filename].to_s) { |taken, read| settings.workbenches.open(taken.id, read) }
+          bytes = file[:tempfile].read
+          row = Intake.take(bytes, file[:filename].to_s, guide: guide_said(bytes) || Norvel::Guide::DEFAULT) { |taken, read| settings.workbenches.open(taken.id, read) }
           redirect to("/manuscripts/#{row.id}")
         end
 

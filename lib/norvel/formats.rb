@@ -68,6 +68,10 @@ module Norvel
     # @return [Array<String>] why its PDF may not call itself accessible (ISO 14289-1)
     def hindrances_of_pdf(layout) = Pdf::Hindrances.new(layout).to_a
 
+    # @param source [String] the bytes of a file @param format [String]
+    # @return [Hash{String=>String}] properties that programs name themselves
+    def properties(source, format: "docx") = of(format).properties(source)
+
     # @return [Proc] a member of a file to its bytes
     def pictures(source) = ->(member) { Archive.member(source, member) }
 

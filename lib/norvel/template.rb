@@ -51,7 +51,7 @@ module Norvel
         {"sheet" => JSON.parse(JSON.generate(kept.dump)), "mapping" => kept.beneath ? {} : {blank.sheet.default_id => kept.default_id}}]]
       steps << ["set_page_design", JSON.parse(JSON.generate(page))] unless page.empty?
       dressed = steps.reduce(blank) { |now, (name, parameters)| Changes.build(name, parameters).call(now) }
-      Formats.write(started(dressed, guide), source: bare)
+      signed(Formats.write(started(dressed, guide), source: bare), guide)
     end
 
     # @param guide [Guide]
@@ -68,7 +68,21 @@ module Norvel
       end
       roles = Roles.said(manuscript, manuscript.paragraphs.map(&:id).zip(slots).to_h)
       named = manuscript.with(info: manuscript.info.with(title: samples.first.last, language: guide.language))
-      Formats.write(Plan.new(named, guide, roles: roles).apply, source: source, name: name)
+      signed(Formats.write(Plan.new(named, guide, roles: roles).apply, source: source, name: name), guide)
+    end
+
+    GUIDE, VERSION = "norvel-guide", "norvel-guide-version" # properties of a template's file
+
+    # A template says whose it is, so that it is held against its own guide when it comes back.
+    def signed(bytes, guide) = Formats.of("docx").with_properties(bytes, {GUIDE => guide.title, VERSION => guide.version}.compact)
+
+    # @param bytes [String] a file
+    # @return [Array(String, String), nil] title and version of the guide that it says it is of
+    def guide_of(bytes)
+      said = Formats.properties(bytes)
+      [said[GUIDE], said[VERSION]] if said[GUIDE]
+    rescue FileError
+      nil
     end
 
     # @return [Array<Array(Symbol, Object)>] of the samples those that the guide has a style for

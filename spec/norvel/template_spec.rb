@@ -65,3 +65,20 @@ RSpec.describe Norvel::Template do
     expect(manuscript.matters.map(&:kind).uniq).to eq([:placeholder])
   end
 end
+
+RSpec.describe "A template's file" do
+  it "says whose it is, in properties that any reader of the format has" do
+    Norvel::Guide.shipped.first(2).map { |name| Norvel::Guide.find(name) }.each do |guide|
+      [Norvel::Template.bytes(guide), Norvel::Template.with_samples(guide)].each do |bytes|
+        expect(Norvel::Template.guide_of(bytes)).to eq([guide.title, guide.version])
+        expect(Norvel::Formats.properties(bytes).keys).to eq(%w[norvel-guide norvel-guide-version])
+      end
+    end
+    expect(Norvel::Template.guide_of(Norvel::Formats.bare)).to be_nil
+  end
+
+  it "keeps what else a file says there" do
+    twice = Norvel::Formats.of("docx").with_properties(Norvel::Formats.of("docx").with_properties(Norvel::Formats.bare, "Other" => "1"), "norvel-guide" => "Ä & <B>")
+    expect(Norvel::Formats.properties(twice)).to eq("Other" => "1", "norvel-guide" => "Ä & <B>")
+  end
+end

@@ -18,6 +18,13 @@ RSpec.describe "The server" do
     expect(last_response.status).to eq(403)
   end
 
+  it "holds a template that is brought back against its own guide" do
+    guide = "office-report"
+    bytes = Norvel::Template.with_samples(Norvel::Guide.find(guide))
+    send_form("/manuscripts", file: Rack::Test::UploadedFile.new(StringIO.new(bytes), "application/octet-stream", original_filename: "Vorlage Überblick.docx"))
+    expect(NorvelWeb::ManuscriptRecord.last.guide).to eq(guide)
+  end
+
   it "refuses a form without its token" do
     post "/manuscripts/#{row.id}/delete"
     expect(last_response.status).to eq(403)

@@ -38,6 +38,14 @@ module Norvel
       #   name of an anchor
       def links(_source) = {}
 
+      # @param source [String] the bytes of a file
+      # @return [Hash{String=>String}] properties that programs name themselves
+      def properties(_source) = {}
+
+      # @param source [String] @param wanted [Hash{String=>String}]
+      # @return [String] the bytes of the file with these besides its own
+      def with_properties(source, _wanted) = source
+
       # @param samples [Array<String, Array<Array<String>>>] sample text that is to be replaced: paragraphs, and tables by rows
       # @return [String] the smallest file: one style, and one empty paragraph where there is no sample text
       def bare(_samples = []) = raise(NotImplementedError)

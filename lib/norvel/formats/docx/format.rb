@@ -6,6 +6,7 @@ require_relative "writer"
 require_relative "bare"
 require_relative "spelled"
 require_relative "links"
+require_relative "custom_properties"
 
 module Norvel
   module Formats
@@ -21,6 +22,10 @@ module Norvel
         def patch(manuscript, source, ending: nil, &progress) = Writer.write(manuscript, source, ending: ending, &progress)
 
         def bare(samples = []) = Bare.bytes(samples)
+
+        def properties(source) = CustomProperties.read(source)
+
+        def with_properties(source, wanted) = CustomProperties.write(source, wanted)
 
         def links(source) = Links.in(source)
 
