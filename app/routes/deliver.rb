@@ -76,7 +76,7 @@ module NorvelWeb
       # @return [Makings::Making]
       def making(what)
         case what
-        when "file" then begun(record.filename, DOCX, &file_work)
+        when "file" then begun(name = named_file, DOCX, &file_work(name))
         when "pdf" then begun("#{base_name}.pdf", "application/pdf", &pdf_work)
         when "proof" then begun("proof.html", "text/html", noted: false, &proof_work)
         when "report" then begun("#{base_name} – findings.pdf", "application/pdf", noted: false, &report_work)
@@ -89,9 +89,35 @@ module NorvelWeb
       end
 
       # Everything that the work needs is there before it begins; the other process does not touch the database.
-      def file_work
+      # @param name [String] whose ending says whether it is a template
+      def file_work(name = record.filename)
         manuscript, source = bench.manuscript, bench.source
-        ->(tell) { Norvel::Formats.write(manuscript, source: source, &tell) }
+        ->(tell) { Norvel::Formats.write(manuscript, source: source, name: (name unless File.extname(name) == File.extname(record.filename)), &tell) }
+      end
+
+      RESTYLED = " – restyled"
+
+      # What the file is called: as it was called last, or so that it is not taken for the one that came.
+      # @return [String]
+      def delivered_name
+        endings = Norvel::Formats.endings
+        last = record.deliveries.map(&:filename).reverse.find { |name| endings.include?(File.extname(name).downcase) }
+        return last || record.filename if record.head_id.nil? || last
+
+        "#{base_name.delete_suffix(RESTYLED)}#{RESTYLED}#{File.extname(record.filename)}"
+      end
+
+      # What the person calls it: a name without a path, with an ending of this format.
+      # @raise [Norvel::ChangeRefused]
+      def named_file
+        name = params["name"].to_s.strip
+        return delivered_name if name.empty?
+        raise Norvel::ChangeRefused, "A file's name has none of / \\ : * ? \" < > | in it." if name.match?(%r{[/\\:*?"<>|]|\A\.})
+
+        name = "#{name}#{File.extname(record.filename)}" unless Norvel::Formats.endings.include?(File.extname(name).downcase)
+        raise Norvel::ChangeRefused, "A file's name has at most 200 letters." if name.length > 200
+
+        name
       end
 
       # The same state gives the same bytes: its date is that of the last change.

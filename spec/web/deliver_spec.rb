@@ -85,6 +85,24 @@ RSpec.describe "Delivering", type: :feature do
     expect(page).to be_axe_clean.according_to(:wcag2a, :wcag2aa, :wcag21aa, :wcag22aa)
   end
 
+  it "gives the file a name that says what it is, or the one that the person writes" do
+    Web.bring("Überblick.docx", docx { |file| file.paragraph("A line") })
+    visit "/manuscripts/#{row.id}/deliver"
+    expect(page).to have_field("Its name", with: "Überblick.docx") # nothing was changed
+    NorvelWeb::App.workbenches[row.id].change(Norvel::Changes.build("set_hyphenation", "on" => true), head: nil)
+    visit "/manuscripts/#{row.id}/deliver"
+    expect(page).to have_field("Its name", with: "Überblick – restyled.docx")
+    fill_in "Its name", with: "a/b"
+    press "Deliver .docx", says: "A file's name has none of"
+    fill_in "Its name", with: "Für Frau Ö"
+    press "Deliver .docx", says: "Delivered: Für Frau Ö.docx"
+    expect(row.deliveries.map(&:filename)).to eq(["Für Frau Ö.docx"])
+    visit "/manuscripts/#{row.id}/deliver"
+    expect(page).to have_field("Its name", with: "Für Frau Ö.docx")
+    fill_in "Its name", with: "Vorlage.dotx"
+    press "Deliver .docx", says: "Delivered: Vorlage.dotx"
+  end
+
   it "shows how far a long work is, and stops it" do
     Web.bring("report.docx", docx { |file| file.paragraph("A line") })
     allow(Norvel::Formats).to receive(:pdf) { |*, **, &tell| tell[3, 20] && sleep }

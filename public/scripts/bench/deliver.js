@@ -16,10 +16,15 @@ function nameOf(answer) {
   return long ? decodeURIComponent(long[1]) : "manuscript";
 }
 
-const plain = (page) => page.replace(/<[^>]*>/g, " ").replace(/\s+/g, " ").trim();
+// The sentence of a refusal, without its ways out.
+function plain(page) {
+  const { body } = new DOMParser().parseFromString(page, "text/html");
+  body.querySelectorAll("a, script, style").forEach((part) => part.remove());
+  return body.textContent.replace(/\s+/g, " ").trim();
+}
 
-async function ask(path, method) {
-  const answer = await fetch(path, { method, headers: { "X-CSRF-Token": token } });
+async function ask(path, method, fields) {
+  const answer = await fetch(path, { method, headers: { "X-CSRF-Token": token, "HX-Request": "true" }, body: fields && new URLSearchParams(fields) });
   if (!answer.ok) throw new Error(plain(await answer.text()) || "It could not be made.");
   return answer;
 }
@@ -67,7 +72,8 @@ async function keep(answer) {
 
 async function make(link, making) {
   if (!link.dataset.making) return keep(await ask(link.href, "GET"));
-  const begun = await (await ask(`${base}/making/${link.dataset.making}`, "POST")).json();
+  const name = link.dataset.named && document.getElementById(link.dataset.named).value;
+  const begun = await (await ask(`${base}/making/${link.dataset.making}`, "POST", name ? { name } : undefined)).json();
   await finished(making, begun);
   if (link.dataset.shown === undefined) return keep(await ask(`${base}/making/${begun.key}/file`, "POST"));
   said.textContent = "";
