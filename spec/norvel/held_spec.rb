@@ -131,3 +131,41 @@ RSpec.describe Norvel::Formats::Docx::KeptThings do
     expect(told(settings: %(<w:documentProtection w:edit="readOnly" w:enforcement="0"/>))).to eq([])
   end
 end
+
+# Seen on walks over files of four more libraries.
+RSpec.describe "A file that is written" do
+  def done(manuscript, *changes) = changes.reduce(manuscript) { |now, (name, given)| Norvel::Changes.build(name, given).call(now) }
+
+  it "has a style of another kind under the id of one that went" do
+    source = Wild.file("names that styles of another kind have")
+    before = read(source)
+    gone = done(before, ["delete_style", {"style" => "Strong", "replacement" => "Normal"}])
+    after = done(gone, ["define_style", {"id" => "Strong", "name" => "Strong", "kind" => "character", "values" => {"bold" => "yes"}}])
+    expect(read(Norvel::Formats.write(after, source: source)).sheet["Strong"]).to have_attributes(kind: :character, properties: {bold: true})
+  end
+
+  it "has places of a list of contents in a heading that its source has no properties for" do
+    source = Wild.build(body: Wild.p + Wild.p(Wild.t("Words of a paragraph")))
+    before = read(source)
+    empty = before.paragraphs.find(&:empty?)
+    after = done(before, ["edit_text", {"paragraph" => empty.id, "text" => "A heading"}], ["apply_style", {"paragraphs" => [empty.id], "style" => "Heading1"}], ["make_contents", {"before" => before.paragraphs.first.id, "levels" => 3}], ["apply_style", {"paragraphs" => [empty.id], "style" => "Normal"}])
+    expect(read(Norvel::Formats.write(after, source: source)).anchors.keys).to include(*after.anchors.keys)
+  end
+
+  it "may have a header's picture in a part of its own" do
+    members = {"word/header1.xml" => "<hdr><drawing/><p/></hdr>"}
+    one = manuscript(paragraph(0, "x"))
+    lost = ->(changed) { Norvel::Formats::Docx::LostOnTheWay.new(one, one, members, changed).to_a }
+    expect(lost["word/header1.xml" => "<hdr><p/></hdr>", "word/header2.xml" => "<hdr><drawing/></hdr>"]).to eq([])
+    expect(lost["word/header1.xml" => "<hdr><p/></hdr>"]).to eq(["word/header1.xml: 1 × drawing"])
+  end
+
+  it "leaves an equation as it is, whatever is tried on its paragraph" do
+    source = Wild.build(body: Wild.p("<m:oMath><m:r><m:t>a</m:t></m:r></m:oMath>") + Wild.p(Wild.t("Words")))
+    before = read(source)
+    equation = before.paragraphs.find { |one| one.runs.any?(&:equation?) }
+    after = done(before, ["format_here", {"paragraphs" => [equation.id], "values" => {"bold" => "yes", "align" => "center"}}])
+    expect(after.paragraph(equation.id)).to have_attributes(runs: equation.runs, properties: {align: :center})
+    expect(read(Norvel::Formats.write(after, source: source)).paragraph(equation.id).properties).to eq(align: :center)
+  end
+end

@@ -94,7 +94,7 @@ class RandomWalk
     fault("#{error.class}: #{error.message.lines.first.to_s[0, 160]} at #{error.backtrace.first(2).join(" < ")}")
   end
 
-  def pick(list) = list[@random.rand(list.size)]
+  def pick(list) = list.empty? ? nil : list[@random.rand(list.size)]
 
   def number = @random.rand(10_000)
 
@@ -108,7 +108,7 @@ class RandomWalk
 
   def some_or_all = (@random.rand(2).zero? ? some : "all")
 
-  def block = pick(manuscript.blocks.grep(Norvel::Manuscript::Paragraph)).id
+  def block = (pick(manuscript.blocks.grep(Norvel::Manuscript::Paragraph)) or raise Norvel::NothingToChange, "There is no paragraph.").id
 
   def style = pick(manuscript.sheet.of_kind(:paragraph)).id
 
@@ -117,13 +117,13 @@ class RandomWalk
   def part = @random.rand(manuscript.sections.size)
 
   def words
-    paragraph = pick(manuscript.paragraphs)
+    paragraph = pick(manuscript.paragraphs) or raise Norvel::NothingToChange, "There is no paragraph."
     from = @random.rand([paragraph.text.length, 1].max)
     [paragraph.id, from, [from + 1 + @random.rand(12), paragraph.text.length].min] if from < paragraph.text.length
   end
 
   def opening
-    paragraph = pick(manuscript.paragraphs)
+    paragraph = pick(manuscript.paragraphs) or raise Norvel::NothingToChange, "There is no paragraph."
     [paragraph.id, 0, [1 + @random.rand(20), paragraph.text.length].min]
   end
 

@@ -41,6 +41,9 @@ module Norvel
       # @return [Boolean] whether something hangs on it besides its text, so that it stays when its text goes
       def holds? = held.any? || !control.nil? || field == :own_number || (text.empty? && !field.nil?)
 
+      # @return [Boolean] whether it is an equation by itself, which says what it looks like in a way of its own
+      def equation? = text == INSET_MARK && insets.first&.kind == :equation
+
       # @return [Run, nil] what stays of it when its text goes
       def without_text
         return unless holds?

@@ -32,13 +32,17 @@ module Norvel
         block = values.keys.find { |name| !Properties[name].text? }
         raise ChangeRefused, "#{Properties[block].label} is a matter of whole paragraphs; choose the paragraph instead of words." if block
 
-        with_stretches(manuscript) { |run| run.with(properties: run.properties.merge(values).compact) }
+        with_stretches(manuscript) { |run| run.equation? ? run : run.with(properties: run.properties.merge(values).compact) }
       end
 
       def format(paragraph, block, text)
         put = ->(old, new) { new.empty? ? old : old.merge(new).compact }
         paragraph.with(properties: put[paragraph.properties, block], mark_properties: put[paragraph.mark_properties, text],
-          runs: text.empty? ? paragraph.runs : paragraph.runs.map { |run| run.with(properties: put[run.properties, text]) })
+          runs: if text.empty?
+                  paragraph.runs
+                else
+                  paragraph.runs.map { |run| run.equation? ? run : run.with(properties: put[run.properties, text]) }
+                end)
       end
     end
   end

@@ -91,9 +91,8 @@ module Norvel
         end
 
         def mark(node, name, number)
-          start = @codecs.make(node, "bookmarkStart")
           properties = Patching.child(node, "pPr")
-          properties ? properties.add_next_sibling(start) : node.prepend_child(start)
+          start = properties ? properties.add_next_sibling(@codecs.make(node, "bookmarkStart")) : @codecs.make_first(node, "bookmarkStart")
           {"id" => number, "name" => name}.each { |attribute, value| @codecs.put(start, attribute, value) }
           @codecs.put(@codecs.make(node, "bookmarkEnd"), "id", number)
         end

@@ -15,7 +15,7 @@ module Norvel
         # @param before [StyleSheet] as it came @param now [StyleSheet]
         # @return [Hash{String=>String}] the parts that had to be changed
         def settled(members, before, now)
-          fresh = now.styles.keys - before.styles.keys
+          fresh = now.styles.keys.reject { |id| before[id]&.kind == now[id].kind }
           return {} if fresh.empty?
 
           members.select { |name, bytes| name.match?(STORIES) && fresh.any? { |id| bytes.include?(%("#{id}").b) } }.filter_map do |name, bytes|

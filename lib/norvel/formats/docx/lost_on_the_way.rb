@@ -40,7 +40,10 @@ module Norvel
         def elements
           return [] unless @before.matters == @now.matters && unsaid.empty?
 
-          @was.flat_map { |name, part| less(part.elements, @is[name].elements).map { |element, count| "#{name}: #{count} × #{element}" } }
+          gone = less(*[@was, @is].map { |parts| parts.each_value.map(&:elements).reduce({}) { |all, one| all.merge(one) { |_, mine, other| mine + other } } })
+          return [] if gone.empty? # a header that another part has as well is none
+
+          @was.flat_map { |name, part| less(part.elements, @is[name].elements).slice(*gone.keys).map { |element, count| "#{name}: #{count} × #{element}" } }
         end
 
         def less(one, other) = one.filter_map { |key, count| [key, count - other.fetch(key, 0)] if count > other.fetch(key, 0) }.to_h

@@ -31,6 +31,7 @@ module Norvel
 
         def patch(style)
           before = @before[style.id]
+          before = another_kind(style.id) unless before.nil? || before.kind == style.kind
           node = @nodes[style.id] || make_style(style)
           patch_reference(node, "name", style.file_name) if before.nil? || !@nodes.key?(style.id) || before.file_name != style.file_name
           {parent: "basedOn", next_style: "next", linked: "link"}.each do |member, element|
@@ -47,6 +48,10 @@ module Norvel
             properties.unlink if properties.children.empty?
           end
         end
+
+        # One of another kind that has an id anew is another style.
+        # @return [nil]
+        def another_kind(id) = @nodes.delete(id)&.unlink && nil
 
         # What people call a style of the standard; the other aliases that the file has stay.
         def patch_aliases(node, style)
