@@ -88,10 +88,14 @@ module Norvel
       (beside && set[beside.name]) ? beside.show(set[beside.name]) : self[name].show(set[name], unit: unit)
     end
 
+    # @param name [Symbol] of a property @param one [Object, nil] @param other [Object, nil] values of it, nil where nothing is said
+    # @return [Boolean] whether they are the same, as far as the rounding of files lets it be seen
+    def same?(name, one, other) = one == other || (!one.nil? && !other.nil? && self[name].same?(one, other))
+
     # @param wanted [Hash{Symbol=>Object}] values by property @param own [Hash{Symbol=>Object}] those that stand there
     # @return [Hash{Symbol=>Object}] the wanted ones, where the two are the same as far as the rounding of files lets it be seen the others
     def settled(wanted, own)
-      wanted.to_h { |name, value| [name, (value.nil? || own[name].nil? || !self[name].same?(value, own[name])) ? value : own[name]] }
+      wanted.to_h { |name, value| [name, (value.nil? || !same?(name, value, own[name])) ? value : own[name]] }
     end
 
     # @param name [Symbol, String]

@@ -40,7 +40,7 @@ module Norvel
         by_style = found.to_h { |one| [one.style, one.values] }
         (manuscript.paragraphs + manuscript.note_paragraphs).filter_map do |paragraph|
           values = by_style[paragraph.style] or next
-          own = DirectFormatting.adoptable(paragraph).select { |name, value| values[name] == value }
+          own = DirectFormatting.adoptable(paragraph).select { |name, value| Properties.same?(name, values[name], value) }
           [paragraph.id, paragraph.bared_of(own)] unless own.empty?
         end.to_h
       end

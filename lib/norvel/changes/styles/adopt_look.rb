@@ -40,12 +40,12 @@ module Norvel
           own = DirectFormatting.tried(paragraph)
           next if paragraph.id != parameters["paragraph"].to_i && !follows?(own, values)
 
-          [paragraph.id, paragraph.bared_of(own.select { |name, value| values[name] == value }).with(style: style.id)]
+          [paragraph.id, paragraph.bared_of(own.select { |name, value| Properties.same?(name, values[name], value) }).with(style: style.id)]
         end.to_h
       end
 
       # @return [Boolean] whether a paragraph with these values by hand comes along
-      def follows?(own, values) = values.any? { |name, value| own[name] == value }
+      def follows?(own, values) = values.any? { |name, value| Properties.same?(name, own[name], value) }
 
       def same_style(manuscript) = manuscript.paragraphs.select { |paragraph| paragraph.style == example(manuscript).style }
     end
@@ -57,13 +57,13 @@ module Norvel
 
       private
 
-      def follows?(own, values) = own == values
+      def follows?(own, values) = own.keys.sort == values.keys.sort && own.all? { |name, value| Properties.same?(name, values[name], value) }
 
       # What its parent says anyway, it need not say.
       def taken(manuscript)
         found = super
         under = Cascade.new(manuscript).style(example(manuscript).style)
-        found.reject { |name, value| Properties[name].combine(under[name], value) == under[name] }.then { |more| more.empty? ? found : more }
+        found.reject { |name, value| Properties.same?(name, Properties[name].combine(under[name], value), under[name]) }.then { |more| more.empty? ? found : more }
       end
 
       def adopting(sheet, paragraph)

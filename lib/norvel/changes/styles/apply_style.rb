@@ -27,7 +27,7 @@ module Norvel
 
       def shed(paragraph, formatting)
         said = paragraph.properties.merge(DirectFormatting.whole_and_parts(paragraph).first)
-        paragraph.bared_of(said.select { |name, value| name != :numbering && formatting[name] == value })
+        paragraph.bared_of(said.select { |name, value| name != :numbering && Properties.same?(name, formatting[name], value) })
       end
 
       # Headings by their style that the new style gives no level.

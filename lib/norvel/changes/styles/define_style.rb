@@ -40,7 +40,7 @@ module Norvel
       def lean(manuscript, set)
         over = manuscript.sheet[parameters["parent"]] or return set
         under = (over.kind == :paragraph) ? Cascade.new(manuscript).style(over.id) : over.properties
-        set.reject { |name, value| under[name] == value && !Properties[name].piecewise? }
+        set.reject { |name, value| Properties.same?(name, under[name], value) && !Properties[name].piecewise? }
       end
     end
   end
