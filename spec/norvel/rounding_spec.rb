@@ -25,4 +25,12 @@ RSpec.describe "Values after a file's rounding" do
     made = Norvel::Changes.build("style_from_look", "paragraph" => 0, "name" => "Set in").call(manuscript(paragraph(0, "A", indent_start: twips), paragraph(1, "B", indent_start: cm)))
     expect(made.paragraphs.map(&:style)).to eq(%w[Setin Setin])
   end
+
+  it "count as one where most of a style's paragraphs have them" do
+    one = manuscript(*Array.new(6) { |index| paragraph(index, "Words #{index}", indent_first: index.even? ? cm : twips) }, paragraph(6, "Other", indent_first: 3 * cm))
+    found = Norvel::CommonestByHand.of(one)
+    expect(found.map { |each| [each.style, each.values, each.agreeing.size] }).to eq([["Base", {indent_first: cm}, 6]])
+    after = Norvel::Changes.build("adopt_everywhere").call(one)
+    expect(after.paragraphs.map(&:properties)).to eq([*Array.new(6) { {} }, {indent_first: 3 * cm}])
+  end
 end

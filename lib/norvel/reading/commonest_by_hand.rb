@@ -22,10 +22,10 @@ module Norvel
     def found(id, paragraphs)
       sets = paragraphs.to_h { |paragraph| [paragraph.id, DirectFormatting.adoptable(paragraph)] }
       agreeing, values = sets.keys, {}
-      sets.values.flat_map(&:to_a).tally.sort_by { |_, count| -count }.each do |(name, value), count|
+      counted(sets.values).sort_by { |_, count| -count }.each do |(name, value), count|
         break if count < LEAST || count * 2 <= paragraphs.size
 
-        still = agreeing.select { |one| sets[one][name] == value }
+        still = agreeing.select { |one| Properties.same?(name, sets[one][name], value) }
         agreeing, values = still, values.merge(name => value) if still.size >= LEAST && still.size * 2 > paragraphs.size
       end
       return if values.empty?
@@ -33,6 +33,15 @@ module Norvel
       others = sets.keys - agreeing
       Found.new(style: id, values: values, agreeing: agreeing, others: others)
     end
-    private_class_method :found
+
+    # Values that differ by a file's rounding are one, the first.
+    # @return [Hash{Array(Symbol, Object)=>Integer}]
+    def counted(sets)
+      sets.flat_map(&:to_a).tally.each_with_object(Hash.new(0)) do |((name, value), count), found|
+        known = found.keys.find { |other, said| other == name && Properties.same?(name, said, value) }
+        found[known || [name, value]] += count
+      end
+    end
+    private_class_method :found, :counted
   end
 end
