@@ -193,9 +193,13 @@ module NorvelWeb
       end
 
       # A change of a style, with those let follow that say otherwise by hand, where the person wants that.
+      # What is no running text keeps clear of what was meant for that.
       def style_change(operation)
-        (params["follow"] == "yes" && operation.is_a?(Norvel::Changes::ChangeStyle)) ? Norvel::Changes::HeldBack.released(operation,
-          manuscript) : operation
+        return operation unless operation.is_a?(Norvel::Changes::ChangeStyle)
+
+        @exceptions = Norvel::Changes::Exceptions.new(manuscript, operation, state.roles, take: taking)
+        changing = {operation.parameters["style"] => operation.parameters["values"].keys.map(&:to_sym)}
+        (params["follow"] == "yes") ? Norvel::Changes::HeldBack.released(@exceptions.operation, manuscript, changing, roles: state.roles) : @exceptions.operation
       end
 
       # What the line means that was written about what is chosen.
@@ -205,9 +209,12 @@ module NorvelWeb
         words = !params["text"].to_s.empty?
         choices = Norvel::Changes::OneLine::CHOICES.select { |choice| params[choice.to_s] == "yes" }
         way ||= params["way"] || (choices.intersect?(%i[rest follow]) ? "adopt" : "here")
-        Norvel::Changes::OneLine.new(manuscript, params["line"], fields: tried_fields, way: way, name: params["name"], choices: choices | also,
+        Norvel::Changes::OneLine.new(manuscript, params["line"], roles: state.roles, take: taking, fields: tried_fields, way: way, name: params["name"], choices: choices | also,
           families: families_here, text: (text_chosen if words), paragraphs: (chosen.map(&:id) if chosen.any? && !words))
       end
+
+      # @return [Array<Symbol>] groups that are to take over what was meant for running text
+      def taking = (params["take"] || {}).select { |_, yes| yes == "yes" }.keys.map(&:to_sym)
 
       # What is not understood of it is kept for the answer.
       # @return [Norvel::Changes::Operation]

@@ -88,7 +88,7 @@ module NorvelWeb
 
       # A look that gets a style by its values, not by what it has by hand.
       def restyled_look(ids, line)
-        operation = Norvel::Changes::OneLine.new(manuscript, line, paragraphs: ids, families: families_here, choices: [:give]).operation
+        operation = Norvel::Changes::OneLine.new(manuscript, line, paragraphs: ids, families: families_here, roles: state.roles, choices: [:give]).operation
         series(operation.sentence(manuscript),
           [[operation.class.operation_name, operation.parameters], ["remove_direct_formatting", {"paragraphs" => ids}]])
       end

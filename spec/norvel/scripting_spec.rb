@@ -55,7 +55,7 @@ RSpec.describe "The command line in scripts" do
     expect(guides.first.keys).to eq(%w[name title version rules])
     put("in.docx")
     said = JSON.parse(norvel("restyle", path("in.docx"), "--set", "heading 1: 14 pt, italic", "--out", path("out.docx"), "--json")[1])
-    expect(said).to match("restyled" => [{"style" => "heading 1", "values" => a_hash_including("size_pt" => 14.0, "italic" => true)}], "not_understood" => [])
+    expect(said).to match("restyled" => [{"style" => "heading 1", "values" => a_hash_including("size_pt" => 14.0, "italic" => true)}], "not_understood" => [], "kept_clear" => {})
   end
 
   it "makes what the name of the result says, or refuses" do

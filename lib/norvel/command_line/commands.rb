@@ -89,6 +89,7 @@ module Norvel
         json(parser)
         as_option(parser)
         parser.on("--set LINE", %(such as "heading 2: 14 pt, bold", or "Pull quotation from Body: italic, centred"; may be said often)) { |line| (@options[:set] ||= []) << line }
+        parser.on("--take GROUPS", Array, "who takes over spacings, indents and alignments that are meant for running text: #{Changes::Exceptions::GROUPS.keys.join(", ")}; they keep clear of it otherwise") { |groups| @options[:take] = groups }
         parser.on("--out OUT", "where the result goes") { |path| @options[:out] = path }
       end
 
@@ -98,10 +99,10 @@ module Norvel
 
         refuse_json_with_output
         before = manuscript(file)
-        operation = Changes.build("restyle", "lines" => @options[:set])
+        operation = kept_clear(before, Changes.build("restyle", "lines" => @options[:set]))
         after = operation.call(before)
         tell_lost(deliver(@options[:out], after, file))
-        return answer(restyled(before, after)) if @options[:json]
+        return answer(restyled(before, after).merge(kept_clear: @clear.kept.transform_values(&:size))) if @options[:json]
 
         ((@options[:out] == STANDARD) ? @err : @out).puts operation.told(before, after), *Formats.cannot_say(before, after)
       rescue ChangeRefused => error
@@ -109,6 +110,16 @@ module Norvel
       end
 
       private
+
+      # Headings and what else is no running text take over nothing that was meant for that.
+      def kept_clear(before, operation)
+        groups = (@options[:take] || []).map { |name| name.strip.to_sym }
+        unknown = groups - Changes::Exceptions::GROUPS.keys
+        raise Misuse, "--take knows no “#{unknown.first}”; it is one of #{Changes::Exceptions::GROUPS.keys.join(", ")}" if unknown.any?
+
+        @clear = Changes::Exceptions.new(before, Changes::Traps.mended(operation, before), Roles.new(before), take: groups)
+        @clear.operation
+      end
 
       # Each style that a line was about, with what it says itself now. A line that is not understood is refused whole.
       def restyled(before, after)

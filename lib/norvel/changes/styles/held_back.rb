@@ -17,6 +17,9 @@ module Norvel
         (manuscript.paragraphs + manuscript.note_paragraphs).select { |paragraph| !paragraph.blank? && (own = following[paragraph.style]) && by_hand?(paragraph, own) }
       end
 
+      # @return [Array<Manuscript::Paragraph>] without those that are no running text
+      def following(paragraphs, names, roles) = roles ? paragraphs.reject { |paragraph| Exceptions.apart?(roles, paragraph, names) } : paragraphs
+
       # Whether no style from the one that changes down to this one says the property itself.
       def silent_below?(sheet, id, style, name)
         sheet.chain(id).drop_while { |one| one.id != style }.drop(1).none? { |one| one.properties.key?(name) }
@@ -28,9 +31,10 @@ module Norvel
       private_class_method :by_hand?, :silent_below?
 
       # @param operation [Operation] @param changing [Hash{String=>Array<Symbol>}] the styles that it changes, and what of them
+      # @param roles [Roles, nil] what is no running text stays as it is, where that is known
       # @return [Operation] one that lets them follow, in the same step; itself where all follow anyway
-      def released(operation, manuscript, changing = {operation.parameters["style"] => operation.parameters["values"].keys.map(&:to_sym)})
-        held = changing.transform_values(&:uniq).map { |style, names| [of(manuscript, style, names).map(&:id), names] }.reject { |ids, _| ids.empty? }
+      def released(operation, manuscript, changing = {operation.parameters["style"] => operation.parameters["values"].keys.map(&:to_sym)}, roles: nil)
+        held = changing.transform_values(&:uniq).map { |style, names| [following(of(manuscript, style, names), names, roles).map(&:id), names] }.reject { |ids, _| ids.empty? }
         return operation if held.empty?
 
         count = held.flat_map(&:first).uniq.size

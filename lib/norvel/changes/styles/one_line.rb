@@ -29,7 +29,9 @@ module Norvel
       # @param fields [Hash{String=>String}] values that are written in fields of their own, "" for one that goes; those of the line win
       # @param way [String] what becomes of values: "here" alone, "adopt" by the styles of what is chosen, or a "new" style, `name`
       # @param choices [Array<Symbol>] of CHOICES
-      def initialize(manuscript, line, paragraphs: nil, text: nil, families: [], fields: {}, way: "here", name: nil, choices: [])
+      # @param roles [Roles, nil] of the manuscript, so that what is no running text keeps clear of what was meant for that; @param take
+      #   [Array<Symbol>] groups of these that are to take it (Exceptions::GROUPS)
+      def initialize(manuscript, line, paragraphs: nil, text: nil, families: [], fields: {}, way: "here", name: nil, choices: [], roles: nil, take: [])
         @manuscript = manuscript
         @line = line.to_s.strip
         @paragraphs = paragraphs
@@ -37,6 +39,8 @@ module Norvel
         @way = way
         @name = name
         @choices = choices
+        @roles = roles
+        @take = take
         @readings = lines.map { |one, from| moved(Properties::Specification.read(one, families: families, text_only: !text.nil?), from) }
         @fields, bad = fields.partition { |name, written| field_fault(name, written).nil? }.map(&:to_h)
         @faults = @readings.flat_map(&:faults) + bad.map { |name, written| fault_in(name, written) }
@@ -62,7 +66,10 @@ module Norvel
       def could_give? = @readings.one? && named? && !(@paragraphs || @text).nil? && !known_style(reading).nil?
 
       # @return [Array<Manuscript::Paragraph>] those that say otherwise by hand, and would not follow
-      def held_back = @held_back ||= changing.flat_map { |style, names| HeldBack.of(@manuscript, style, names) }.uniq
+      def held_back = @held_back ||= changing.flat_map { |style, names| HeldBack.following(HeldBack.of(@manuscript, style, names), names, @roles) }.uniq
+
+      # @return [Exceptions, nil] who else it would reach, and keeps clear of it
+      attr_reader :exceptions
 
       # @return [Hash{Symbol=>Object}] what the example has by hand besides what was said, and keeps unless it is chosen
       def rest
@@ -148,8 +155,17 @@ module Norvel
         which = {"lines" => lines.zip(@readings).map { |(one, _), reading| one.strip.sub(/\A#{EVERY}/io) { reading.name } }}
         which["lenient"] = true if @faults.any?
         which.merge!(where) if (@text || @paragraphs) && @readings.one? && (chose?(:give) || known_style(reading).nil?)
-        mended = Traps.mended(Changes.build("restyle", which), @manuscript)
-        chose?(:follow) ? HeldBack.released(mended, @manuscript, changing) : mended
+        settled(Changes.build("restyle", which))
+      end
+
+      # What stands apart from running text keeps clear of it; who says otherwise by hand follows, where that was chosen.
+      def settled(operation)
+        mended = Traps.mended(operation, @manuscript)
+        if @roles
+          @exceptions = Exceptions.new(@manuscript, mended, @roles, take: @take)
+          mended = @exceptions.operation
+        end
+        chose?(:follow) ? HeldBack.released(mended, @manuscript, changing, roles: @roles) : mended
       end
 
       # What the lines say of styles that are there, or what is typed for the styles of what is chosen.
@@ -196,8 +212,7 @@ module Norvel
         kept = "; the #{(chosen.size == 1) ? "paragraph" : "first of the #{chosen.size}"} keeps #{Properties::Specification.show(rest)} by hand" if rest.any?
         title = "#{named} adopted #{shown_values}#{kept}."
         told = series(title, styles.map { |id| ["change_style", {"style" => id, "values" => values}] }, by_hand_too? ? [["remove_direct_formatting", bare]] : [])
-        mended = Traps.mended(told, @manuscript)
-        chose?(:follow) ? HeldBack.released(mended, @manuscript, changing) : mended
+        settled(told)
       end
 
       def by_hand_too? = examples.any? { |one| DirectFormatting.tried(one).keys.intersect?(values.keys.map(&:to_sym)) || DirectFormatting.whole_and_parts(one).first.keys.intersect?(values.keys.map(&:to_sym)) }

@@ -1,0 +1,50 @@
+# frozen_string_literal: true
+
+RSpec.describe Norvel::Changes::Exceptions do
+  let(:long) { "The night ferries of the sound left when the last lamp on the quay was lit, and came back before the boats of the day were under way." }
+  # A report in one style, with what is no running text formatted by hand.
+  let(:one) do
+    cell = paragraph(20, "Boat")
+    made = manuscript(paragraph(0, stretch("The Night Ferries", bold: true), align: :center), paragraph(1, long), paragraph(2, long), paragraph(3, "Table 1: Boats"), paragraph(4, long, style: "Quote"), paragraph(5, "Head", style: "Heading1"), paragraph(6, long), cell)
+    made
+  end
+  let(:roles) { Norvel::Roles.said(one, {0 => :title, 1 => :body, 2 => :body, 3 => :caption, 4 => :block_quotation, 5 => :heading_1, 6 => :body, 20 => :table_text}) }
+
+  def change(line) = Norvel::Changes::Traps.mended(Norvel::Changes.build("restyle", "lines" => [line]), one)
+
+  def exceptions(line, **more) = described_class.new(one, change(line), roles, **more)
+
+  def effective(manuscript, name) = Norvel::Cascade.new(manuscript).then { |cascade| manuscript.paragraphs.to_h { |paragraph| [paragraph.id, cascade.paragraph(paragraph)[name]] } }
+
+  it "keeps clear who is no running text, in styles of their own, and says who" do
+    found = exceptions("Base: 12 pt, lines 2, indent 0.5 in")
+    expect(found.reached.transform_values { |paragraphs| paragraphs.map(&:id) }).to eq(titles: [0], tables: [20], captions: [3], quotations: [4])
+    after = found.operation.call(one)
+    spacing = effective(after, :line_spacing).transform_values(&:value)
+    expect(spacing.select { |_, value| value == 2.0 }.keys).to eq([1, 2, 6])
+    expect(effective(after, :indent_first).select { |_, value| value == 457_200 }.keys).to eq([1, 2, 6])
+    expect(effective(after, :align)[0]).to eq(:center)
+    expect(after.paragraphs.map { |paragraph| after.sheet[paragraph.style].name }).to eq(["Title line", "Base", "Base", "Caption", "Block quotation", "Heading 1", "Base", "Table text"])
+    expect(after.paragraphs.to_h { |paragraph| [paragraph.id, Norvel::Cascade.new(after).mark(paragraph)[:size]] }.values.uniq).to include(152_400) # a size is for all
+    expect(found.operation.sentence(one)).to end_with("titles (1), tables (1), captions (1), quotations (1) kept clear of it.")
+  end
+
+  it "lets those take it that are to" do
+    after = exceptions("Base: lines 2", take: %i[tables quotations]).operation.call(one)
+    expect(effective(after, :line_spacing).select { |_, value| value.value == 2.0 }.keys).to eq([1, 2, 4, 6, 20])
+  end
+
+  it "has none where the change is about something else than running text, says so itself, or is no spacing" do
+    expect([exceptions("Block quotation: in 2 cm").reached, exceptions("heading 1: centred").reached, exceptions("Base: bold, navy").reached]).to eq([{}, {}, {}])
+    both = Norvel::Changes.build("restyle", "lines" => ["Base: lines 2", "Block quotation: lines 1.5"])
+    expect(described_class.new(one, both, roles).reached.keys).not_to include(:quotations)
+  end
+
+  it "is kept by the line, also where all that say otherwise by hand follow" do
+    mixed = one.with_paragraphs(6 => one.paragraph(6).with(properties: {line_spacing: Norvel::Properties::LineSpacing.multiple(1.5)}))
+    line = Norvel::Changes::OneLine.new(mixed, "Everything: justified, lines 2", roles: roles)
+    after = line.operation.call(mixed)
+    expect(effective(after, :line_spacing).select { |_, value| value.value == 2.0 }.keys).to eq([1, 2, 6])
+    expect(effective(after, :align)[0]).to eq(:center)
+  end
+end
