@@ -169,3 +169,15 @@ RSpec.describe "A file that is written" do
     expect(read(Norvel::Formats.write(after, source: source)).paragraph(equation.id).properties).to eq(align: :center)
   end
 end
+
+RSpec.describe Norvel::Formats::Docx::Patching do
+  it "copies a node that stands nowhere any more with what its prefixes mean" do
+    document = Nokogiri::XML(%(<a xmlns="urn:a" xmlns:r="urn:r"><b r:id="1" plain="2"><c r:embed="3"/></b></a>))
+    node = document.root.element_children.first.unlink
+    [node, node.element_children.first].each do |one|
+      expect(described_class.copy(one).to_xml.gsub(/ xmlns(?::\w+)?="[^"]*"/, "")).to eq(one.to_xml.gsub(/ xmlns(?::\w+)?="[^"]*"/, ""))
+    end
+    copy = document.root.add_child(described_class.copy(node))
+    expect([copy.namespace.href, copy.attribute_with_ns("id", "urn:r").value, copy.element_children.first.attribute_with_ns("embed", "urn:r").value]).to eq(["urn:a", "1", "3"])
+  end
+end

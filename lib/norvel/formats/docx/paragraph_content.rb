@@ -78,7 +78,7 @@ module Norvel
           rest ? [Leaf.new(rest, leaf.wrappers, nil)] : []
         end
 
-        def cutter(index) = (@cutters ||= {})[index] ||= RunCutter.new(@leaves[index].node.dup, @runs[@leaves[index].run].text.length)
+        def cutter(index) = (@cutters ||= {})[index] ||= RunCutter.new(Patching.copy(@leaves[index].node), @runs[@leaves[index].run].text.length)
       end
     end
   end

@@ -31,6 +31,22 @@ module Norvel
 
         def serialize(document) = document.to_xml(save_with: Nokogiri::XML::Node::SaveOptions::AS_XML)
 
+        # A copy of a node that stands in no document any more would lose what its prefixes mean (a picture's, a link's relationship).
+        # @param level [Integer] 2: without what stands in it
+        # @return [Nokogiri::XML::Node]
+        def copy(node, level = 1)
+          made = node.dup(level)
+          spaced(node, made) if node.element? && !node.ancestors.last.is_a?(Nokogiri::XML::Document)
+          made
+        end
+
+        def spaced(node, made)
+          made.namespace = node.namespace if node.namespace
+          node.attribute_nodes.zip(made.attribute_nodes) { |one, other| other.namespace = one.namespace if one.namespace && other }
+          node.element_children.zip(made.element_children) { |one, other| spaced(one, other) if other }
+        end
+        private_class_method :spaced
+
         # @return [Nokogiri::XML::Element, nil]
         def child(node, name) = Walk.child(node, name)
 

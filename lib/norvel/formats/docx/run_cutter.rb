@@ -33,7 +33,7 @@ module Norvel
         def rest(ranges)
           return if @whole || ranges.any? { |range| range == (0...@length) }
 
-          parts = @units.filter_map { |child, length, at| child.dup if length.zero? && child.name != "lastRenderedPageBreak" && ranges.none? { |range| at < range.begin || holds?(range.begin, range.end, at) } }
+          parts = @units.filter_map { |child, length, at| Patching.copy(child) if length.zero? && child.name != "lastRenderedPageBreak" && ranges.none? { |range| at < range.begin || holds?(range.begin, range.end, at) } }
           parts.empty? ? nil : filled(parts)
         end
 
@@ -65,12 +65,12 @@ module Norvel
         end
 
         def part(child, length, at, from, to, lead)
-          return (child.dup if holds?(from, to, at) || at.between?(lead, from - 1)) if length.zero?
+          return (Patching.copy(child) if holds?(from, to, at) || at.between?(lead, from - 1)) if length.zero?
 
           first, last = [from - at, 0].max, [to - at, length].min
           return if first >= last
 
-          copy = child.dup
+          copy = Patching.copy(child)
           return copy if last - first == length
           return ruby_part(copy, first, last) if child.name == "ruby"
 
@@ -83,7 +83,7 @@ module Norvel
         def ruby_part(copy, first, last)
           words = Held.ruby_base(copy)[first...last]
           texts = copy.xpath("./*[local-name()='rubyBase']//*[local-name()='t']")
-          return texts.first.dup.tap { |plain| plain.content = words } if first.positive?
+          return Patching.copy(texts.first).tap { |plain| plain.content = words } if first.positive?
 
           texts.first.content = words
           texts.drop(1).each(&:unlink)
@@ -93,9 +93,9 @@ module Norvel
         def holds?(from, to, at) = at.between?(from, to - 1) || (from == to && at == from) || (at == @length && to == @length)
 
         def filled(parts)
-          copy = @node.dup(2)
+          copy = Patching.copy(@node, 2)
           properties = @node.element_children.find { |child| child.name == "rPr" }
-          [properties&.dup, *parts].compact.each { |part| copy.add_child(part) }
+          [(Patching.copy(properties) if properties), *parts].compact.each { |part| copy.add_child(part) }
           copy
         end
       end

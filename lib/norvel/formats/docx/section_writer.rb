@@ -44,7 +44,7 @@ module Norvel
           node = section.origin && @nodes[section.origin] or return
           return node if index == (@lasts ||= @now.each_with_index.to_h { |one, number| [one.origin, number] })[section.origin]
 
-          node.dup.tap { |copy| copy.element_children.each { |part| part.unlink if part.name == "sectPrChange" } }
+          Patching.copy(node).tap { |copy| copy.element_children.each { |part| part.unlink if part.name == "sectPrChange" } }
         end
 
         # What a section says that says nothing.

@@ -144,7 +144,7 @@ module Norvel
           template = home && child(contents[home].node, "pPr")
           was = template ? contents[home].paragraph : Manuscript::Paragraph.new(id: paragraph.id, style: @default_style)
           if template
-            copy = template.dup
+            copy = Patching.copy(template)
             copy.element_children.each { |part| part.unlink if KEPT_APART.include?(part.name) || drop_cap?(part) }
             node.add_child(copy)
           end
@@ -171,8 +171,8 @@ module Norvel
         end
 
         def shell_of(wrapper)
-          shell = wrapper.dup(2)
-          wrapper.element_children.each { |part| shell.add_child(part.dup) if Walk::OWN.include?(part.name) }
+          shell = Patching.copy(wrapper, 2)
+          wrapper.element_children.each { |part| shell.add_child(Patching.copy(part)) if Walk::OWN.include?(part.name) }
           shell
         end
 
