@@ -99,3 +99,20 @@ RSpec.describe Norvel::Changes::ListChange do
     end
   end
 end
+
+require_relative "../support/wild"
+
+# Seen on a walk over one of sablon's files: the level of one list was written into the definition that another one has as well.
+RSpec.describe "Lists of one definition" do
+  it "keep their own where the other is changed" do
+    item = ->(id, words) { Wild.p(Wild.t(words), %(<w:numPr><w:ilvl w:val="0"/><w:numId w:val="#{id}"/></w:numPr>)) }
+    numbering = %(<w:numbering xmlns:w="#{Wild::W}"><w:abstractNum w:abstractNumId="4"><w:lvl w:ilvl="0"><w:start w:val="1"/><w:numFmt w:val="decimal"/><w:lvlText w:val="%1."/><w:pPr><w:ind w:left="360" w:hanging="360"/></w:pPr></w:lvl></w:abstractNum><w:num w:numId="1"><w:abstractNumId w:val="4"/></w:num><w:num w:numId="2"><w:abstractNumId w:val="4"/><w:lvlOverride w:ilvl="0"><w:startOverride w:val="1"/></w:lvlOverride></w:num></w:numbering>)
+    source = Wild.build(body: item[1, "One"] + item[2, "Two"], parts: {"word/numbering.xml" => numbering}, relations: {"rIdNumbering" => ["numbering", "numbering.xml"]})
+    before = read(source)
+    level = before.lists["2"].levels[0]
+    changed = before.lists["2"].with(levels: {0 => level.with(text: "(%1)", properties: {})})
+    after = before.with(lists: before.lists.merge("2" => changed))
+    again = read(Norvel::Formats.write(after, source: source))
+    expect(again.lists.transform_values { |list| [list.levels[0].text, list.levels[0].properties, list.starts] }).to eq("1" => ["%1.", {indent_start: 228_600, indent_first: -228_600}, {}], "2" => ["(%1)", {}, {0 => 1}])
+  end
+end

@@ -31,18 +31,42 @@ module Norvel
         private
 
         def patch(before, now)
-          now.levels.each { |index, level| patch_level(level_node(now, index), before.levels[index], level) unless before.levels[index] == level }
+          now.levels.each do |index, level|
+            next if before.levels[index] == level
+
+            others_keep?(now, index, level) ? apart(now, index, level) : patch_level(level_node(now, index), before.levels[index], level)
+          end
           now.starts.each { |index, start| override_start(find("num", "numId", now.id), index, start) unless before.starts[index] == start }
+        end
+
+        # Whether another list of the same definition has the level otherwise.
+        def others_keep?(list, index, level)
+          return false if own_level(list, index)
+
+          shared = child_value(find("num", "numId", list.id), "abstractNumId")
+          @now.any? do |id, other|
+            id != list.id && other.levels[index] != level && child_value(find("num", "numId", id), "abstractNumId") == shared && own_level(other, index).nil?
+          end
+        end
+
+        # A level that is this list's alone (§17.9.8).
+        def apart(list, index, level)
+          number = find("num", "numId", list.id)
+          override = children(number, "lvlOverride").find { |node| attribute(node, "ilvl") == index.to_s } || make(number, "lvlOverride").tap { |node| put(node, "ilvl", index) }
+          patch_level(make(override, "lvl").tap { |node| put(node, "ilvl", index) }, nil, level)
+        end
+
+        def own_level(list, index)
+          own = children(find("num", "numId", list.id), "lvlOverride").find { |node| attribute(node, "ilvl") == index.to_s }
+          own && children(own, "lvl").first
         end
 
         # The level as this list has it: its own, or that of the definition it shares with others.
         def level_node(list, index)
-          number = find("num", "numId", list.id)
-          own = children(number, "lvlOverride").find { |node| attribute(node, "ilvl") == index.to_s }
-          own_level = own && children(own, "lvl").first
-          return own_level if own_level
+          own = own_level(list, index)
+          return own if own
 
-          abstract = definition(child_value(number, "abstractNumId"))
+          abstract = definition(child_value(find("num", "numId", list.id), "abstractNumId"))
           children(abstract, "lvl").find { |node| attribute(node, "ilvl") == index.to_s } || new_level(abstract, index)
         end
 
