@@ -67,6 +67,15 @@ module NorvelWeb
         end
       end
 
+      # The change that a form asks for. Formatting by hand goes from the whole manuscript without flattening it, unless that is wanted.
+      # @return [Norvel::Changes::Operation]
+      def asked_change
+        apart = params["operation"] == "remove_direct_formatting" && params["chosen"] == "all" && params["first"] == "yes" && hand_kinds_wanted.nil?
+        return Norvel::Changes.build(params["operation"], change_parameters) unless apart
+
+        Norvel::Plan::Baring.new(state, given: change_parameters.slice("meaning")).operation
+      end
+
       def pasted = Norvel::Formats::Pasted.read(html: params["html"], plain: params["plain"], marks: params["marks"] == "yes")
 
       def alternative_parameters

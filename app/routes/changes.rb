@@ -9,7 +9,7 @@ module NorvelWeb
     module Changes
       def self.registered(app)
         app.post "/manuscripts/:id/changes/:operation" do
-          operation = style_change(Norvel::Changes.build(params["operation"], change_parameters))
+          operation = style_change(asked_change)
           refuse_half
           operation = Norvel::Changes::Traps.mended(operation, manuscript) if params["mend"] == "yes"
           answer_change(*bench.change(operation, head: seen_head))
@@ -18,11 +18,11 @@ module NorvelWeb
         app.post("/manuscripts/:id/ripple") { answer_proposal(style_change(Norvel::Changes.build("change_style", "style" => params["style"], "values" => style_values))) }
 
         # Any change, to be looked at before it is made.
-        app.post("/manuscripts/:id/propose/:operation") { answer_proposal(Norvel::Changes.build(params["operation"], change_parameters)) }
+        app.post("/manuscripts/:id/propose/:operation") { answer_proposal(asked_change) }
 
         # A clean-up of the whole manuscript, shown on the pages before it is made.
         app.post "/manuscripts/:id/consider/:operation" do
-          @proposal = proposal = bench.propose((params["operation"] == "cure") ? cure_of_turn : Norvel::Changes.build(params["operation"], change_parameters))
+          @proposal = proposal = bench.propose((params["operation"] == "cure") ? cure_of_turn : asked_change)
           headers "HX-Trigger" => JSON.generate({"norvel:proposed" => told_proposal(proposal)})
           erb :consider, layout: false, locals: {proposal: proposal, sentence: proposal.operation.told(manuscript, proposal.manuscript)}
         end

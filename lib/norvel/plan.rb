@@ -150,4 +150,5 @@ end
 require_relative "plan/draft"
 require_relative "plan/guide_sheet"
 require_relative "plan/own_looks"
+require_relative "plan/baring"
 require_relative "plan/book_of_pages"

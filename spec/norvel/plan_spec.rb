@@ -126,3 +126,32 @@ RSpec.describe Norvel::Plan do
     expect(after.sections).to eq(before.sections)
   end
 end
+
+RSpec.describe Norvel::Plan::Baring do
+  let(:long) { "The night ferries of the sound left when the last lamp on the quay was lit, and came back before the boats of the day were under way." }
+  let(:head) { ->(id, words) { paragraph(id, stretch(words, bold: true, size: 177_800)) } }
+  let(:one) do
+    manuscript(paragraph(0, stretch("The Night Ferries", bold: true, size: 279_400), align: :center), *[[1, "Lamps"], [3, "Tolls"], [5, "Boats"]].map { |id, words| head[id, words] },
+      *[2, 4, 6].map { |id| paragraph(id, long) }, paragraph(7, long, shading: "#eeeeee"), paragraph(8, "With a ", stretch("word", italic: true), " leant on, in a sentence of some length."))
+      .then { |made| made.with(blocks: made.blocks.sort_by(&:id)) }
+  end
+  let(:roles) { Norvel::Roles.said(one, {0 => :title, 1 => :heading_1, 3 => :heading_1, 5 => :heading_1, 2 => :body, 4 => :body, 6 => :body, 7 => :body, 8 => :body}) }
+
+  # Seen: a title and six bold headings became body text, and two shaded paragraphs plain, without a word.
+  it "does not flatten what reads as a title or a heading, and says what is gone" do
+    baring = described_class.new(one, roles: roles)
+    after = baring.operation.call(one)
+    expect(after.paragraphs.map { |paragraph| after.sheet[paragraph.style].name }).to eq(["Title", "Heading 1", "Base", "Heading 1", "Base", "Heading 1", "Base", "Base", "Base"])
+    expect(after.paragraphs.flat_map { |paragraph| Norvel::DirectFormatting.objectionable(paragraph) }).to eq([])
+    expect(after.paragraph(8).runs.map { |run| after.sheet[run.style]&.properties }).to eq([nil, {italic: true}, nil])
+    expect(Norvel::Cascade.new(after).paragraph(after.paragraph(0))[:align]).to eq(:center)
+    expect(baring.operation.sentence(one)).to eq("Gave a style to 1 title (sure), 3 headings of level 1 (sure), then removed direct formatting from the whole manuscript, emphasis kept; what only stood there by hand is gone: 14 pt (3), shading (1).")
+  end
+
+  it "makes a heading style with its level where there is none" do
+    bare = one.with(sheet: one.sheet.with_styles("Heading1" => nil))
+    after = described_class.new(bare, roles: Norvel::Roles.said(bare, bare.paragraphs.to_h { |paragraph| [paragraph.id, roles.of(paragraph.id).name] })).operation.call(bare)
+    made = after.sheet[after.paragraph(1).style]
+    expect([made.name, made.properties.values_at(:outline_level, :bold, :size)]).to eq(["heading 1", [1, true, 177_800]])
+  end
+end

@@ -11,9 +11,10 @@ module Norvel
       # Those of one role may look different for a reason; each look has its style.
       MANIFOLD = %i[other].freeze
 
-      # @param draft [Draft] @param roles [Roles]
-      def initialize(draft, roles)
+      # @param draft [Draft] @param roles [Roles] @param why [String, nil] what is added where a style is made
+      def initialize(draft, roles, why: "the guide has none for")
         @draft = draft
+        @why = why
         @roles = roles
         @before = draft.manuscript
         @votes = Roles::StyleVotes.new(@before, Cascade.new(@before))
@@ -52,16 +53,16 @@ module Norvel
       def style_of_look(role, group)
         name = free_name(role)
         example = group.group_by { |paragraph| by_hand(paragraph) }.values.max_by(&:size).first
-        title = "Made the style “#{name}” of what #{group.size} #{(group.size == 1) ? "paragraph has" : "paragraphs have"} by hand; the guide has none for #{role.to_s.tr(
-          "_", " "
-        )}."
-        changes = [["style_from_look", {"paragraph" => example.id, "name" => name}],
-          ["apply_style", {"style" => now.sheet.free_id(name), "paragraphs" => group.map(&:id)}]]
+        id = now.sheet.free_id(name)
+        title = "Made the style “#{name}” of what #{group.size} #{(group.size == 1) ? "paragraph has" : "paragraphs have"} by hand#{"; #{@why} #{role.to_s.tr("_", " ")}" if @why}."
+        changes = [["style_from_look", {"paragraph" => example.id, "name" => name}], ["apply_style", {"style" => id, "paragraphs" => group.map(&:id)}]]
+        level = role.to_s[/\Aheading_(\d)\z/, 1]
+        changes.insert(1, ["change_style", {"style" => id, "values" => {"outline_level" => level, "keep_next" => "yes"}}]) if level
         @draft.add("series", {"title" => title, "changes" => changes}, group, sureness(group), role)
       end
 
       def free_name(role)
-        base = NAMES.fetch(role) { role.to_s.tr("_", " ").capitalize }
+        base = NAMES.fetch(role) { Roles::HEADINGS.include?(role) ? role.to_s.tr("_", " ") : role.to_s.tr("_", " ").capitalize }
         (1..).lazy.map { |number| (number == 1) ? base : "#{base} #{number}" }.find { |name| now.sheet.styles.each_value.none? { |style| style.name.casecmp?(name) } }
       end
     end

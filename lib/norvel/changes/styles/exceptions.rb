@@ -86,7 +86,7 @@ module Norvel
       def said_itself?(after, paragraph, name)
         own = after.sheet[paragraph.style]
         @meant ||= {}
-        @meant[[own.id, name]] ||= ((own.properties.key?(name) && own.properties[name] != @manuscript.sheet[own.id]&.properties&.[](name)) && !running?(own.id)) ? :yes : :no
+        @meant[[own.id, name]] ||= (own.properties.key?(name) && own.properties[name] != @manuscript.sheet[own.id]&.properties&.[](name) && !running?(own.id)) ? :yes : :no
         @meant[[own.id, name]] == :yes
       end
 

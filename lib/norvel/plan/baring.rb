@@ -1,0 +1,88 @@
+# frozen_string_literal: true
+
+module Norvel
+  class Plan
+    # Direct formatting off the whole manuscript, without flattening it: what reads as a title, a heading, a caption or a quotation and has
+    # its look by hand gets its style first, and what loses its look is said.
+    #
+    #   Plan::Baring.new(examined).operation
+    class Baring
+      ROLES = [:title, :subtitle, *Roles::HEADINGS, :caption, :block_quotation, :verse].freeze
+      SURE = 0.6 # of a role; common practice of ours, no source
+      LOST = 4 # kinds that are named
+
+      # @param subject [Manuscript, Examination]
+      # @param given [Hash{String=>Object}] more parameters of the removal
+      def initialize(subject, roles: nil, given: {})
+        @examined = Examination.of(subject)
+        @manuscript = @examined.manuscript
+        @roles = roles || @examined.roles
+        @given = given
+      end
+
+      # @return [Array<Line>] in the order they are applied: styles, then the removal
+      def lines = steps.map(&:first)
+
+      # @return [Changes::Series]
+      # @raise [NothingToChange] where nothing is by hand
+      def operation
+        raise NothingToChange, "Nothing is formatted by hand." if lines.empty?
+
+        Changes.build("series", "title" => sentence, "changes" => lines.map { |line| [line.operation.class.operation_name, line.operation.parameters] })
+      end
+
+      # @return [String]
+      def sentence
+        styled = lines[0..-2].group_by(&:part).map { |role, same| counted(role, same.sum { |line| line.paragraphs.size }, same.map(&:confidence).min) }
+        first = styled.any? ? "Gave a style to #{styled.join(", ")}, then removed" : "Removed"
+        lost = losing
+        "#{first} direct formatting from the whole manuscript, emphasis kept#{"; what only stood there by hand is gone: #{lost.first(LOST).join(", ")}#{" …" if lost.size > LOST}" if lost.any?}."
+      end
+
+      private
+
+      def steps
+        @steps ||= begin
+          draft = Draft.new(@manuscript)
+          OwnLooks.new(draft, @roles, why: nil).add_lines(standing_apart)
+          @left = draft.manuscript
+          draft.add("remove_direct_formatting", {"paragraphs" => "all", **@given}, by_hand, 0.95, :direct)
+          draft.steps
+        end
+      end
+
+      # @return [Hash{Symbol=>Array<Manuscript::Paragraph>}]
+      def standing_apart = ROLES.to_h { |role| [role, @roles.in(role).select { |one| @manuscript.index_of(one.id) && @roles.of(one.id).confidence >= SURE }] }.reject { |_, paragraphs| paragraphs.empty? }
+
+      def by_hand = @manuscript.paragraphs.select { |paragraph| DirectFormatting.objectionable(paragraph).any? }
+
+      def counted(role, number, sureness)
+        "#{number} #{Plan.named(role, number)} (#{Plan.how_sure(sureness)})"
+      end
+
+      # What whole paragraphs have by hand and no style says afterwards, the commonest first.
+      # @return [Array<String>]
+      def losing
+        steps
+        styles = Hash.new { |known, id| known[id] = Cascade.new(@left).style(id) }
+        @left.paragraphs.reject(&:blank?).flat_map do |paragraph|
+          own = DirectFormatting.adoptable(paragraph).except(:numbering, :language)
+          own.reject { |name, value| Properties.same?(name, styles[paragraph.style][name], value) }.map { |name, value| Properties::Words.of(name, value) }
+        end.tally.sort_by { |_, count| -count }.map { |word, count| "#{word} (#{count})" }
+      end
+    end
+
+    # @param confidence [Numeric] @return [String] "sure", "likely" or "unsure"
+    def self.how_sure(confidence)
+      return "sure" if confidence >= 0.85
+
+      (confidence >= 0.7) ? "likely" : "unsure"
+    end
+
+    # @return [String] a role as it is called of so many: "headings of level 1"
+    def self.named(role, number)
+      level = role.to_s[/\Aheading_(\d)\z/, 1]
+      "#{level ? "heading" : role.to_s.tr("_", " ")}#{"s" unless number == 1}#{" of level #{level}" if level}"
+    end
+  end
+end
