@@ -16,12 +16,13 @@ RSpec.describe Norvel::Changes::Exceptions do
 
   def effective(manuscript, name) = Norvel::Cascade.new(manuscript).then { |cascade| manuscript.paragraphs.to_h { |paragraph| [paragraph.id, cascade.paragraph(paragraph)[name]] } }
 
+  def double(manuscript) = effective(manuscript, :line_spacing).select { |_, spacing| spacing == Norvel::Properties::LineSpacing.multiple(2.0) }.keys
+
   it "keeps clear who is no running text, in styles of their own, and says who" do
     found = exceptions("Base: 12 pt, lines 2, indent 0.5 in")
     expect(found.reached.transform_values { |paragraphs| paragraphs.map(&:id) }).to eq(titles: [0], tables: [20], captions: [3], quotations: [4])
     after = found.operation.call(one)
-    spacing = effective(after, :line_spacing).transform_values(&:value)
-    expect(spacing.select { |_, value| value == 2.0 }.keys).to eq([1, 2, 6])
+    expect(double(after)).to eq([1, 2, 6])
     expect(effective(after, :indent_first).select { |_, value| value == 457_200 }.keys).to eq([1, 2, 6])
     expect(effective(after, :align)[0]).to eq(:center)
     expect(after.paragraphs.map { |paragraph| after.sheet[paragraph.style].name }).to eq(["Title line", "Base", "Base", "Caption", "Block quotation", "Heading 1", "Base", "Table text"])
@@ -31,7 +32,7 @@ RSpec.describe Norvel::Changes::Exceptions do
 
   it "lets those take it that are to" do
     after = exceptions("Base: lines 2", take: %i[tables quotations]).operation.call(one)
-    expect(effective(after, :line_spacing).select { |_, value| value.value == 2.0 }.keys).to eq([1, 2, 4, 6, 20])
+    expect(double(after)).to eq([1, 2, 4, 6, 20])
   end
 
   it "has none where the change is about something else than running text, says so itself, or is no spacing" do
@@ -44,7 +45,7 @@ RSpec.describe Norvel::Changes::Exceptions do
     mixed = one.with_paragraphs(6 => one.paragraph(6).with(properties: {line_spacing: Norvel::Properties::LineSpacing.multiple(1.5)}))
     line = Norvel::Changes::OneLine.new(mixed, "Everything: justified, lines 2", roles: roles)
     after = line.operation.call(mixed)
-    expect(effective(after, :line_spacing).select { |_, value| value.value == 2.0 }.keys).to eq([1, 2, 6])
+    expect(double(after)).to eq([1, 2, 6])
     expect(effective(after, :align)[0]).to eq(:center)
   end
 end

@@ -6,6 +6,9 @@ module Norvel
     class StylesFromElsewhere < Operation
       def springs_traps? = false
 
+      # @return [String, nil] the language that a sheet says for all of its manuscript
+      def self.language(sheet) = sheet.defaults[:language] || sheet.saying(sheet.default_id, :language)&.properties&.[](:language)
+
       private
 
       attr_reader :kept
@@ -27,9 +30,6 @@ module Norvel
         theirs = kept.styles[kept.default_id]&.properties&.[](:language)
         (theirs && theirs == properties[:language] && StylesFromElsewhere.language(sheet)) ? properties.except(:language) : properties
       end
-
-      # @return [String, nil] what a sheet says for all of its manuscript
-      def self.language(sheet) = sheet.defaults[:language] || sheet.saying(sheet.default_id, :language)&.properties&.[](:language)
 
       # Lists come along under numbers that are free here.
       # @return [Hash{String=>String}] list ids there to here
