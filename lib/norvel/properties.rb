@@ -61,7 +61,7 @@ module Norvel
       row(:shading, :paragraph, :colour, "Shading", "none", mark: "shading", group: :frame),
       row(:borders, :paragraph, :borders, "Borders", {}, mark: "borders", group: :frame),
       row(:outline_level, :paragraph, :number, "Heading level", nil,
-        visible: false, mark: "outline level", group: :numbering, least: 1, most: 9),
+        visible: false, mark: "outline level", group: :numbering, least: 0, most: 9),
       row(:numbering, :paragraph, :numbering, "Numbering", nil, own_key: true, mark: "numbering", group: :numbering),
       row(:keep_next, :paragraph, :switch, "Keep with next", false, visible: false, group: :pages),
       row(:keep_together, :paragraph, :switch, "Keep together", false, visible: false, group: :pages),
@@ -74,6 +74,8 @@ module Norvel
 
     BESIDE = TABLE.values.select(&:beside).to_h { |property| [property.beside, property] }.freeze
     DEFAULTS = TABLE.transform_values(&:default).freeze
+
+    NO_LEVEL = 0 # said of a heading level: none, whatever a parent says (ISO/IEC 29500-1 §17.3.1.20)
 
     module_function
 

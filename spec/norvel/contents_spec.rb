@@ -154,3 +154,25 @@ RSpec.describe Norvel::Contents do
     expect(survey[docx { |file| file.paragraph("x") }]).to eq([])
   end
 end
+
+require_relative "../support/wild"
+
+# ISO/IEC 29500-1 §17.3.1.20: an outline level of 9 is none, and overrides.
+RSpec.describe "A heading that says it has no level" do
+  let(:style) { %(<w:style w:type="paragraph" w:styleId="CH"><w:name w:val="TOC Heading"/><w:basedOn w:val="Heading1"/><w:pPr><w:outlineLvl w:val="9"/></w:pPr></w:style>) }
+  let(:source) { Wild.build(body: Wild.p(Wild.t("Contents"), %(<w:pStyle w:val="CH"/>)) + Wild.p(Wild.t("Tolls"), %(<w:pStyle w:val="Heading1"/>)) + Wild.p(Wild.t("Not this"), %(<w:pStyle w:val="Heading1"/><w:outlineLvl w:val="9"/>)), styles: style) }
+  let(:one) { read(source) }
+
+  it "is none, though it rests on one" do
+    expect(Norvel::Examination.new(one).headings.map { |paragraph, level| [paragraph.text, level] }).to eq([["Lamps", 1], ["Tolls", 1]])
+    expect([one.sheet["CH"].properties, one.sheet.level_of(one.sheet["CH"])]).to eq([{outline_level: 0}, nil])
+  end
+
+  it "stands in no list of contents, and stays none in the file" do
+    after = Norvel::Changes.build("make_contents", "before" => one.paragraphs[1].id, "levels" => 3).call(one)
+    expect(after.paragraphs.select { |paragraph| after.listed.include?(paragraph.id) }.map { |paragraph| paragraph.text[/\A[^\t]+/] }.compact).to eq(%w[Lamps Tolls])
+    changed = Norvel::Changes.build("restyle", "lines" => ["TOC Heading: bold, no level", "Aside from heading 1: no level"]).call(one)
+    again = read(Norvel::Formats.write(changed, source: source))
+    expect([again.sheet["CH"], again.sheet.named("Aside")].map { |style| [style.properties[:outline_level], again.sheet.level_of(style)] }).to eq([[0, nil], [0, nil]])
+  end
+end

@@ -66,8 +66,9 @@ module Norvel
         property = Properties::TABLE.fetch(name)
         return pieced(property) if property.piecewise?
 
-        layer = nearest(name)
-        layer ? layer.value(name) : Properties::DEFAULTS[name]
+        layer = nearest(name) or return Properties::DEFAULTS[name]
+        value = layer.value(name)
+        property.none?(value) ? nil : value
       end
 
       # Sides and stops are inherited one by one.

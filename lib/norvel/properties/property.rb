@@ -49,6 +49,7 @@ module Norvel
         when :length then Lengths.points(value)
         when :line_spacing then value.to_json_value
         when :choice then (name == :underline) ? value != :none : value.to_s
+        when :number then none?(value) ? nil : value
         when :tabs then value.map { |tab| {position_pt: Lengths.points(tab.position), align: tab.align.to_s, leader: tab.leader.to_s} }
         else value
         end
@@ -57,7 +58,7 @@ module Norvel
       # @param unit [String, nil] the reader's unit for lengths that are not type sizes; nil: as they were written
       # @return [String] the value for people, with its unit
       def show(value, unit: nil)
-        return "none" if value.nil? || value == [] || value == {}
+        return "none" if value.nil? || value == [] || value == {} || none?(value)
 
         case kind
         when :length then show_length(value, unit)
@@ -106,6 +107,9 @@ module Norvel
         end
       end
 
+      # @return [Boolean] whether it is said that there is none
+      def none?(value) = name == :outline_level && value == Properties::NO_LEVEL
+
       private
 
       def show_length(value, unit)
@@ -147,6 +151,8 @@ module Norvel
 
       def parse_number(written)
         written = written.delete_suffix("%").strip
+        return Properties::NO_LEVEL if name == :outline_level && written.match?(/\Anone\z/i)
+
         raise Error, "#{label} is a whole number." unless written.match?(/\A\d{1,3}\z/)
 
         number = written.to_i

@@ -78,7 +78,7 @@ module Norvel
         when :line_spacing then "lines #{shown}"
         when :tabs then value.empty? ? "no tab stops" : "tab stops #{value.join("; ")}"
         when :borders then (shown == "none") ? "no borders" : "borders #{shown.gsub(", ", "; ")}"
-        when :outline_level then value && "level #{value}"
+        when :outline_level then value && ((value == NO_LEVEL) ? "no level" : "level #{value}")
         when :orphans, :widows then "#{value} #{property.label.downcase}"
         end
       end

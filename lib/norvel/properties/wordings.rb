@@ -100,7 +100,7 @@ module Norvel
       # @return [Array<String>]
       def vocabulary
         @vocabulary ||= ["bold", "italic", "centred", "justified", "flush left", "flush right", *LENGTHS.values.flatten, *HANGING, *LEADING.map { |noun| "#{noun} double" }, "lines exactly", "lines at least", *SWITCHES.values.flatten,
-          *CHOICES.values.flat_map(&:values).flatten, *COLOURED.values.flatten, *UNDERLINE, "no underscore", "borders", "no borders", "tab stops", "no tab stops", "language", "level", "orphans", "widows", "scaled",
+          *CHOICES.values.flat_map(&:values).flatten, *COLOURED.values.flatten, *UNDERLINE, "no underscore", "borders", "no borders", "tab stops", "no tab stops", "language", "level", "no level", "orphans", "widows", "scaled",
           "automatic colour", "no shading", "no indent", "not bold", "not italic", *Colours::NAMED.keys].uniq.freeze
       end
 
@@ -193,7 +193,7 @@ module Norvel
           wording(/language ([A-Za-z]{2,3}(?:-\w+)*)/, ->(code) { {language: code} }), wording(/(?:no|without) tab stops|no tabs/, -> { {tabs: "none"} }), wording(/(?:tab stops?|tabs)(?: at)? ([^,]+)/, ->(stops) { {tabs: stops} }),
           wording(/(?:no|without) (?:borders?|box|frame)/, -> { {borders: "none"} }), wording(/borders? ([^,]+)/, ->(sides) { {borders: sides} }),
           wording(/(?:a )?(?:rule|line) (above|below)(?: of)?(?: (#{LENGTH}))?/o, ->(side, width) { {borders: "#{{"above" => "top", "below" => "bottom"}[side.downcase]} #{width ? length(width) : "0.5 pt"}"} }),
-          wording(/(?:heading |outline )?level ([1-9])/, ->(level) { {outline_level: level} }), wording(/(\d) (orphan|widow)s?(?: lines?)?/, ->(count, which) { {"#{which.downcase}s": count} })]
+          wording(/(?:heading |outline )?level ([1-9]|none)/, ->(level) { {outline_level: level.downcase} }), wording(/no (?:heading |outline )?level/, -> { {outline_level: "none"} }), wording(/(\d) (orphan|widow)s?(?: lines?)?/, ->(count, which) { {"#{which.downcase}s": count} })]
       end
 
       # Each field's label and what may be written into it.

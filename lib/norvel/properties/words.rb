@@ -27,7 +27,7 @@ module Norvel
         when :line_spacing then "lines #{value}"
         when :break_before then value ? "new page" : "no new page"
         when :keep_next then value ? "keep with next" : "keep off"
-        when :outline_level then "level #{value || "none"}"
+        when :outline_level then (value.to_i == Properties::NO_LEVEL) ? "no level" : "level #{value}"
         when :orphans, :widows then "#{value} #{property.label.downcase}"
         when :underline then (value == :none) ? "no underscore" : "underscore"
         when :raised then (value == :baseline) ? "on the line" : value.to_s

@@ -33,7 +33,12 @@ module Norvel
       def preceding(paragraph) = neighbours[1][index(paragraph)]
 
       # @return [Integer, nil] the heading level of its style, or the one set by hand
-      def level(paragraph) = paragraph.properties[:outline_level] || (@levels ||= {}).fetch(paragraph.style) { |id| @levels[id] = manuscript.sheet.level_of(manuscript.sheet[id]) }
+      def level(paragraph)
+        own = paragraph.properties[:outline_level]
+        return own.nonzero? if own
+
+        (@levels ||= {}).fetch(paragraph.style) { |id| @levels[id] = manuscript.sheet.level_of(manuscript.sheet[id]) }
+      end
 
       def long?(paragraph) = paragraph.text.length > SHORT
 

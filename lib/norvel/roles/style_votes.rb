@@ -27,7 +27,7 @@ module Norvel
       # @return [Array<Vote>]
       def for(paragraph)
         votes = @by_style[paragraph.style] ||= style_votes(paragraph.style)
-        direct = paragraph.properties[:outline_level]
+        direct = paragraph.properties[:outline_level]&.nonzero?
         if paragraph.run_in
           return [Vote.new(role: :run_in_heading, weight: 0.95,
             reason: "is a heading that the next paragraph goes on from in the same line")]

@@ -33,7 +33,7 @@ module Norvel
       # What comes after a heading is running text.
       def following(sheet, set)
         over = sheet[parameters["parent"]]
-        level = set[:outline_level] || (over && sheet.level_of(over)) or return
+        level = set[:outline_level]&.nonzero? || (over && sheet.level_of(over)) or return
         (sheet.heading(level) || over)&.next_style || sheet.default_id
       end
 

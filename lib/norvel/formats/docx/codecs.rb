@@ -224,7 +224,7 @@ module Norvel
 
         def read_outline_level(node, _)
           level = attribute(node).to_i
-          level.between?(0, 8) ? level + 1 : nil
+          level.between?(0, 8) ? level + 1 : Properties::NO_LEVEL
         end
 
         def read_tabs(node, _)
@@ -334,7 +334,7 @@ module Norvel
           put(node, "fill", (value == "none") ? "auto" : value.delete_prefix("#"))
         end
 
-        def write_outline_level(node, _, value) = put(node, "val", value ? value - 1 : 9)
+        def write_outline_level(node, _, value) = put(node, "val", value.to_i.positive? ? value - 1 : 9)
 
         def write_tabs(node, _, value)
           node.children.unlink
