@@ -67,7 +67,7 @@ module NorvelWeb
       "sections" => list(sign(/\A\d{1,6}\z/)), "kinds" => map(exact(100)), "meaning" => map(exact(500)), "levels" => map(map(VALUE)),
       "styles" => map(exact(500)), "mapping" => map(exact(500)), "as" => map(WORD), "strike" => map(WORD), "also" => map(WORD),
       "by" => sign(/\A(?:-?\d{0,6}|rule|page|paragraph)\z/), "start" => VALUE, "scheme" => exact(60), "all" => YES, "bare" => YES, "mend" => YES, "keep" => YES, "on" => sign(/\A(?:yes|no|on|off|\d{0,18})\z/),
-      "run_in" => YES, "key" => line(10), "way" => WORD, "follow" => YES, "leave" => YES, "give" => YES, "rest" => YES, "take" => map(YES), "marks" => YES, "unit" => sign(/\A(?:cm|in|pt|)\z/),
+      "run_in" => YES, "key" => line(10), "way" => WORD, "follow" => YES, "leave" => YES, "give" => YES, "rest" => YES, "take" => map(YES), "say" => YES, "marks" => YES, "unit" => sign(/\A(?:cm|in|pt|)\z/),
       # findings
       "cause" => NUMBER, "back" => YES, "revisions" => WORD, "revision" => sign(/\A\d{1,9} (?:\d{1,6}|end)\z/), "reason" => line(500), "info" => map(line(300)), "alternative" => line(2_000), "decorative" => YES, "again" => YES,
       # guides

@@ -60,7 +60,7 @@ module NorvelWeb
         when "join_parts" then {"part" => params["part"].to_i}
         when "set_part" then part_parameters
         when "set_folios" then {"parts" => [params["part"].to_i], "place" => params["stands"], "first" => params["first"] != "no"}
-        when "set_running_head" then {"parts" => [params["part"].to_i], "text" => params["head_text"], "side" => params["side"], "kind" => params["kind"]}
+        when "set_running_head" then {"parts" => [params["part"].to_i], "text" => params["head_text"], "side" => params["side"], "kind" => params["kind"], "today" => Time.now.strftime("%-d %B %Y")}
         when "academic_parts" then {"main" => params["main"].to_i, "place" => params["stands"], **params.slice("front_format", "chapters")}.compact
         when "style_from_look" then {"paragraph" => chosen_ids.first, "name" => params["name"]}
         else raise Norvel::ChangeRefused, "There is no change called “#{params["operation"]}”."
@@ -70,10 +70,27 @@ module NorvelWeb
       # The change that a form asks for. Formatting by hand goes from the whole manuscript without flattening it, unless that is wanted.
       # @return [Norvel::Changes::Operation]
       def asked_change
+        return titled_head if params["operation"] == "set_running_head" && params["say"] == "yes" && title_offered && params["head_text"].to_s.include?("{title}")
+
         apart = params["operation"] == "remove_direct_formatting" && params["chosen"] == "all" && params["first"] == "yes" && hand_kinds_wanted.nil?
         return Norvel::Changes.build(params["operation"], change_parameters) unless apart
 
         Norvel::Plan::Baring.new(state, given: change_parameters.slice("meaning")).operation
+      end
+
+      # A header that shows the title, which the file is to say.
+      def titled_head
+        head = Norvel::Changes.build("set_running_head", change_parameters)
+        told = manuscript.with(info: manuscript.info.with(title: title_offered))
+        Norvel::Changes.build("series", "title" => "#{head.sentence(told).delete_suffix(".")}; the file's title is “#{title_offered[0, 80]}” now.",
+          "changes" => [["set_info", {"title" => title_offered}], ["set_running_head", head.parameters]])
+      end
+
+      # @return [String, nil] what reads as the title, where the file says none
+      def title_offered
+        return unless manuscript.info.title.to_s.strip.empty?
+
+        state.roles.in(:title).map { |paragraph| excerpt(paragraph.text, 200) }.find { |text| !text.strip.empty? }
       end
 
       def pasted = Norvel::Formats::Pasted.read(html: params["html"], plain: params["plain"], marks: params["marks"] == "yes")

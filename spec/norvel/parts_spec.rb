@@ -122,7 +122,7 @@ RSpec.describe "Parts" do
     one = read(bytes)
     titled = one.with(info: one.info.with(author: "A. Writer"))
     head = change("set_running_head", side: "top", text: "{author}\t{chapter}").call(titled)
-    expect(margins(head).map { |page| page.first.last }).to eq(["A. Writer\t–", *chapters.map { |chapter| "A. Writer\t#{chapter}" }])
+    expect(margins(head).map { |page| page.first.last }).to eq(["A. Writer\t\u00A0", *chapters.map { |chapter| "A. Writer\t#{chapter}" }])
     again = through(bytes, "set_running_head", side: "top", text: "{chapter}", kind: "default")
     expect(margins(again).last).to eq([[:header, "References"]])
     even = through(bytes, "set_running_head", side: "top", text: "{title}", kind: "even")
@@ -207,5 +207,27 @@ RSpec.describe "Parts" do
     families = layout(styled).pages_by_family
     expect(families.to_a.last).to eq(["Carlito", 1])
     expect(families.values).to eq(families.values.sort.reverse)
+  end
+end
+
+RSpec.describe Norvel::Changes::SetRunningHead do
+  let(:one) { manuscript(paragraph(0, "The Night Ferries"), paragraph(1, "Words")) }
+
+  def head(text, **info) = described_class.new("side" => "top", "text" => text, "today" => "30 November 2026").then { |change| [change, one.with(info: one.info.with(**info))] }
+
+  it "prints no dash where there is nothing to show, and says so" do
+    change, before = head("{title} – {folio}")
+    after = change.call(before)
+    printed = layout(after).pages.first.placed.select { |placed| placed.area == :header }.map { |placed| placed.setting.text }
+    expect([printed, change.sentence(before)]).to eq([["\u00A0 – 1"], "Wrote the header of all parts: “{title} – {folio}”. The file says no title yet, so nothing is printed there."])
+    expect(described_class.unsaid(before, "{title}, {author}, {folio}")).to eq(%i[title author])
+  end
+
+  it "says what was written, and how many pages have it" do
+    change, before = head("{title}, {date}", title: "Night Ferries")
+    after = change.call(before)
+    expect(change.sentence(before)).to eq("Wrote the header of all parts: “{title}, {date}”.")
+    expect(layout(after).pages.first.placed.find { |placed| placed.area == :header }.setting.text).to eq("Night Ferries, 30 November 2026")
+    expect(Norvel::Changes::Ripple.between(layout(before), layout(after)).to_s).to eq("Header or footer of 1 page changed, still 1 page, 0 page breaks move.")
   end
 end

@@ -5,8 +5,8 @@ module Norvel
     # What a change touches, from the layouts before and after it: nothing is carried out.
     # `paragraphs` are the ids whose formatting differs or that are gone; `styles` the ids whose resolved values differ;
     # `pages` counts before and after; `moved` the pages (of the layout before) that end elsewhere now; `labels` the ids whose
-    # number or bullet differs.
-    Ripple = Value.define(:paragraphs, :styles, :pages_before, :pages_after, :moved, labels: []) do
+    # number or bullet differs, `margins` how many pages have another header or footer.
+    Ripple = Value.define(:paragraphs, :styles, :pages_before, :pages_after, :moved, labels: [], margins: 0) do
       # @param before [Layout] @param after [Layout]
       def self.between(before, after)
         old, now = before.manuscript, after.manuscript
@@ -14,9 +14,18 @@ module Norvel
         touched = (old.paragraphs + old.note_paragraphs).reject { |paragraph| comparison.alike?(paragraph, now.paragraph(paragraph.id)) }
         touched += now.paragraphs.reject { |paragraph| old.paragraph(paragraph.id) } unless old.blocks.equal?(now.blocks)
         labels = before.labels.equal?(after.labels) ? [] : (before.labels.keys | after.labels.keys).select { |id| before.labels[id] != after.labels[id] && now.paragraph(id) }
-        new(labels: labels, paragraphs: touched.map(&:id), styles: comparison.changed_styles, pages_before: before.pages.size, pages_after: after.pages.size,
+        new(labels: labels, margins: margins(before, after), paragraphs: touched.map(&:id), styles: comparison.changed_styles, pages_before: before.pages.size, pages_after: after.pages.size,
           moved: before.pages.each_with_index.filter_map { |page, index| page.number if ends(page) != ends(after.pages[index]) })
       end
+
+      # Page by page, as far as both have them; not looked at where no part is another.
+      def self.margins(before, after)
+        return 0 if before.manuscript.sections.equal?(after.manuscript.sections)
+
+        before.pages.zip(after.pages).count { |one, other| other && in_margins(one) != in_margins(other) }
+      end
+
+      def self.in_margins(page) = page.placed.select { |placed| %i[header footer].include?(placed.area) }.map { |placed| placed.setting.text[placed.line.start...placed.line.end] }
 
       def self.ends(page)
         last = page&.placed&.reverse_each&.find { |placed| %i[body cell].include?(placed.area) }
@@ -30,7 +39,9 @@ module Norvel
         else
           "#{pages_before} #{(pages_before == 1) ? "page becomes" : "pages become"} #{pages_after}"
         end
-        "#{paragraphs.size} #{(paragraphs.size == 1) ? "paragraph" : "paragraphs"} touched, #{pages}, #{moved.size} page #{(moved.size == 1) ? "break moves" : "breaks move"}."
+        touched = "#{paragraphs.size} #{(paragraphs.size == 1) ? "paragraph" : "paragraphs"} touched"
+        touched = "header or footer of #{margins} #{(margins == 1) ? "page" : "pages"} changed" if paragraphs.empty? && margins.positive?
+        "#{touched[0].upcase}#{touched[1..]}, #{pages}, #{moved.size} page #{(moved.size == 1) ? "break moves" : "breaks move"}."
       end
     end
 

@@ -186,8 +186,12 @@ module Norvel
       def sentence(manuscript)
         what = (parameters["side"] == "top") ? "header" : "footer"
         words = parameters["text"].to_s.strip
-        words.empty? ? "Took the #{what} of #{whose(manuscript)} away." : "Wrote the #{what} of #{whose(manuscript)}: “#{short(words)}”."
+        words.empty? ? "Took the #{what} of #{whose(manuscript)} away." : ["Wrote the #{what} of #{whose(manuscript)}: “#{short(words)}”.", *nothing_to_show(manuscript)].join(" ")
       end
+
+      # @param text [String] of a header or footer
+      # @return [Array<Symbol>] what it asks for and the file does not say
+      def self.unsaid(manuscript, text) = %i[title author].select { |name| text.to_s.include?("{#{name}}") && manuscript.info[name].to_s.strip.empty? }
 
       private
 
@@ -214,9 +218,16 @@ module Norvel
         end
       end
 
-      # What the file shows until somebody works it out again.
+      # What the file shows until somebody works it out again; nothing where there is nothing to show.
       def cached(manuscript, field)
-        {page: "1", pages: "1", title: manuscript.info.title, author: manuscript.info.author}[field] || "–"
+        {page: "1", pages: "1", title: manuscript.info.title, author: manuscript.info.author, date: parameters["today"]}[field] || NOTHING
+      end
+
+      NOTHING = "\u00A0" # a field has a result in the file, and this one is not seen
+
+      def nothing_to_show(manuscript)
+        unsaid = SetRunningHead.unsaid(manuscript, parameters["text"])
+        "The file says no #{unsaid.join(" and no ")} yet, so nothing is printed there." if unsaid.any?
       end
     end
   end
