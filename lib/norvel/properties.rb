@@ -87,7 +87,7 @@ module Norvel
     # @return [String] its value for people, in characters where it was said so
     def shown(set, name, unit: nil)
       beside = BESIDE[name]
-      (beside && set[beside.name]) ? beside.show(set[beside.name]) : self[name].show(set[name], unit: unit)
+      (beside && set[beside.name]&.nonzero?) ? beside.show(set[beside.name]) : self[name].show(set[name], unit: unit)
     end
 
     # @param name [Symbol] of a property @param one [Object, nil] @param other [Object, nil] values of it, nil where nothing is said

@@ -99,3 +99,31 @@ RSpec.describe "Changes of the style sheet" do
     expect([svg[:used], svg[:all]]).to eq([["Base", "Heading 1", "Block quotation"], ["Base", "Heading 1", "Block quotation", "Above", "Lone"]])
   end
 end
+
+# ISO/IEC 29500-1 §17.3.1.12: an indent in characters overrides a width, inherited too.
+RSpec.describe "Indents in characters" do
+  let(:one) { manuscript(paragraph(0, "Head", style: "Heading1"), paragraph(1, "Words of the text")) }
+
+  def restyled(manuscript, line) = Norvel::Changes::Traps.mended(Norvel::Changes.build("restyle", "lines" => [line]), manuscript).call(manuscript)
+
+  it "are as wide as the size that the same line sets" do
+    widths = ["12 pt, indent 2 ch", "indent 2 ch, 12 pt", "24 pt, indent 2 ch"].map { |line| restyled(one, "Base: #{line}").sheet["Base"].properties[:indent_first] }
+    expect(widths[0]).to eq(widths[1])
+    expect(widths[2]).to be_within(2).of(widths[0] * 2)
+    here = Norvel::Changes.build("format_here", "paragraphs" => [1], "values" => {"indent_first" => "2 ch", "size" => "24 pt"}).call(one)
+    expect(here.paragraph(1).properties[:indent_first]).to eq(widths[2])
+  end
+
+  it "are none for headings that keep clear of them" do
+    after = restyled(one, "Base: indent 2 ch")
+    expect([after.sheet["Base"], after.sheet["Heading1"]].map { |style| style.properties.values_at(:indent_first_chars, :indent_first).first(2) }).to match([[200, a_value > 0], [0, 0]])
+    expect(restyled(one, "Base: indent 1 cm").sheet["Heading1"].properties).not_to have_key(:indent_first_chars)
+  end
+
+  it "are none in the file as well" do
+    source = docx { |file| file.paragraph("A chapter", style: "Heading1") && file.paragraph("Words") }
+    after = restyled(read(source), "Normal: indent 2 ch")
+    styles = Nokogiri::XML(Norvel::Formats::Archive.read(Norvel::Formats.write(after, source: source)).members["word/styles.xml"])
+    expect(styles.at_xpath("//*[local-name()='style'][@*[local-name()='styleId']='Heading1']//*[local-name()='ind']").attribute_nodes.to_h { |one| [one.node_name, one.value] }).to include("firstLineChars" => "0", "firstLine" => "0")
+  end
+end

@@ -146,19 +146,22 @@ module Norvel
       # keeps it beside its width.
       # @param blank [Object] what an empty field means
       # @param under [Proc] of a property's name: its value as inherited, asked for only where pieces of it are to go
-      # @yieldreturn [Cascade::Formatting] asked for only where a length is in characters
+      # @yieldparam letters [Hash{Symbol=>Object}] font and size that are set in the same step
+      # @yieldreturn [Cascade::Formatting] asked for only where a length is in characters or ems
       # @return [Hash{Symbol=>Object}]
       # @raise [ChangeRefused]
       def parsed_values(blank:, under:, &formatting)
-        parameters.fetch("values").reduce({}) do |values, (name, written)|
+        given = parameters.fetch("values")
+        letters = given.slice("font_family", "size").reject { |_, written| written.to_s.strip.empty? || written.to_s.match?(IN_EMS) }.to_h { |name, written| [name.to_sym, Properties[name].parse(written)] }
+        given.reduce({}) do |values, (name, written)|
           property = Properties[name]
           characters = written.to_s[IN_CHARACTERS, 1]
-          value = written.to_s.strip.empty? ? blank : property.parse(written, ch: characters && character_width(formatting.call),
-            em: (formatting.call[:size] if written.to_s.match?(IN_EMS)))
+          value = written.to_s.strip.empty? ? blank : property.parse(written, ch: characters && character_width(formatting.call(letters)),
+            em: (formatting.call((property.name == :size) ? {} : letters)[:size] if written.to_s.match?(IN_EMS)))
           value = Properties::TabStop.only(value, under.call(:tabs)) if property.kind == :tabs && value != blank
           beside = Properties.in_characters(property.name)
           values.merge(property.name => value).merge(if beside
-            {beside.name => characters ? (Rational(characters.tr(",−", ".-")) * 100).round : blank}
+            {beside.name => characters ? (Rational(characters.tr(",−", ".-")) * 100).round : instead_of_characters(under.call(beside.name), value, blank)}
           else
             {}
           end)
@@ -168,6 +171,9 @@ module Norvel
       rescue Error => error
         raise ChangeRefused, error.message
       end
+
+      # An indent in characters that is inherited would override a width (ISO/IEC 29500-1 §17.3.1.12): then it is said to be none.
+      def instead_of_characters(inherited, value, blank) = (value != blank && Array(inherited).any? { |one| one.to_i.nonzero? }) ? 0 : blank
 
       # CSS Values 3 §6.1.1: the advance of the figure zero, EMU.
       def character_width(formatting) = (Layout::FormatTable.new(Fonts::Book.shipped).text(formatting).width("0") * Lengths::PT).round

@@ -33,7 +33,10 @@ module Norvel
       end
 
       def values(manuscript)
-        parsed_values(blank: :inherit, under: ->(name) { inherited(manuscript, name) }) { Cascade.new(manuscript).style(parameters["style"]) }
+        parsed_values(blank: :inherit, under: ->(name) { inherited(manuscript, name) }) do |letters|
+          style = manuscript.sheet.fetch(parameters["style"])
+          Cascade.new(manuscript.with(sheet: manuscript.sheet.with_style(style.with_values(letters)))).style(style.id)
+        end
       end
 
       def inherited(manuscript, name)

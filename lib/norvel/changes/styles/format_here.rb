@@ -23,7 +23,10 @@ module Norvel
 
       def values(manuscript)
         cascade = Cascade.new(manuscript)
-        parsed_values(blank: nil, under: ->(name) { chosen(manuscript).flat_map { |paragraph| cascade.paragraph_under(paragraph)[name] }.uniq }) { cascade.mark(first_chosen(manuscript)) }
+        parsed_values(blank: nil, under: ->(name) { chosen(manuscript).flat_map { |paragraph| cascade.paragraph_under(paragraph)[name] }.uniq }) do |letters|
+          first = first_chosen(manuscript)
+          cascade.mark(first.with(mark_properties: first.mark_properties.merge(letters)))
+        end
       end
 
       def first_chosen(manuscript) = parameters["text"] ? stretches(manuscript).first.first : chosen(manuscript).first
