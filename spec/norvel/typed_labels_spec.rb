@@ -61,3 +61,29 @@ RSpec.describe Norvel::TypedLabels do
     expect([inside[0], inside[80_000], inside[90_000]]).to eq([0, 0, 1])
   end
 end
+
+# One rule for what is told, what is counted and what is made a number, in every language that authors write their chapters in.
+RSpec.describe Norvel::Changes::HeadingsFromTyped do
+  def headed(*texts) = manuscript(*texts.each_with_index.map { |text, index| paragraph(index, text, style: "Heading1") })
+
+  def after(*texts) = headed(*texts).then { |one| [one, described_class.new("paragraphs" => "all").call(one)] }
+
+  {["Chapitre 1 : Une nuit", "Chapitre 2 : Le port"] => ["Chapitre 1 :", "Une nuit", "Le port"], ["Chapitre 1\u00A0: Une nuit", "Chapitre 2\u00A0: Le port"] => ["Chapitre 1\u00A0:", "Une nuit", "Le port"],
+   ["Teil 1: Lampen", "Teil 2: Boote"] => ["Teil 1:", "Lampen", "Boote"], ["Kapitel 1 – Lampen", "Kapitel 2 – Boote"] => ["Kapitel 1 –", "Lampen", "Boote"], ["Capítulo 1. Faros", "Capítulo 2. Barcas"] => ["Capítulo 1.", "Faros", "Barcas"],
+   ["Hoofdstuk 1: Lampen", "Hoofdstuk 2: Boten"] => ["Hoofdstuk 1:", "Lampen", "Boten"], ["1. Lamps", "2. Boats"] => ["1.", "Lamps", "Boats"], ["Annexe 1\u202F: Cartes", "Annexe 2\u202F: Tables"] => ["Annexe 1\u202F:", "Cartes", "Tables"]}.each do |texts, (label, *words)|
+    it "makes numbers of “#{texts.first}”, with the label's punctuation" do
+      before, made = after(*texts)
+      expect(made.paragraphs.map(&:text)).to eq(words)
+      labels = Norvel::ListLabels.for(made, Norvel::Cascade.new(made))
+      expect(labels[0]).to eq(label)
+      expect(texts.map { |text| described_class.typed(text).nil? }).to eq([false, false])
+      expect(Norvel::ListLabels.words(made)).to eq(Norvel::ListLabels.words(before))
+    end
+  end
+
+  it "takes a year, a word or a letter for no number, in no place" do
+    ["1987 The winter gale", "A night at sea", "I remember", "Chapter of accidents", "Part of the crew", "3 – – –"].each { |text| expect([text, described_class.typed(text)]).to eq([text, nil]) }
+    one = headed("1987 The winter gale", "Teil 2: Boote")
+    expect(Norvel::Examination.new(one).makeup.places("typed:headings")).to eq([1])
+  end
+end

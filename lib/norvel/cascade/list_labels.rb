@@ -11,9 +11,6 @@ module Norvel
     # Signs of symbol fonts: without the font they are lost.
     SYMBOL_AREA = /[\uE000-\uF8FF]/
 
-    # A heading's number that was typed as text: "2.1 ", "IV. ", "Chapter 3:".
-    TYPED = /\A\s*(?:(?:chapter|kapitel|chapitre|capítulo|part|section)\s+(?:\d+|[ivxlc]+)\b|\d+(?:\.\d+)*[.)]?\s|[IVXLC]+[.)]\s|[A-Z][.)]\s)/i
-
     module_function
 
     # Where the numbers of all lists stand, as one goes through a manuscript. A copy counts on by itself, to try a label out.

@@ -75,7 +75,7 @@ module Norvel
       case name
       when "empty" then ids(&:empty?)
       when "lists" then Changes::ListsFromTyped.found(@manuscript, @layout.cascade, only: Changes::ListsFromTyped.possible(@manuscript, @roles)).flat_map { |list| list.items.map { |paragraph, _| paragraph.id } }
-      when "headings" then ids { |paragraph| Roles.level(@roles.of(paragraph.id).name) && paragraph.text.match?(ListLabels::TYPED) }
+      when "headings" then ids { |paragraph| Roles.level(@roles.of(paragraph.id).name) && Changes::HeadingsFromTyped.typed(paragraph.text) }
       when "columns" then ids { |paragraph| Changes::TidyWhiteSpace.columns?(paragraph) }
       else ids { |paragraph| paragraph.text.match?(TYPED.fetch(name) { raise ChangeRefused, "There is nothing called “#{name}” in a survey." }) }
       end

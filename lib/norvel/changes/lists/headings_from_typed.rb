@@ -6,7 +6,18 @@ module Norvel
     # numbers with, another form ("CHAPTER 2:" among "Chapter 1:") counts along by itself; what is typed goes where it is the same,
     # sign for sign. Headings without a number stay without.
     class HeadingsFromTyped < Substitution
-      TYPED = /\A[ \t\u00A0]*(?<label>(?<word>(?:chapter|kapitel|chapitre|capítulo|part|teil|section|abschnitt)[ \u00A0]+)?(?<numbers>(?:\d{1,2}|[IVX]{1,5}|[A-H])(?:\.\d{1,2})*)(?<close>[.):]?|[ \u00A0][–—-]))[ \t\u00A0]+(?=[^\s–—-])/i
+      # What stands before the number of a chapter or a part, as authors write it.
+      WORDS = %w[chapter kapitel chapitre capítulo capitolo hoofdstuk kapitola rozdział luku part teil partie parte deel del section abschnitt sección sezione paragraaf appendix anhang annexe apéndice appendice bijlage].freeze
+      GAP = /[ \t\u00A0\u202F]/
+      TYPED = /\A#{GAP}*(?<label>(?<word>(?:#{WORDS.join("|")})#{GAP}+)?(?<numbers>(?:\d{1,2}|[IVX]{1,5}|[A-H])(?:\.\d{1,2})*)(?<close>#{GAP}[–—:-]|[.):]?))#{GAP}+(?=[^\s–—:-])/i
+
+      # The one rule by which typed numbers of headings are told, counted and made numbers.
+      # @param text [String] of a heading
+      # @return [MatchData, nil] with :label, :word, :numbers and :close
+      def self.typed(text)
+        found = text.match(TYPED)
+        found unless found && found[:word].nil? && found[:close].empty? && found[:numbers].match?(/\A\p{L}+\z/) # "A", "I": the first word of a sentence
+      end
       Head = Value.define(:paragraph, :level, label: nil, length: 0, text: nil, format: nil, number: 1)
 
       def carry_out(manuscript)
@@ -54,17 +65,14 @@ module Norvel
       end
 
       def head(paragraph, level)
-        found = paragraph.text.match(TYPED)
+        found = HeadingsFromTyped.typed(paragraph.text)
         numbers = found && found[:numbers].split(".")
-        return Head.new(paragraph: paragraph, level: level) if found.nil? || ![1, level].include?(numbers.size) || bare_letter?(found)
+        return Head.new(paragraph: paragraph, level: level) if found.nil? || ![1, level].include?(numbers.size)
 
         first = (numbers.size == level) ? 1 : level
         Head.new(paragraph: paragraph, level: level, label: found[:label], length: found.end(0), format: format_of(numbers.last), number: value(numbers.last),
           text: "#{found[:word]}#{numbers.each_index.map { |index| "%#{first + index}" }.join(".")}#{found[:close]}")
       end
-
-      # "A", "I": the first word of a sentence, not a number.
-      def bare_letter?(found) = found[:word].nil? && found[:close].empty? && found[:numbers].match?(/\A\p{L}+\z/)
 
       def format_of(number)
         return "decimal" if number.match?(/\d/)
