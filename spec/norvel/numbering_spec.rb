@@ -116,3 +116,17 @@ RSpec.describe "Lists of one definition" do
     expect(again.lists.transform_values { |list| [list.levels[0].text, list.levels[0].properties, list.starts] }).to eq("1" => ["%1.", {indent_start: 228_600, indent_first: -228_600}, {}], "2" => ["(%1)", {}, {0 => 1}])
   end
 end
+
+RSpec.describe Norvel::Changes::NumberHeadings do
+  it "reaches headings whose style rests on a heading's, on the screen and in the file, and none that says it is no heading" do
+    styles = %(<w:style w:type="paragraph" w:styleId="Minor"><w:name w:val="Minor"/><w:basedOn w:val="Heading1"/><w:rPr><w:i/></w:rPr></w:style><w:style w:type="paragraph" w:styleId="CH"><w:name w:val="TOC Heading"/><w:basedOn w:val="Heading1"/><w:pPr><w:outlineLvl w:val="9"/></w:pPr></w:style>)
+    source = Wild.build(body: Wild.p(Wild.t("Contents"), %(<w:pStyle w:val="CH"/>)) + Wild.p(Wild.t("Minor one"), %(<w:pStyle w:val="Minor"/>)) + Wild.p(Wild.t("Tolls"), %(<w:pStyle w:val="Heading1"/>)), styles: styles)
+    after = described_class.new("scheme" => "1, 1.1, 1.1.1").call(read(source))
+    [after, read(Norvel::Formats.write(after, source: source))].each do |manuscript|
+      labels = Norvel::ListLabels.for(manuscript, Norvel::Cascade.new(manuscript))
+      expect(manuscript.paragraphs.select { |paragraph| labels[paragraph.id] }.map { |paragraph| [paragraph.text, labels[paragraph.id]] }).to eq([%w[Lamps 1], ["Minor one", "2"], %w[Tolls 3]])
+    end
+    none = described_class.new("scheme" => "none").call(after)
+    expect(Norvel::ListLabels.for(none, Norvel::Cascade.new(none)).compact).to eq({})
+  end
+end

@@ -5,11 +5,12 @@ module Norvel
     # Styles that bring a number with them.
     module NumberedStyles
       # @param sheet [StyleSheet] @param refs [Hash{String=>Properties::NumberRef}] by style
-      # @return [StyleSheet] with these numbered, and nothing that rests on them that was not numbered before
-      def self.with(sheet, refs)
+      # @param reach [Boolean] whether headings that rest on one of them, and have its level, are numbered with it
+      # @return [StyleSheet] with these numbered, and nothing else that rests on them and was not numbered before
+      def self.with(sheet, refs, reach: false)
         put = ->(id, ref) { sheet.fetch(id).then { |style| style.with(properties: style.properties.merge(numbering: ref)) } }
         below = refs.keys.flat_map { |id| sheet.kinship.under(id).keys }.uniq - refs.keys
-        bare = below.select { |id| sheet.saying(id, :numbering).nil? }
+        bare = below.select { |id| sheet.saying(id, :numbering).nil? && !(reach && (level = sheet.level_of(sheet[id])) && refs.keys.any? { |one| sheet.kinship.under(one).key?(id) && sheet.level_of(sheet[one]) == level }) }
         sheet.with_styles(refs.to_h { |id, ref| [id, put[id, ref]] }.merge(bare.to_h { |id| [id, put[id, Properties::NumberRef.new(list: nil)]] }))
       end
     end
@@ -68,12 +69,12 @@ module Norvel
       end
 
       # Ties paragraph styles to the levels: such a style brings its number with it.
-      def with_ties(manuscript, list, levels)
+      def with_ties(manuscript, list, levels, reach: false)
         tied = levels.filter_map { |index, level| level.style && [level.style, Properties::NumberRef.new(list: list.id, level: index)] }.to_h
         sheet = manuscript.sheet
         loose = sheet.of_kind(:paragraph).select { |style| (ref = style.properties[:numbering]) && ref.list == list.id && !tied.key?(style.id) && list.levels[ref.level]&.style == style.id }
         changed = loose.to_h { |style| [style.id, style.with(properties: style.properties.except(:numbering))] }
-        manuscript.with(sheet: NumberedStyles.with(sheet.with_styles(changed), tied))
+        manuscript.with(sheet: NumberedStyles.with(sheet.with_styles(changed), tied, reach: reach))
       end
     end
 

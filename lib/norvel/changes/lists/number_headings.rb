@@ -56,7 +56,7 @@ module Norvel
           [index, Manuscript::ListLevel.new(format: format, text: label_text(text, index), suffix: :space, style: styles[index]&.id)]
         end
         list = Manuscript::List.new(id: id, levels: levels, counter: "new #{id}")
-        with_ties(manuscript.with(lists: manuscript.lists.merge(id => list)), list, levels)
+        with_ties(manuscript.with(lists: manuscript.lists.merge(id => list)), list, levels, reach: true)
       end
     end
   end
