@@ -124,3 +124,18 @@ RSpec.describe Norvel::KeptSheet do
     expect { change(renamed, "rename_style", style: "Quote", name: "Heading 1") }.to raise_error(Norvel::ChangeRefused, /already/)
   end
 end
+
+# Seen on a walk: a name that differs in its capitals alone was kept beside the new one, as only names of the standard are.
+RSpec.describe "A style of a sheet whose name differs in capitals" do
+  it "is called in the file as it is on the screen" do
+    require_relative "../support/wild"
+    source = Wild.build(body: Wild.p(Wild.t("Words"), %(<w:pStyle w:val="PT"/>)), styles: %(<w:style w:type="paragraph" w:styleId="PT"><w:name w:val="Plain Text"/><w:basedOn w:val="Normal"/></w:style>))
+    one = read(source)
+    other = manuscript(paragraph(0, "x", style: "P"), styles: {"P" => {name: "Plain text", parent: "Base", properties: {italic: true}}})
+    kept = Norvel::KeptSheet.of(other, Norvel::Roles.new(other), name: "Other")
+    swap = Norvel::Changes.build("swap_sheet", "sheet" => JSON.parse(JSON.generate(kept.dump)), "mapping" => {"PT" => "P"})
+    after = swap.call(one)
+    expect(after.sheet["PT"]).to have_attributes(name: "Plain text", file_name: "Plain text", properties: a_hash_including(italic: true))
+    expect(read(Norvel::Formats.write(after, source: source)).sheet["PT"].name).to eq("Plain text")
+  end
+end

@@ -127,7 +127,7 @@ module Norvel
       def at_place(sheet, style)
         own = sheet[style.id] or return style
         named = style.name.casecmp?(own.file_name) ? own.with(name: style.name,
-          standard: (own.file_name unless own.file_name == style.name)) : own.renamed(style.name.tr(",", ";"))
+          standard: (own.file_name if own.file_name != style.name && own.file_name.match?(StyleSheet::STANDARD))) : own.renamed(style.name.tr(",", ";"))
         named.with(**style.to_h.except(:name, :standard, :from_file, :hidden), linked: style.linked || own.linked, properties: own.properties.slice(:language).merge(Properties.settled(style.properties, own.properties)))
       end
 
