@@ -33,6 +33,7 @@ require_relative "changes/cleaning/replace_blank_lines"
 require_relative "changes/cleaning/white_space"
 require_relative "changes/cleaning/tidy_white_space"
 require_relative "changes/cleaning/start_over"
+require_relative "changes/cleaning/drop_page_breaks"
 require_relative "changes/lists/list_change"
 require_relative "changes/lists/number_headings"
 require_relative "changes/lists/list_items"
@@ -74,7 +75,7 @@ module Norvel
       ContinueNumbers, ShiftItems, SwapSheet, TakeStyles, SetRunIn, RunInFromWords, SetHyphenation, UpdateContents, MakeContents,
       CaptionsFromTyped, RefreshReferences, RecountNumbers, SetInfo, SetAlternative, SetHeaderRow, Waive, Mend, AcceptRevisions, RemoveTraces,
       ChooseGuide, BeginPart, JoinParts, LandscapePage, SetPart, SetFolios, SetRunningHead, AcademicParts, DressTables, DressLists,
-      ListsFromTyped, HeadingsFromTyped, TidyWhiteSpace, ReplaceBlankLines, MatchExample, PasteText, StartOver, Series
+      ListsFromTyped, HeadingsFromTyped, TidyWhiteSpace, DropPageBreaks, ReplaceBlankLines, MatchExample, PasteText, StartOver, Series
     ].to_h { |operation| [operation.operation_name, operation] }.freeze
 
     # @param name [String] of an operation

@@ -76,6 +76,7 @@ module Norvel
         new_pages unless struck?(:empty)
         @draft.substitute("headings_from_typed", "all", 0.9, :headings) unless struck?(:headings)
         @draft.substitute("tidy_white_space", "all", 0.9, :white_space) unless struck?(:white_space)
+        @draft.substitute("drop_page_breaks", "all", 0.95, :empty) unless struck?(:empty)
         direct unless struck?(:direct)
         unless struck?(:empty)
           @draft.add("remove_empty_paragraphs", {"paragraphs" => "all"}, EmptyParagraphs.removable(@draft.manuscript), 0.97,

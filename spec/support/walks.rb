@@ -64,6 +64,7 @@ class RandomWalk
     info: ->(w) { ["set_info", {"title" => "Title #{w.number}", "author" => w.pick(["Ada Verrill", ""])}] },
     like: ->(w) { ["match_example", {"paragraphs" => w.some, "example" => w.some.first}] },
     over: ->(w) { ["start_over", {"style" => w.style}] },
+    breaks: ->(_) { ["drop_page_breaks", {"paragraphs" => "all"}] },
     hyphens: ->(w) { ["set_hyphenation", {"on" => w.pick([true, false])}] }
   }.freeze
 

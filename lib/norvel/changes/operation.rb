@@ -156,8 +156,12 @@ module Norvel
         given.reduce({}) do |values, (name, written)|
           property = Properties[name]
           characters = written.to_s[IN_CHARACTERS, 1]
-          value = written.to_s.strip.empty? ? blank : property.parse(written, ch: characters && character_width(formatting.call(letters)),
-            em: (formatting.call((property.name == :size) ? {} : letters)[:size] if written.to_s.match?(IN_EMS)))
+          value = if written.to_s.strip.empty?
+            blank
+          else
+            property.parse(written, ch: characters && character_width(formatting.call(letters)),
+              em: (formatting.call((property.name == :size) ? {} : letters)[:size] if written.to_s.match?(IN_EMS)))
+          end
           value = Properties::TabStop.only(value, under.call(:tabs)) if property.kind == :tabs && value != blank
           beside = Properties.in_characters(property.name)
           values.merge(property.name => value).merge(if beside
