@@ -48,4 +48,11 @@ RSpec.describe Norvel::Changes::Exceptions do
     expect(double(after)).to eq([1, 2, 6])
     expect(effective(after, :align)[0]).to eq(:center)
   end
+
+  # Seen in the demo: most running text said so by hand, so that table cells were most of what was reached.
+  it "knows what a style is for by what stands in it, whoever is reached" do
+    stubborn = one.with_paragraphs([1, 2, 6].to_h { |id| [id, one.paragraph(id).with(properties: {line_spacing: Norvel::Properties::LineSpacing.multiple(1.5)})] })
+    found = described_class.new(stubborn, Norvel::Changes.build("restyle", "lines" => ["Base: lines 2"]), roles)
+    expect(found.reached.keys).to eq(%i[headings titles tables captions quotations])
+  end
 end

@@ -27,7 +27,8 @@ RSpec.describe "Values after a file's rounding" do
   end
 
   it "count as one where most of a style's paragraphs have them" do
-    one = manuscript(Array.new(6) { |index| paragraph(index, "Words #{index}", indent_first: index.even? ? cm : twips) }, paragraph(6, "Other", indent_first: 3 * cm))
+    paragraphs = Array.new(6) { |index| paragraph(index, "Words #{index}", indent_first: index.even? ? cm : twips) }
+    one = manuscript(*paragraphs, paragraph(6, "Other", indent_first: 3 * cm))
     found = Norvel::CommonestByHand.of(one)
     expect(found.map { |each| [each.style, each.values, each.agreeing.size] }).to eq([["Base", {indent_first: cm}, 6]])
     after = Norvel::Changes.build("adopt_everywhere").call(one)

@@ -122,7 +122,7 @@ RSpec.describe "From a messy report to house style", type: :feature do
     click_button "Remove direct formatting everywhere"
     expect(page).to have_css("#refusal", text: "Meanwhile, in another window: Removed 127 empty paragraphs.")
     click_button "Remove direct formatting everywhere"
-    expect(page).to have_css("#message", text: "Removed direct formatting")
+    expect(page).to have_css("#message", text: "then removed direct formatting")
     expect(page).to have_css("#foot-chosen", text: "Nothing chosen")
   end
 

@@ -17,7 +17,8 @@ RSpec.describe "Setting up the styles", type: :feature do
     fill_in "Size", with: "12 pt"
     fill_in "Line spacing", with: "double"
     fill_in "First-line indent", with: "0.5 in"
-    expect(page).to have_css(".traps li", text: "“heading 2” would take over first-line indent 1.27 cm, line spacing 2 from “Normal”.")
+    expect(page).to have_css(".exceptions label", text: /headings \d+/).and have_css(".exceptions label", text: /tables \d+/)
+    expect(page).to have_css(".traps li", text: "“Title” would take over first-line indent 1.27 cm, line spacing 2 from “Normal”.") # which no paragraph has
     click_button "Save the style"
     expect(page).to have_css("#message", text: "kept clear of it")
     expect(page).to have_css(".family .own", text: "Cambria")

@@ -20,6 +20,7 @@ function completion({ words, families, styles }, text) {
   const head = line.match(/(?:^|\bfrom |\bthen )([^:,]*)$/)?.[1];
   const named = !line.includes(":") && head && head.length > 1 && styles.find((one) => one.length > head.length && one.toLowerCase().startsWith(head.toLowerCase()));
   const part = line.match(/[^,:]*$/)[0].trimStart();
+  if (/\d[\d.,]*\s*\p{L}*$/u.test(part)) return ""; // a measure and its unit
   for (let rest = part; rest.length > 1; rest = rest.replace(/^\S+\s*/, "")) {
     const found = [...words, ...families].find((one) => one.length > rest.length && one.toLowerCase().startsWith(rest.toLowerCase()));
     if (found) return found.slice(rest.length);

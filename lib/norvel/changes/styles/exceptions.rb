@@ -58,10 +58,18 @@ module Norvel
 
       private
 
-      # Whether it was meant for something else than running text.
+      # Whether it was meant for something else than running text: that is most of what stands in the styles that change, by letters.
       def special?
-        sizes = found.transform_values(&:size)
-        sizes.empty? || !sizes.max_by { |_, size| size }.first.nil?
+        styles = changed_styles
+        letters = (@manuscript.paragraphs + @manuscript.note_paragraphs).select { |paragraph| styles.include?(paragraph.style) }.group_by { |paragraph| group(paragraph) }
+        found.empty? || letters.empty? || !letters.max_by { |_, paragraphs| paragraphs.sum { |paragraph| paragraph.text.length } }.first.nil?
+      end
+
+      # @return [Set<String>] those that say something else now, and what rests on them
+      def changed_styles
+        sheet, after = @manuscript.sheet, @change.call(@manuscript).sheet
+        changed = sheet.of_kind(:paragraph).map(&:id).select { |id| after[id] && sheet[id].properties.slice(*SPREADING) != after[id].properties.slice(*SPREADING) }
+        (changed + changed.flat_map { |id| sheet.kinship.under(id).keys }).to_set
       end
 
       # @return [Hash{Symbol=>Array<Array(Manuscript::Paragraph, Hash)>}] by group (nil: running text) the paragraphs whose values change,
