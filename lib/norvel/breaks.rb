@@ -36,7 +36,9 @@ module Norvel
     SHORT = 2 # lines on the last page of a part (common practice, no source)
 
     # @param layout [Layout] @param roles [Roles, nil] @param captions [Captions, nil] needed for the poor ones alone
-    def initialize(layout, roles = nil, captions = nil)
+    # @yieldreturn [Array<Poor>] others, which take trying out what would mend them
+    def initialize(layout, roles = nil, captions = nil, &others)
+      @others = others
       @layout = layout
       @manuscript = layout.manuscript
       @roles = roles
@@ -53,10 +55,16 @@ module Norvel
 
     # @return [Array<Poor>] in the order of the pages
     def poor
-      @poor ||= (@layout.pages.each_cons(2).flat_map { |page, following| at_turn(page, following) } + nearly_empty + apart).sort_by(&:page)
+      @poor ||= (@layout.pages.each_cons(2).flat_map { |page, following| at_turn(page, following) } + nearly_empty + apart).then { |found| over(found) }.sort_by(&:page)
     end
 
     private
+
+    # What is known better is not said twice.
+    def over(found)
+      others = @others&.call || []
+      found.reject { |poor| poor.kind == :nearly_empty && others.any? { |one| one.page == poor.page } } + others
+    end
 
     # Lines at the head of the next page that the room left empty would have held.
     def moved(turn, following)

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require_relative "examination/makeup"
+require_relative "examination/overrun"
 
 module Norvel
   # Everything that can be known of one state of a manuscript: its layout, how its paragraphs come out, what each is, which look
@@ -57,7 +58,7 @@ module Norvel
     def places(guide) = check(guide).places
 
     # @return [Breaks]
-    def breaks = @breaks ||= Breaks.new(layout, roles, captions)
+    def breaks = @breaks ||= Breaks.new(layout, roles, captions) { [Overrun.new(layout).poor].compact }
 
     # @param guide [Guide]
     # @return [Guide::Check] with its results

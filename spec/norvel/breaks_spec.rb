@@ -41,7 +41,7 @@ RSpec.describe Norvel::Breaks do
     first = examined(lines(0, 9), lines(1, 5))
     expect(first.breaks.poor.map { |turn| [turn.kind, turn.sentence] }).to eq([[:single_line, "The first line of a paragraph stands alone at the foot of page 1."]])
     last = poor(lines(0, 6), lines(1, 5))
-    expect(last.map(&:sentence)).to eq(["The last line of a paragraph stands alone at the head of page 2."])
+    expect(last.reject { |turn| turn.kind == :runs_over }.map(&:sentence)).to eq(["The last line of a paragraph stands alone at the head of page 2."])
     expect(mended(first.breaks.poor.first, first.manuscript)).to eq([])
   end
 

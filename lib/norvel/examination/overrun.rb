@@ -1,0 +1,95 @@
+# frozen_string_literal: true
+
+module Norvel
+  class Examination
+    # A notice, a letter, a form that runs over its page by a few lines: by how much, what takes the room, and the smallest change that brings
+    # it back.
+    #
+    #   Overrun.new(layout).poor.sentence   # "Page 2 holds 2 lines: the text is 31 pt too long. Blank lines take 96 pt …"
+    class Overrun
+      MOST_PAGES = 3 # of what is meant to be short (common practice, no source)
+      FILLED = 0.2 # of the last page, at most (common practice, no source)
+      STEP = 0.05 # of a line
+      CLOSEST = 1.0 # lines
+      SMALLEST = 9 * Lengths::PT # EMU, of running text (common practice, no source)
+
+      # @param layout [Layout]
+      def initialize(layout)
+        @layout = layout
+        @manuscript = layout.manuscript
+      end
+
+      # @return [Breaks::Poor, nil] nil where nothing runs over
+      def poor
+        return unless over?
+
+        name, parameters, called = cure
+        Breaks::Poor.new(kind: :runs_over, page: last.number, paragraph: last.text_lines.first.paragraph.id, sentence: sentence, cure: name && [name, parameters], called: called)
+      end
+
+      # @return [Float] points that do not fit
+      def too_long = (last.bottom - last.top - last.turn.empty).round(1)
+
+      # @return [Hash{String=>Float}] what takes room besides text, in points, the most first
+      def takes_room
+        cascade = @layout.cascade
+        blank = body.select { |placed| placed.paragraph.blank? }.sum { |placed| placed.line.height }
+        spaces = @manuscript.paragraphs.reject(&:blank?).sum { |paragraph| cascade.paragraph(paragraph).then { |values| values[:space_before] + values[:space_after] } } / Lengths::PT.to_f
+        {"blank lines" => blank, "space between paragraphs" => spaces}.select { |_, points| points >= 1 }.sort_by { |_, points| -points }.to_h
+      end
+
+      private
+
+      def last = @layout.pages.last
+
+      def body = @layout.pages.flat_map { |page| page.placed.select { |placed| %i[body cell].include?(placed.area) } }
+
+      def over?
+        before = @layout.pages[-2]
+        @layout.pages.size.between?(2, MOST_PAGES) && before && !%i[part recto column manual break_before].include?(before.turn.reason) && last.text_lines.any? && too_long <= FILLED * (last.bottom - last.top)
+      end
+
+      def sentence
+        lines = last.text_lines.size
+        room = takes_room.map { |what, points| "#{what} #{points.round} pt" }
+        "Page #{last.number} holds #{(lines == 1) ? "1 line" : "#{lines} lines"}: the text is #{too_long.round} pt too long for #{(last.number == 2) ? "one page" : "#{last.number - 1} pages"}.#{" Room is taken by #{room.join(", ")}." if room.any?}"
+      end
+
+      # The first that brings it back, the smallest first.
+      # @return [Array(String, Hash, String), nil]
+      def cure = candidates.find { |name, parameters, _| fits?(name, parameters) }
+
+      def fits?(name, parameters)
+        Layout.new(Changes.build(name, parameters).call(@manuscript)).pages.size < @layout.pages.size
+      rescue ChangeRefused
+        false
+      end
+
+      def candidates = fewer_blanks + closer + smaller
+
+      def fewer_blanks
+        blank = EmptyParagraphs.removable(@manuscript).map(&:id)
+        doubled = @manuscript.paragraphs.each_cons(2).filter_map { |one, other| other.id if one.empty? && other.empty? } & blank
+        {"Take out doubled blank lines" => doubled, "Take out its blank lines" => blank}.reject { |_, ids| ids.empty? }.map { |called, ids| ["remove_empty_paragraphs", {"paragraphs" => ids}, called] }
+      end
+
+      # Of the style that most of the text has.
+      def style = @style ||= @manuscript.paragraphs.group_by(&:style).max_by { |_, paragraphs| paragraphs.sum { |paragraph| paragraph.text.length } }.first
+
+      def formatting = @layout.cascade.style(style)
+
+      def closer
+        spacing = formatting[:line_spacing]
+        return [] unless spacing.multiple?
+
+        steps = (1..6).map { |step| (spacing.value - step * STEP).round(2) }.select { |value| value >= CLOSEST }
+        steps.map { |value| ["change_style", {"style" => style, "values" => {"line_spacing" => value.to_s}}, "Set “#{@manuscript.sheet[style].name}” closer: lines #{value}"] }
+      end
+
+      def smaller
+        sizes = [1, 2].map { |step| formatting[:size] - step * Lengths::HALF_POINT }.select { |size| size >= SMALLEST }
+        sizes.map { |size| ["change_style", {"style" => style, "values" => {"size" => Lengths.show(size)}}, "Set “#{@manuscript.sheet[style].name}” smaller: #{Lengths.show(size)}"] }
+      end
+    end
+  end
+end
