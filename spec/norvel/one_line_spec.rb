@@ -89,6 +89,17 @@ RSpec.describe Norvel::Changes::OneLine do
     expect([again.sheet.named("Aside").properties, again.paragraph(3).style]).to eq([{size: 152_400, italic: true}, "Quote"])
   end
 
+  it "makes a style of an example under another parent that looks as the example does, and says what is set back" do
+    quoted = manuscript(paragraph(0, stretch("Aside", size: 127_000), indent_start: 360_000), paragraph(1, "Text"), styles: {"Quote" => {name: "Block quotation", parent: "Base", properties: {indent_start: 360_000, indent_end: 720_000, italic: true}}})
+    line = say(quoted, "", paragraphs: [0], way: "new", name: "Aside from Block quotation")
+    after = line.operation.call(quoted)
+    style = after.sheet.named("Aside")
+    expect([style.parent, style.properties]).to eq(["Quote", {size: 127_000, italic: false, indent_end: 0}])
+    old, new = Norvel::Cascade.new(quoted), Norvel::Cascade.new(after)
+    expect(%i[indent_start indent_end].map { |name| new.paragraph(after.paragraph(0))[name] }).to eq(%i[indent_start indent_end].map { |name| old.paragraph(quoted.paragraph(0))[name] })
+    expect(line.operation.sentence(quoted)).to eq("Made the style “Aside” of a look; what “Block quotation” brings besides is set back: ital., in at end 2 cm.")
+  end
+
   it "makes a style of words for words" do
     after = done(one, "Term: italic", text: [[1, 0, 3]])
     expect([after.sheet.named("Term", kind: :character).properties, after.paragraph(1).runs.map(&:style)]).to eq([{italic: true}, ["Term"]])

@@ -28,6 +28,9 @@ module Norvel
         %i[headings titles].include?(group) || names.intersect?(SPREADING)
       end
 
+      # @return [String] a value as it is written without loss
+      def self.exactly(name, value) = Properties[name].length? ? Lengths.exactly(value) : Properties[name].show(value)
+
       # @param operation [Operation] that changes styles @param roles [Roles] of the manuscript
       # @param take [Array<Symbol>] groups that are to take it over
       def initialize(manuscript, operation, roles, take: [])
@@ -124,7 +127,7 @@ module Norvel
       def in_style(style, rows)
         names = rows.flat_map { |_, _, values| values.keys }.uniq
         formatting = Cascade.new(@manuscript).style(style)
-        [["change_style", {"style" => style, "values" => names.to_h { |name| [name.to_s, exactly(name, formatting[name])] }}]]
+        [["change_style", {"style" => style, "values" => names.to_h { |name| [name.to_s, Exceptions.exactly(name, formatting[name])] }}]]
       end
 
       # Where running text is in the same style, a style for each group under it.
@@ -134,7 +137,7 @@ module Norvel
           names = same.flat_map { |_, _, values| values.keys }.uniq
           name = free_name(NAMES.fetch(group))
           id = @manuscript.sheet.free_id(name)
-          [["define_style", {"id" => id, "name" => name, "parent" => style, "values" => names.to_h { |one| [one.to_s, exactly(one, formatting[one])] }}],
+          [["define_style", {"id" => id, "name" => name, "parent" => style, "values" => names.to_h { |one| [one.to_s, Exceptions.exactly(one, formatting[one])] }}],
             ["apply_style", {"style" => id, "paragraphs" => same.map { |_, paragraph, _| paragraph.id }}]]
         end
       end
@@ -143,8 +146,6 @@ module Norvel
         @taken ||= @manuscript.sheet.styles.values.flat_map { |style| [style.name, style.file_name] }
         [name, *(2..99).map { |number| "#{name} #{number}" }].find { |one| @taken.none? { |other| other.casecmp?(one) } }.tap { |one| @taken << one }
       end
-
-      def exactly(name, value) = Properties[name].length? ? Lengths.exactly(value) : Properties[name].show(value)
     end
   end
 end

@@ -236,7 +236,25 @@ module Norvel
 
         id = sheet.free_id(name)
         given = (chosen.size > 1) ? [["apply_style", {"style" => id, "paragraphs" => chosen, "shed" => true}]] : []
-        series(title, steps, [["style_from_look", {"paragraph" => chosen.first, "name" => name}], *given, *kin(id, head)])
+        made = [["style_from_look", {"paragraph" => chosen.first, "name" => name}], *kin(id, head)]
+        settled, back = head.parent ? like_example(id, steps + made) : [[], []]
+        title = "#{title.delete_suffix(".")}; what “#{head.parent}” brings besides is set back: #{back.join(", ")}." if back.any?
+        series(title, steps, made, settled, given)
+      end
+
+      LOOK = Properties.all.select { |property| property.written? && property.visible }.map(&:name).freeze
+
+      # Under another parent it says what differs from that, and looks as the example does.
+      # @return [Array(Array, Array<String>)] the change that sees to it, and what of the parent's is set back
+      def like_example(id, steps)
+        before = series("", steps[0...-1].reject { |name, _| name == "hang_style" }).call(@manuscript)
+        after = series("", steps).call(@manuscript)
+        wanted, now, over = Cascade.new(before).style(id), Cascade.new(after).style(id), Cascade.new(after).style(after.sheet[id].parent)
+        own = after.sheet[id].properties
+        back = LOOK.reject { |name| Properties.same?(name, wanted[name], now[name]) }
+        bare = LOOK.select { |name| own.key?(name) && Properties.same?(name, over[name], own[name]) && !Properties[name].piecewise? }
+        values = back.to_h { |name| [name.to_s, Exceptions.exactly(name, wanted[name])] }.merge(bare.to_h { |name| [name.to_s, ""] })
+        [values.empty? ? [] : [["change_style", {"style" => id, "values" => values}]], back.map { |name| Properties::Words.of(name, over[name]) }]
       end
 
       def kin(id, head)
