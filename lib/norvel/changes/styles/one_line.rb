@@ -247,7 +247,7 @@ module Norvel
       # Under another parent it says what differs from that, and looks as the example does.
       # @return [Array(Array, Array<String>)] the change that sees to it, and what of the parent's is set back
       def like_example(id, steps)
-        before = series("", steps[0...-1].reject { |name, _| name == "hang_style" }).call(@manuscript)
+        before = series("", steps.reject { |step| step.first == "hang_style" }).call(@manuscript)
         after = series("", steps).call(@manuscript)
         wanted, now, over = Cascade.new(before).style(id), Cascade.new(after).style(id), Cascade.new(after).style(after.sheet[id].parent)
         own = after.sheet[id].properties
