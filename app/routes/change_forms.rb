@@ -223,8 +223,8 @@ module NorvelWeb
       def style_change(operation)
         return operation unless operation.is_a?(Norvel::Changes::ChangeStyle)
 
-        @exceptions = Norvel::Changes::Exceptions.new(manuscript, operation, state.roles, take: taking)
         changing = {operation.parameters["style"] => operation.parameters["values"].keys.map(&:to_sym)}
+        @exceptions = Norvel::Changes::Exceptions.new(manuscript, Norvel::Changes::InLevels.set(operation, manuscript, changing), state.roles, take: taking)
         (params["follow"] == "yes") ? Norvel::Changes::HeldBack.released(@exceptions.operation, manuscript, changing, roles: state.roles) : @exceptions.operation
       end
 

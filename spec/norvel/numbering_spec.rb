@@ -130,3 +130,25 @@ RSpec.describe Norvel::Changes::NumberHeadings do
     expect(Norvel::ListLabels.for(none, Norvel::Cascade.new(none)).compact).to eq({})
   end
 end
+
+# ISO/IEC 29500-1 §17.9.23: a level's indents stand over those of the paragraph's style. Seen: “List item: in 1 cm, hanging 0.5 cm” had no effect.
+RSpec.describe Norvel::Changes::InLevels do
+  let(:level) { Norvel::Manuscript::ListLevel.new(format: "decimal", text: "%1.", properties: {indent_start: 900_000, indent_first: -180_000}) }
+  let(:one) do
+    numbered = ->(id, style) { paragraph(id, "Item #{id}", style: style, numbering: Norvel::Properties::NumberRef.new(list: "1")) }
+    manuscript(paragraph(0, "Text"), numbered[1, "Item"], numbered[2, "Item"], styles: {"Item" => {name: "List item", parent: "Base", properties: {}}}, lists: {"1" => Norvel::Manuscript::List.new(id: "1", levels: {0 => level})})
+  end
+
+  it "sets an indent of the style in the level that stands over it, and says so" do
+    line = Norvel::Changes::OneLine.new(one, "List item: in 1 cm, hanging 0.5 cm")
+    after = line.operation.call(one)
+    values = Norvel::Cascade.new(after).paragraph(after.paragraph(1)).values(%i[indent_start indent_first])
+    expect(values).to eq(indent_start: 360_000, indent_first: -180_000)
+    expect(line.operation.sentence(one)).to eq("Restyled “List item”; set in the level of its list too.")
+  end
+
+  it "leaves a level that paragraphs of other styles have as well, and changes that are no indents" do
+    mixed = one.with_paragraphs(2 => one.paragraph(2).with(style: "Base"))
+    [[mixed, "List item: in 1 cm"], [one, "List item: bold"]].each { |manuscript, line| expect(Norvel::Changes::OneLine.new(manuscript, line).operation.sentence(manuscript)).to eq("Restyled “List item”.") }
+  end
+end

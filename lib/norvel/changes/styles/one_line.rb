@@ -160,7 +160,7 @@ module Norvel
 
       # What stands apart from running text keeps clear of it; who says otherwise by hand follows, where that was chosen.
       def settled(operation)
-        mended = Traps.mended(operation, @manuscript)
+        mended = Traps.mended(InLevels.set(operation, @manuscript, changing), @manuscript)
         if @roles
           @exceptions = Exceptions.new(@manuscript, mended, @roles, take: @take)
           mended = @exceptions.operation
