@@ -79,7 +79,7 @@ module NorvelWeb
       return unless title
 
       alike = guides.map { |reference, _| [reference, guide_named(reference)] }.select { |_, guide| guide&.title == title }
-      (alike.find { |_, guide| guide.version == version } || alike.first)&.first
+      (alike.find { |_, guide| guide.version.to_s == version } || alike.first)&.first
     end
 
     # @return [GuideText, nil] a published version of a guide on the desk

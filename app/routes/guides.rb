@@ -19,7 +19,7 @@ module NorvelWeb
         app.get "/guides/:reference/template" do
           guide = own_guide ? own_guide.guide : shipped_guide
           deliver_as "#{guide.title.gsub(%r{[/\\]}, "-")} – template.docx"
-          content_type Deliver::TYPE
+          content_type DeliverHelpers::DOCX
           Norvel::Template.with_samples(guide)
         end
 
