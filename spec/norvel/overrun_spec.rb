@@ -15,7 +15,8 @@ RSpec.describe Norvel::Examination::Overrun do
 
   it "is measured, and blank lines go first" do
     full = height(notice(*lines(60)))
-    one = notice(*lines(full - 3), Array.new(5) { |index| paragraph(100 + index) })
+    blank = Array.new(5) { |index| paragraph(100 + index) }
+    one = notice(*lines(full - 3), *blank)
     one = one.with(blocks: [*one.blocks.first(5), *one.blocks.last(5), *one.blocks[5...-5]])
     poor = over(one).breaks.poor
     expect(poor.map(&:kind)).to eq([:runs_over])
