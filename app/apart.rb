@@ -157,7 +157,7 @@ module NorvelWeb
     # @raise [Norvel::ChangeRefused] where too much is being made
     def begin(**about, &work)
       @lock.synchronize do
-        let_go
+        drop_unfetched
         raise Norvel::ChangeRefused, "#{MOST} files are being made already; wait for one of them, or stop it." if @all.size >= MOST
 
         key = SecureRandom.hex(8)
@@ -171,9 +171,13 @@ module NorvelWeb
     # @return [void]
     def forget(key) = @lock.synchronize { @all.delete(key)&.apart&.leave }
 
+    # What nobody fetched goes.
+    # @return [void]
+    def let_go = @lock.synchronize { drop_unfetched }
+
     private
 
-    def let_go = @all.delete_if { |_, making| now - making.begun > KEPT && making.apart.settled? }
+    def drop_unfetched = @all.delete_if { |_, making| now - making.begun > KEPT && making.apart.settled? }
 
     def now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
   end

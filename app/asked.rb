@@ -54,7 +54,8 @@ module NorvelWeb
       "operation" => WORD, "action" => WORD, "proposal" => WORD, "considered" => WORD, "part" => WORD,
       "look" => sign(/\A\d{1,6}(?:\.\d{1,6})?\z/), "other" => sign(/\A\d{1,6}(?:\.\d{1,6})?\z/), "rule" => exact(200), "place" => NUMBER,
       "list" => exact(100), "sheet" => sign(/\A[\w:-]*\z/), "swap" => sign(/\A[\w:-]*\z/),
-      "making" => WORD, "what" => WORD, "file" => method(:file), "guide_file" => method(:file), "face" => sign(/\A[\w.-]*\z/), "kind" => WORDS, "return" => exact(2_000), "authenticity_token" => exact(500),
+      "making" => WORD, "what" => WORD, "file" => method(:file), "guide_file" => method(:file), "face" => sign(/\A[\w.-]*\z/),
+      "kind" => WORDS, "return" => exact(2_000), "authenticity_token" => exact(500),
       # chosen
       "chosen" => sign(/\A(?:all|[\d,]*)\z/, most: LONGEST), "text" => sign(/\A(?:\d+:\d+-\d+,?)*\z/, most: LONGEST),
       "range" => sign(/\A(?:\d{1,7}-\d{1,7})?\z/), "among" => exact(500), "alike" => WORD, "words" => line(2_000), "where" => WORD,
@@ -66,8 +67,10 @@ module NorvelWeb
       "line" => text(8_000), "values" => map(VALUE), "paper" => WORDS, "margin" => map(VALUE),
       "sections" => list(sign(/\A\d{1,6}\z/)), "kinds" => map(exact(100)), "meaning" => map(exact(500)), "levels" => map(map(VALUE)),
       "styles" => map(exact(500)), "mapping" => map(exact(500)), "as" => map(WORD), "strike" => map(WORD), "also" => map(WORD),
-      "by" => sign(/\A(?:-?\d{0,6}|rule|page|paragraph)\z/), "start" => VALUE, "scheme" => exact(60), "all" => YES, "bare" => YES, "mend" => YES, "keep" => YES, "on" => sign(/\A(?:yes|no|on|off|\d{0,18})\z/),
-      "run_in" => YES, "key" => line(10), "way" => WORD, "follow" => YES, "leave" => YES, "give" => YES, "rest" => YES, "take" => map(YES), "say" => YES, "marks" => YES, "unit" => sign(/\A(?:cm|in|pt|)\z/),
+      "by" => sign(/\A(?:-?\d{0,6}|rule|page|paragraph)\z/), "start" => VALUE, "scheme" => exact(60), "all" => YES, "bare" => YES,
+      "mend" => YES, "keep" => YES, "on" => sign(/\A(?:yes|no|on|off|\d{0,18})\z/), "run_in" => YES, "key" => line(10), "way" => WORD,
+      "follow" => YES, "leave" => YES, "give" => YES, "rest" => YES, "take" => map(YES), "say" => YES, "marks" => YES,
+      "unit" => sign(/\A(?:cm|in|pt|)\z/),
       # findings
       "cause" => NUMBER, "back" => YES, "revisions" => WORD, "revision" => sign(/\A\d{1,9} (?:\d{1,6}|end)\z/), "reason" => line(500), "info" => map(line(300)), "alternative" => line(2_000), "decorative" => YES, "again" => YES,
       # guides

@@ -15,6 +15,7 @@ module NorvelWeb
       Thread.new do
         loop do
           sleep [EVERY, IDLE].min
+          App.makings.let_go
           give_back if App.workbenches.let_go(idle: IDLE).positive?
         end
       end

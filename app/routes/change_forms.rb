@@ -60,7 +60,7 @@ module NorvelWeb
         when "join_parts" then {"part" => params["part"].to_i}
         when "set_part" then part_parameters
         when "set_folios" then {"parts" => [params["part"].to_i], "place" => params["stands"], "first" => params["first"] != "no"}
-        when "set_running_head" then {"parts" => [params["part"].to_i], "text" => params["head_text"], "side" => params["side"], "kind" => params["kind"], "today" => Time.now.strftime("%-d %B %Y")}
+        when "set_running_head" then head_parameters
         when "academic_parts" then {"main" => params["main"].to_i, "place" => params["stands"], **params.slice("front_format", "chapters")}.compact
         when "style_from_look" then {"paragraph" => chosen_ids.first, "name" => params["name"]}
         else raise Norvel::ChangeRefused, "There is no change called “#{params["operation"]}”."
@@ -70,28 +70,27 @@ module NorvelWeb
       # The change that a form asks for. Formatting by hand goes from the whole manuscript without flattening it, unless that is wanted.
       # @return [Norvel::Changes::Operation]
       def asked_change
-        return titled_head if params["operation"] == "set_running_head" && params["say"] == "yes" && title_offered && params["head_text"].to_s.include?("{title}")
-
-        apart = params["operation"] == "remove_direct_formatting" && params["chosen"] == "all" && params["first"] == "yes" && hand_kinds_wanted.nil?
-        return Norvel::Changes.build(params["operation"], change_parameters) unless apart
+        return Norvel::Changes.build(params["operation"], change_parameters) unless bares_all_apart?
 
         Norvel::Plan::Baring.new(state, given: change_parameters.slice("meaning")).operation
       end
 
-      # A header that shows the title, which the file is to say.
-      def titled_head
-        head = Norvel::Changes.build("set_running_head", change_parameters)
-        told = manuscript.with(info: manuscript.info.with(title: title_offered))
-        Norvel::Changes.build("series", "title" => "#{head.sentence(told).delete_suffix(".")}; the file's title is “#{title_offered[0, 80]}” now.",
-          "changes" => [["set_info", {"title" => title_offered}], ["set_running_head", head.parameters]])
+      def bares_all_apart?
+        return false unless params["operation"] == "remove_direct_formatting" && hand_kinds_wanted.nil?
+
+        params["chosen"] == "all" && params["first"] == "yes"
       end
 
-      # @return [String, nil] what reads as the title, where the file says none
-      def title_offered
-        return unless manuscript.info.title.to_s.strip.empty?
-
-        state.roles.in(:title).map { |paragraph| excerpt(paragraph.text, 200) }.find { |text| !text.strip.empty? }
+      # A header that shows the title may say to the file what that is.
+      def head_parameters
+        text = params["head_text"].to_s
+        title = title_offered if params["say"] == "yes" && text.include?("{title}")
+        {"parts" => [params["part"].to_i], "text" => text, "side" => params["side"], "kind" => params["kind"],
+         "today" => Time.now.strftime("%-d %B %Y"), **(title ? {"title" => title} : {})}
       end
+
+      # @return [String, nil]
+      def title_offered = Norvel::Changes::SetRunningHead.title_offered(manuscript, state.roles)
 
       def pasted = Norvel::Formats::Pasted.read(html: params["html"], plain: params["plain"], marks: params["marks"] == "yes")
 
@@ -218,14 +217,17 @@ module NorvelWeb
         chosen.map(&:id)
       end
 
-      # A change of a style, with those let follow that say otherwise by hand, where the person wants that.
-      # What is no running text keeps clear of what was meant for that.
-      def style_change(operation)
-        return operation unless operation.is_a?(Norvel::Changes::ChangeStyle)
+      # A change of a style goes as far as it should: see Norvel::Changes::Reach.
+      # @param traps [Boolean] whether traps are avoided
+      def style_change(operation, traps: false)
+        unless operation.is_a?(Norvel::Changes::ChangeStyle)
+          return traps ? Norvel::Changes::Traps.mended(operation, manuscript) : operation
+        end
 
         changing = {operation.parameters["style"] => operation.parameters["values"].keys.map(&:to_sym)}
-        @exceptions = Norvel::Changes::Exceptions.new(manuscript, Norvel::Changes::InLevels.set(operation, manuscript, changing), state.roles, take: taking)
-        (params["follow"] == "yes") ? Norvel::Changes::HeldBack.released(@exceptions.operation, manuscript, changing, roles: state.roles) : @exceptions.operation
+        @reach = Norvel::Changes::Reach.new(manuscript, changing, roles: state.roles, take: taking, traps: traps,
+          follow: params["follow"] == "yes")
+        @reach.settle(operation)
       end
 
       # What the line means that was written about what is chosen.
@@ -235,8 +237,9 @@ module NorvelWeb
         words = !params["text"].to_s.empty?
         choices = Norvel::Changes::OneLine::CHOICES.select { |choice| params[choice.to_s] == "yes" }
         way ||= params["way"] || (choices.intersect?(%i[rest follow]) ? "adopt" : "here")
-        Norvel::Changes::OneLine.new(manuscript, params["line"], roles: state.roles, take: taking, fields: tried_fields, way: way, name: params["name"], choices: choices | also,
-          families: families_here, text: (text_chosen if words), paragraphs: (chosen.map(&:id) if chosen.any? && !words))
+        Norvel::Changes::OneLine.new(manuscript, params["line"], way: way, name: params["name"], choices: choices | also,
+          roles: state.roles, take: taking, fields: tried_fields, families: families_here,
+          text: (text_chosen if words), paragraphs: (chosen.map(&:id) if chosen.any? && !words))
       end
 
       # @return [Array<Symbol>] groups that are to take over what was meant for running text

@@ -9,13 +9,14 @@ module NorvelWeb
     module Changes
       def self.registered(app)
         app.post "/manuscripts/:id/changes/:operation" do
-          operation = style_change(asked_change)
+          operation = style_change(asked_change, traps: params["mend"] == "yes")
           refuse_half
-          operation = Norvel::Changes::Traps.mended(operation, manuscript) if params["mend"] == "yes"
           answer_change(*bench.change(operation, head: seen_head))
         end
 
-        app.post("/manuscripts/:id/ripple") { answer_proposal(style_change(Norvel::Changes.build("change_style", "style" => params["style"], "values" => style_values))) }
+        app.post("/manuscripts/:id/ripple") do
+          answer_proposal(style_change(Norvel::Changes.build("change_style", "style" => params["style"], "values" => style_values)))
+        end
 
         # Any change, to be looked at before it is made.
         app.post("/manuscripts/:id/propose/:operation") { answer_proposal(asked_change) }
@@ -52,7 +53,8 @@ module NorvelWeb
           line = line_said(also: [:leave])
           proposal = bench.propose(line_operation(line))
           headers "HX-Trigger" => JSON.generate({"norvel:proposed" => told_proposal(proposal)})
-          erb :line_says, layout: false, locals: {proposal: proposal, line: line, sentence: proposal.operation.told(manuscript, proposal.manuscript)}
+          sentence = proposal.operation.told(manuscript, proposal.manuscript)
+          erb :line_says, layout: false, locals: {proposal: proposal, line: line, sentence: sentence}
         rescue Norvel::ChangeRefused => error
           erb :half_typed, layout: false, locals: {sentence: error.message}
         end

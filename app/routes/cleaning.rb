@@ -72,7 +72,9 @@ module NorvelWeb
       def look_change(look)
         ids = look.paragraphs
         case params["action"]
-        when "style" then Norvel::Changes.build("give_style", {"style" => params["style"], "paragraphs" => ids, "keep" => (params["keep"] == "yes") || nil}.compact)
+        when "style"
+          keep = (params["keep"] == "yes") || nil
+          Norvel::Changes.build("give_style", {"style" => params["style"], "paragraphs" => ids, "keep" => keep}.compact)
         when "new_style"
           name = params["name"].to_s.strip
           return restyled_look(ids, name) if name.include?(":")
@@ -88,7 +90,8 @@ module NorvelWeb
 
       # A look that gets a style by its values, not by what it has by hand.
       def restyled_look(ids, line)
-        operation = Norvel::Changes::OneLine.new(manuscript, line, paragraphs: ids, families: families_here, roles: state.roles, choices: [:give]).operation
+        operation = Norvel::Changes::OneLine.new(manuscript, line, paragraphs: ids, families: families_here, roles: state.roles,
+          choices: [:give]).operation
         series(operation.sentence(manuscript),
           [[operation.class.operation_name, operation.parameters], ["remove_direct_formatting", {"paragraphs" => ids}]])
       end

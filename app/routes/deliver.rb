@@ -55,7 +55,9 @@ module NorvelWeb
           204
         end
 
-        app.post("/manuscripts/:id/making/:making/file") { made ? given(made) : halt(404, "That is not kept any more; have it made again.") }
+        app.post "/manuscripts/:id/making/:making/file" do
+          made ? given(made) : halt(404, "That is not kept any more; have it made again.")
+        end
 
         app.helpers DeliverHelpers
       end
@@ -92,7 +94,8 @@ module NorvelWeb
       # @param name [String] whose ending says whether it is a template
       def file_work(name = record.filename)
         manuscript, source = bench.manuscript, bench.source
-        ->(tell) { Norvel::Formats.write(manuscript, source: source, name: (name unless File.extname(name) == File.extname(record.filename)), &tell) }
+        other = name unless File.extname(name) == File.extname(record.filename)
+        ->(tell) { Norvel::Formats.write(manuscript, source: source, name: other, &tell) }
       end
 
       RESTYLED = " – restyled"
@@ -164,8 +167,10 @@ module NorvelWeb
         bytes = fetched(making)
         note_delivery(making, bytes) if making.noted
         content_type making.type
-        return bytes.force_encoding(Encoding::UTF_8).tap { headers "Content-Security-Policy" => Deliver::PAGE_POLICY } if making.type == "text/html"
-
+        if making.type == "text/html"
+          headers "Content-Security-Policy" => Deliver::PAGE_POLICY
+          return bytes.force_encoding(Encoding::UTF_8)
+        end
         deliver_as making.filename
         bytes
       end

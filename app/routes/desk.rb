@@ -43,7 +43,9 @@ module NorvelWeb
           raise Norvel::FileError, "Choose a .docx file first." unless file.is_a?(Hash) && file[:tempfile]
 
           bytes = file[:tempfile].read
-          row = Intake.take(bytes, file[:filename].to_s, guide: guide_said(bytes) || Norvel::Guide::DEFAULT) { |taken, read| settings.workbenches.open(taken.id, read) }
+          row = Intake.take(bytes, file[:filename].to_s, guide: guide_said(bytes) || Norvel::Guide::DEFAULT) do |taken, read|
+            settings.workbenches.open(taken.id, read)
+          end
           redirect to("/manuscripts/#{row.id}")
         end
 

@@ -55,7 +55,10 @@ module Norvel
 
     # @return [Array<Poor>] in the order of the pages
     def poor
-      @poor ||= (@layout.pages.each_cons(2).flat_map { |page, following| at_turn(page, following) } + nearly_empty + apart).then { |found| over(found) }.sort_by(&:page)
+      @poor ||= begin
+        turns = @layout.pages.each_cons(2).flat_map { |page, following| at_turn(page, following) }
+        over(turns + nearly_empty + apart).sort_by(&:page)
+      end
     end
 
     private

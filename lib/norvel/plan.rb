@@ -94,7 +94,8 @@ module Norvel
         sheet.add_lines
         @sheet = sheet
         own = Changes::StylesFromElsewhere.language(@manuscript.sheet)
-        @draft.remark(:sheet, "The manuscript's language, #{own}, stays; the guide is in #{@guide.language}.") if own && @guide.language && own != @guide.language
+        other = @guide.language if own && @guide.language != own
+        @draft.remark(:sheet, "The manuscript's language, #{own}, stays; the guide is in #{other}.") if other
       end
       OwnLooks.new(@draft, @roles).add_lines(sheet.unguided)
       run_in unless struck?(:run_in_heading)

@@ -16,7 +16,12 @@ module Norvel
     HEADINGS = ALL.grep(/\Aheading_/).freeze
     FIGURE = /\A[[:space:]]*\u{FFFC}[[:space:]\u{FFFC}]*\z/
 
-    Role = Value.define(:name, :confidence, reasons: [])
+    SURE = 0.6 # of a role, from which on it counts; common practice of ours, no source
+
+    Role = Value.define(:name, :confidence, reasons: []) do
+      # @return [Boolean] whether something may be done on the strength of it
+      def sure? = confidence >= SURE
+    end
     Vote = Value.define(:role, :weight, :reason)
 
     CAP = Role.new(name: :other, confidence: 0.97, reasons: ["the first letter of the next paragraph"])

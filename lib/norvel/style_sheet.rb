@@ -102,7 +102,10 @@ module Norvel
     end
 
     # @return [Integer, nil] 1–9, by the property, inherited too
-    def level_of(style) = saying(style.id, :outline_level)&.properties&.[](:outline_level)&.then { |level| level unless level == Properties::NO_LEVEL }
+    def level_of(style)
+      level = saying(style.id, :outline_level)&.properties&.[](:outline_level)
+      level unless level == Properties::NO_LEVEL
+    end
 
     # @param id [String] @param names [Array<Symbol>] properties
     # @return [Array<Style>] styles under this one that say one of them themselves, and so do not follow

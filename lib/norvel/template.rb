@@ -74,7 +74,9 @@ module Norvel
     GUIDE, VERSION = "norvel-guide", "norvel-guide-version" # properties of a template's file
 
     # A template says whose it is, so that it is held against its own guide when it comes back.
-    def signed(bytes, guide) = Formats.of("docx").with_properties(bytes, {GUIDE => guide.title, VERSION => guide.version}.compact.transform_values(&:to_s))
+    def signed(bytes, guide)
+      Formats.of("docx").with_properties(bytes, {GUIDE => guide.title, VERSION => guide.version}.compact.transform_values(&:to_s))
+    end
 
     # @param bytes [String] a file
     # @return [Array(String, String), nil] title and version of the guide that it says it is of

@@ -56,3 +56,29 @@ RSpec.describe Norvel::Changes::Exceptions do
     expect(found.reached.keys).to eq(%i[headings titles tables captions quotations])
   end
 end
+
+# One way for the line, the style's form and the command line.
+RSpec.describe Norvel::Changes::Reach do
+  let(:long) { "The night ferries of the sound left when the last lamp on the quay was lit, and came back before the boats of the day." }
+  let(:roles) { Norvel::Roles.said(one, {0 => :heading_1, 1 => :body, 2 => :table_text}) }
+  let(:hand) { {line_spacing: Norvel::Properties::LineSpacing.multiple(1.5)} }
+  let(:one) { manuscript(paragraph(0, "Head", style: "Heading1"), paragraph(1, long), paragraph(2, "Boat", **hand)) }
+  let(:line) { "Base: lines 2" }
+
+  def after(**more) = Norvel::Changes::OneLine.new(one, line, roles: roles, **more).operation.call(one)
+
+  def spacing(manuscript) = Norvel::Cascade.new(manuscript).then { |cascade| manuscript.paragraphs.map { |one| cascade.paragraph(one)[:line_spacing].value } }
+
+  # Seen: the trap was avoided before anybody was asked, and “headings” had no effect.
+  it "lets headings take it over where they are to, and says once who keeps clear" do
+    expect([spacing(after), spacing(after(take: [:headings]))]).to eq([[1.0, 2.0, 1.5], [2.0, 2.0, 1.5]])
+    said = Norvel::Changes::OneLine.new(one, line, roles: roles).operation.sentence(one)
+    expect(said.scan("kept clear of it").size).to eq(1)
+  end
+
+  it "lets those of a group follow that are to take it, and no others of it" do
+    follow = {choices: [:follow]}
+    expect(spacing(after(**follow))).to eq([1.0, 2.0, 1.5])
+    expect(spacing(after(take: [:tables], **follow))).to eq([1.0, 2.0, 2.0])
+  end
+end

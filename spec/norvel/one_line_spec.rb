@@ -130,11 +130,11 @@ RSpec.describe Norvel::Changes::OneLine do
   end
 end
 
-RSpec.describe Norvel::Choice do
+RSpec.describe Norvel::Choice::Described do
   let(:long) { Array.new(45) { |index| "word#{index}" }.join(" ") }
   let(:one) { manuscript(paragraph(0, "One"), paragraph(1, "“#{long}”"), paragraph(2, long), paragraph(3, "“Short words.” (Lathe 1871)"), paragraph(4, stretch("Bold", bold: true)), paragraph(5, "")) }
 
-  def chosen(written, of = one, **more) = described_class.described(of, written, layout(of), **more).map(&:id)
+  def chosen(written, of = one, **more) = described_class.new(of, written, layout(of), **more).paragraphs.map(&:id)
 
   it "chooses paragraphs by what is said of them" do
     {"40 words and more" => [1, 2], "at least 40 words" => [1, 2], "fewer than 3 words" => [0, 4], "in quotation marks" => [1, 3], "40 words and more, in quotation marks" => [1],

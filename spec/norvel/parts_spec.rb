@@ -220,6 +220,9 @@ RSpec.describe Norvel::Changes::SetRunningHead do
     after = change.call(before)
     printed = layout(after).pages.first.placed.select { |placed| placed.area == :header }.map { |placed| placed.setting.text }
     expect([printed, change.sentence(before)]).to eq([["\u00A0 – 1"], "Wrote the header of all parts: “{title} – {folio}”. The file says no title yet, so nothing is printed there."])
+    titled = Norvel::Changes.build("set_running_head", change.parameters.merge("title" => "Night Ferries"))
+    expect(titled.sentence(before)).to eq("Wrote the header of all parts: “{title} – {folio}”; the file's title is “Night Ferries” now.")
+    expect(titled.call(before).info.title).to eq("Night Ferries")
     expect(described_class.unsaid(before, "{title}, {author}, {folio}")).to eq(%i[title author])
   end
 

@@ -58,6 +58,15 @@ RSpec.describe "The command line in scripts" do
     expect(said).to match("restyled" => [{"style" => "heading 1", "values" => a_hash_including("size_pt" => 14.0, "italic" => true)}], "not_understood" => [], "kept_clear" => {})
   end
 
+  # Seen: on the command line a level of a list stood over what was said, and “Everything” was no style.
+  it "restyles as far as the same line does in the browser" do
+    put("in.docx")
+    expect(norvel("restyle", path("in.docx"), "--set", "Everything: lines 2", "--out", path("out.docx"))).to match([0, /\ARestyled “Normal”/, ""])
+    said = norvel("restyle", path("in.docx"), "--set", "14 pt", "--out", path("never.docx"))
+    expect(said).to match([2, "", /begins with no style/])
+    expect(File.exist?(path("never.docx"))).to be(false)
+  end
+
   it "makes what the name of the result says, or refuses" do
     put("in.docx")
     expect(norvel("tidy", path("in.docx"), "--guide", "staff-notice", "--out", path("out.pdf")).first).to eq(0)

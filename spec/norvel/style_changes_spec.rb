@@ -104,6 +104,12 @@ end
 RSpec.describe "Indents in characters" do
   let(:one) { manuscript(paragraph(0, "Head", style: "Heading1"), paragraph(1, "Words of the text")) }
 
+  # Seen: the second of two lines about one style was lost.
+  it "carries out both of two lines about one style" do
+    after = Norvel::Changes.build("restyle", "lines" => ["Base: 14 pt", "Base: bold"]).call(manuscript(paragraph(0, "Text")))
+    expect(after.sheet["Base"].properties).to include(size: 177_800, bold: true)
+  end
+
   def restyled(manuscript, line) = Norvel::Changes::Traps.mended(Norvel::Changes.build("restyle", "lines" => [line]), manuscript).call(manuscript)
 
   it "are as wide as the size that the same line sets" do

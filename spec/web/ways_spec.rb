@@ -23,7 +23,7 @@ RSpec.describe "Finding one's way, by keyboard, at any size", type: :feature do
   it "leads from a job in plain words to the place where it is done, each link to a page that is there" do
     open_bench
     click_link "By job", match: :first
-    expect(all(".job").size).to be_between(18, 30)
+    expect(all(".job").size).to be_between(18, 28)
     expect(all(".job").map { |job| job.all("li").size }).to all(be_between(1, 5))
     all(".job a").map { |link| URI(link[:href]) }.uniq.each { |link| expect([link.path, Web.status(link)]).to eq([link.path, 200]) }
     click_link "Open the outline and choose how"

@@ -144,6 +144,12 @@ module Norvel
 
       # What a person typed, as values; "em" is the type size, "ch" is the width of a zero in the formatting at hand, and an indent said so
       # keeps it beside its width.
+      # @return [Hash{Symbol=>Object}] font and size, where they are said and rest on nothing else
+      def parsed_letters(given)
+        said = given.slice("font_family", "size").reject { |_, written| written.to_s.strip.empty? || written.to_s.match?(IN_EMS) }
+        said.to_h { |name, written| [name.to_sym, Properties[name].parse(written)] }
+      end
+
       # @param blank [Object] what an empty field means
       # @param under [Proc] of a property's name: its value as inherited, asked for only where pieces of it are to go
       # @yieldparam letters [Hash{Symbol=>Object}] font and size that are set in the same step
@@ -152,7 +158,7 @@ module Norvel
       # @raise [ChangeRefused]
       def parsed_values(blank:, under:, &formatting)
         given = parameters.fetch("values")
-        letters = given.slice("font_family", "size").reject { |_, written| written.to_s.strip.empty? || written.to_s.match?(IN_EMS) }.to_h { |name, written| [name.to_sym, Properties[name].parse(written)] }
+        letters = parsed_letters(given)
         given.reduce({}) do |values, (name, written)|
           property = Properties[name]
           characters = written.to_s[IN_CHARACTERS, 1]
@@ -164,11 +170,10 @@ module Norvel
           end
           value = Properties::TabStop.only(value, under.call(:tabs)) if property.kind == :tabs && value != blank
           beside = Properties.in_characters(property.name)
-          values.merge(property.name => value).merge(if beside
-            {beside.name => characters ? (Rational(characters.tr(",−", ".-")) * 100).round : instead_of_characters(under.call(beside.name), value, blank)}
-          else
-            {}
-          end)
+          next values.merge(property.name => value) unless beside
+
+          hundredths = (Rational(characters.tr(",−", ".-")) * 100).round if characters
+          values.merge(property.name => value, beside.name => hundredths || instead_of_characters(under.call(beside.name), value, blank))
         end
       rescue ChangeRefused
         raise

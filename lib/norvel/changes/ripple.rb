@@ -13,9 +13,17 @@ module Norvel
         comparison = Ripple::Comparison.new(before.cascade, after.cascade)
         touched = (old.paragraphs + old.note_paragraphs).reject { |paragraph| comparison.alike?(paragraph, now.paragraph(paragraph.id)) }
         touched += now.paragraphs.reject { |paragraph| old.paragraph(paragraph.id) } unless old.blocks.equal?(now.blocks)
-        labels = before.labels.equal?(after.labels) ? [] : (before.labels.keys | after.labels.keys).select { |id| before.labels[id] != after.labels[id] && now.paragraph(id) }
-        new(labels: labels, margins: margins(before, after), paragraphs: touched.map(&:id), styles: comparison.changed_styles, pages_before: before.pages.size, pages_after: after.pages.size,
-          moved: before.pages.each_with_index.filter_map { |page, index| page.number if ends(page) != ends(after.pages[index]) })
+        moved = before.pages.each_with_index.filter_map { |page, index| page.number if ends(page) != ends(after.pages[index]) }
+        new(labels: labels(before, after), margins: margins(before, after), paragraphs: touched.map(&:id),
+          styles: comparison.changed_styles, pages_before: before.pages.size, pages_after: after.pages.size, moved: moved)
+      end
+
+      # @return [Array<Integer>] ids of paragraphs whose number or bullet is another
+      def self.labels(before, after)
+        return [] if before.labels.equal?(after.labels)
+
+        changed = (before.labels.keys | after.labels.keys).select { |id| before.labels[id] != after.labels[id] }
+        changed.select { |id| after.manuscript.paragraph(id) }
       end
 
       # Page by page, as far as both have them; not looked at where no part is another.
@@ -25,7 +33,10 @@ module Norvel
         before.pages.zip(after.pages).count { |one, other| other && in_margins(one) != in_margins(other) }
       end
 
-      def self.in_margins(page) = page.placed.select { |placed| %i[header footer].include?(placed.area) }.map { |placed| placed.setting.text[placed.line.start...placed.line.end] }
+      def self.in_margins(page)
+        margins = page.placed.select { |placed| %i[header footer].include?(placed.area) }
+        margins.map { |placed| placed.setting.text[placed.line.start...placed.line.end] }
+      end
 
       def self.ends(page)
         last = page&.placed&.reverse_each&.find { |placed| %i[body cell].include?(placed.area) }

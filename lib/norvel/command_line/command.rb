@@ -89,7 +89,9 @@ module Norvel
       def deliver_pdf(path, manuscript, from)
         source, layout = load(from), Layout.new(manuscript)
         told = @err.respond_to?(:tty?) && @err.tty?
-        bytes = Formats.pdf(layout, source: source, name: File.basename(name_of(from), ".*")) { |done, of| @err.print("\r#{100 * done / of} %") if told }
+        bytes = Formats.pdf(layout, source: source, name: File.basename(name_of(from), ".*")) do |done, of|
+          @err.print("\r#{100 * done / of} %") if told
+        end
         @err.puts if told
         save(path, bytes, inputs: [from])
         Formats.lost_in_pdf(layout, source: source)

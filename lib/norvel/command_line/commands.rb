@@ -85,11 +85,14 @@ module Norvel
       command "restyle", %(restyle FILE --set "STYLE: LINE"… --out OUT [--json]),
         "changes styles by type specifications; one that is not there is made", files: 1
 
+      GROUPS = Changes::Exceptions::GROUPS.keys.join(", ").freeze
+
       def options(parser)
         json(parser)
         as_option(parser)
         parser.on("--set LINE", %(such as "heading 2: 14 pt, bold", or "Pull quotation from Body: italic, centred"; may be said often)) { |line| (@options[:set] ||= []) << line }
-        parser.on("--take GROUPS", Array, "who takes over spacings, indents and alignments that are meant for running text: #{Changes::Exceptions::GROUPS.keys.join(", ")}; they keep clear of it otherwise") { |groups| @options[:take] = groups }
+        who = "who takes over what is meant for running text: #{GROUPS}; they keep clear of it otherwise"
+        parser.on("--take GROUPS", Array, who) { |groups| @options[:take] = groups }
         parser.on("--out OUT", "where the result goes") { |path| @options[:out] = path }
       end
 
@@ -99,10 +102,11 @@ module Norvel
 
         refuse_json_with_output
         before = manuscript(file)
-        operation = kept_clear(before, Changes.build("restyle", "lines" => @options[:set]))
+        line = line_of(before)
+        operation = line.operation
         after = operation.call(before)
         tell_lost(deliver(@options[:out], after, file))
-        return answer(restyled(before, after).merge(kept_clear: @clear.kept.transform_values(&:size))) if @options[:json]
+        return answer(restyled(before, after).merge(kept_clear: line.exceptions.kept.transform_values(&:size))) if @options[:json]
 
         ((@options[:out] == STANDARD) ? @err : @out).puts operation.told(before, after), *Formats.cannot_say(before, after)
       rescue ChangeRefused => error
@@ -111,14 +115,17 @@ module Norvel
 
       private
 
-      # Headings and what else is no running text take over nothing that was meant for that.
-      def kept_clear(before, operation)
+      # The same as a line in the browser. Headings and what else is no running text take over nothing that was meant for that.
+      def line_of(before)
         groups = (@options[:take] || []).map { |name| name.strip.to_sym }
-        unknown = groups - Changes::Exceptions::GROUPS.keys
-        raise Misuse, "--take knows no “#{unknown.first}”; it is one of #{Changes::Exceptions::GROUPS.keys.join(", ")}" if unknown.any?
+        unknown = groups.find { |group| !Changes::Exceptions::GROUPS.key?(group) }
+        raise Misuse, "--take knows no “#{unknown}”; it is one of #{GROUPS}" if unknown
 
-        @clear = Changes::Exceptions.new(before, Changes::Traps.mended(operation, before), Roles.new(before), take: groups)
-        @clear.operation
+        families = Fonts::Book.shipped.known | before.sheet.families
+        line = Changes::OneLine.new(before, @options[:set].join("\n"), families: families, roles: Roles.new(before), take: groups)
+        raise Misuse, "“#{@options[:set].first}” begins with no style; write it like “heading 2: 14 pt, bold”." unless line.named?
+
+        line
       end
 
       # Each style that a line was about, with what it says itself now. A line that is not understood is refused whole.

@@ -19,7 +19,9 @@ module Norvel
       #   where a section does, `fixed` where it is a line of contents (within such a list, or its last), and how it is set
       def of(paragraphs)
         paragraphs.uniq.to_h do |paragraph|
-          [paragraph.id, {text: stretches(paragraph), fixed: fixed(paragraph), style: paragraph.style, in: @manuscript.container_of(paragraph.id), ends: paragraph.carries.include?(:section_end) || paragraph.run_in,
+          ends = paragraph.carries.include?(:section_end) || paragraph.run_in
+          [paragraph.id, {text: stretches(paragraph), fixed: fixed(paragraph), style: paragraph.style,
+                          in: @manuscript.container_of(paragraph.id), ends: ends,
                           **setting(@layout.cascade.paragraph(paragraph), tallest(paragraph))}]
         end
       end

@@ -2,13 +2,14 @@
 
 module Norvel
   class Examination
-    # A notice, a letter, a form that runs over its page by a few lines: by how much, what takes the room, and the smallest change that brings
-    # it back.
+    # A notice, a letter, a form that runs over its page by a few lines: by how much, what takes the room, and the smallest change that
+    # brings it back.
     #
     #   Overrun.new(layout).poor.sentence   # "Page 2 holds 2 lines: the text is 31 pt too long. Blank lines take 96 pt …"
     class Overrun
       MOST_PAGES = 3 # of what is meant to be short (common practice, no source)
       FILLED = 0.2 # of the last page, at most (common practice, no source)
+      MEANT = %i[part recto column manual break_before].freeze # reasons for which a page ends where somebody wants it to
       STEP = 0.05 # of a line
       CLOSEST = 1.0 # lines
       SMALLEST = 9 * Lengths::PT # EMU, of running text (common practice, no source)
@@ -24,7 +25,8 @@ module Norvel
         return unless over?
 
         name, parameters, called = cure
-        Breaks::Poor.new(kind: :runs_over, page: last.number, paragraph: last.text_lines.first.paragraph.id, sentence: sentence, cure: name && [name, parameters], called: called)
+        Breaks::Poor.new(kind: :runs_over, page: last.number, paragraph: last.text_lines.first.paragraph.id, sentence: sentence,
+          cure: name && [name, parameters], called: called)
       end
 
       # @return [Float] points that do not fit
@@ -32,27 +34,35 @@ module Norvel
 
       # @return [Hash{String=>Float}] what takes room besides text, in points, the most first
       def takes_room
-        cascade = @layout.cascade
         blank = body.select { |placed| placed.paragraph.blank? }.sum { |placed| placed.line.height }
-        spaces = @manuscript.paragraphs.reject(&:blank?).sum { |paragraph| cascade.paragraph(paragraph).then { |values| values[:space_before] + values[:space_after] } } / Lengths::PT.to_f
-        {"blank lines" => blank, "space between paragraphs" => spaces}.select { |_, points| points >= 1 }.sort_by { |_, points| -points }.to_h
+        spaces = @manuscript.paragraphs.reject(&:blank?).sum { |paragraph| space_around(paragraph) } / Lengths::PT.to_f
+        room = {"blank lines" => blank, "space between paragraphs" => spaces}.select { |_, points| points >= 1 }
+        room.sort_by { |_, points| -points }.to_h
       end
 
       private
 
       def last = @layout.pages.last
 
-      def body = @layout.pages.flat_map { |page| page.placed.select { |placed| %i[body cell].include?(placed.area) } }
+      def body = @layout.pages.flat_map(&:text_lines)
+
+      def space_around(paragraph)
+        values = @layout.cascade.paragraph(paragraph)
+        values[:space_before] + values[:space_after]
+      end
 
       def over?
-        before = @layout.pages[-2]
-        @layout.pages.size.between?(2, MOST_PAGES) && before && !%i[part recto column manual break_before].include?(before.turn.reason) && last.text_lines.any? && too_long <= FILLED * (last.bottom - last.top)
+        return false unless @layout.pages.size.between?(2, MOST_PAGES) && last.text_lines.any?
+
+        !MEANT.include?(@layout.pages[-2].turn.reason) && too_long <= FILLED * (last.bottom - last.top)
       end
 
       def sentence
-        lines = last.text_lines.size
+        lines = (last.text_lines.size == 1) ? "1 line" : "#{last.text_lines.size} lines"
+        pages = (last.number == 2) ? "one page" : "#{last.number - 1} pages"
         room = takes_room.map { |what, points| "#{what} #{points.round} pt" }
-        "Page #{last.number} holds #{(lines == 1) ? "1 line" : "#{lines} lines"}: the text is #{too_long.round} pt too long for #{(last.number == 2) ? "one page" : "#{last.number - 1} pages"}.#{" Room is taken by #{room.join(", ")}." if room.any?}"
+        taken = " Room is taken by #{room.join(", ")}." if room.any?
+        "Page #{last.number} holds #{lines}: the text is #{too_long.round} pt too long for #{pages}.#{taken}"
       end
 
       # The first that brings it back, the smallest first.
@@ -70,11 +80,15 @@ module Norvel
       def fewer_blanks
         blank = EmptyParagraphs.removable(@manuscript).map(&:id)
         doubled = @manuscript.paragraphs.each_cons(2).filter_map { |one, other| other.id if one.empty? && other.empty? } & blank
-        {"Take out doubled blank lines" => doubled, "Take out its blank lines" => blank}.reject { |_, ids| ids.empty? }.map { |called, ids| ["remove_empty_paragraphs", {"paragraphs" => ids}, called] }
+        ways = {"Take out doubled blank lines" => doubled, "Take out its blank lines" => blank}.reject { |_, ids| ids.empty? }
+        ways.map { |called, ids| ["remove_empty_paragraphs", {"paragraphs" => ids}, called] }
       end
 
       # Of the style that most of the text has.
-      def style = @style ||= @manuscript.paragraphs.group_by(&:style).max_by { |_, paragraphs| paragraphs.sum { |paragraph| paragraph.text.length } }.first
+      def style
+        letters = ->(paragraphs) { paragraphs.sum { |paragraph| paragraph.text.length } }
+        @style ||= @manuscript.paragraphs.group_by(&:style).max_by { |_, paragraphs| letters[paragraphs] }.first
+      end
 
       def formatting = @layout.cascade.style(style)
 
@@ -83,12 +97,16 @@ module Norvel
         return [] unless spacing.multiple?
 
         steps = (1..6).map { |step| (spacing.value - step * STEP).round(2) }.select { |value| value >= CLOSEST }
-        steps.map { |value| ["change_style", {"style" => style, "values" => {"line_spacing" => value.to_s}}, "Set “#{@manuscript.sheet[style].name}” closer: lines #{value}"] }
+        steps.map { |value| of_style("line_spacing", value.to_s, "closer: lines #{value}") }
       end
 
       def smaller
         sizes = [1, 2].map { |step| formatting[:size] - step * Lengths::HALF_POINT }.select { |size| size >= SMALLEST }
-        sizes.map { |size| ["change_style", {"style" => style, "values" => {"size" => Lengths.show(size)}}, "Set “#{@manuscript.sheet[style].name}” smaller: #{Lengths.show(size)}"] }
+        sizes.map { |size| of_style("size", Lengths.show(size), "smaller: #{Lengths.show(size)}") }
+      end
+
+      def of_style(property, value, how)
+        ["change_style", {"style" => style, "values" => {property => value}}, "Set “#{@manuscript.sheet[style].name}” #{how}"]
       end
     end
   end

@@ -8,7 +8,6 @@ module Norvel
     #   Plan::Baring.new(examined).operation
     class Baring
       ROLES = [:title, :subtitle, *Roles::HEADINGS, :caption, :block_quotation, :verse].freeze
-      SURE = 0.6 # of a role; common practice of ours, no source
       LOST = 4 # kinds that are named
 
       # @param subject [Manuscript, Examination]
@@ -28,15 +27,17 @@ module Norvel
       def operation
         raise NothingToChange, "Nothing is formatted by hand." if lines.empty?
 
-        Changes.build("series", "title" => sentence, "changes" => lines.map { |line| [line.operation.class.operation_name, line.operation.parameters] })
+        changes = lines.map { |line| [line.operation.class.operation_name, line.operation.parameters] }
+        Changes.build("series", "title" => sentence, "changes" => changes)
       end
 
       # @return [String]
       def sentence
-        styled = lines[0..-2].group_by(&:part).map { |role, same| counted(role, same.sum { |line| line.paragraphs.size }, same.map(&:confidence).min) }
+        styled = lines[0..-2].group_by(&:part).map do |role, same|
+          counted(role, same.sum { |line| line.paragraphs.size }, same.map(&:confidence).min)
+        end
         first = styled.any? ? "Gave a style to #{styled.join(", ")}, then removed" : "Removed"
-        lost = losing
-        "#{first} direct formatting from the whole manuscript, emphasis kept#{"; what only stood there by hand is gone: #{lost.first(LOST).join(", ")}#{" …" if lost.size > LOST}" if lost.any?}."
+        "#{first} direct formatting from the whole manuscript, emphasis kept#{gone}."
       end
 
       private
@@ -51,8 +52,16 @@ module Norvel
         end
       end
 
+      def gone
+        lost = losing
+        "; what only stood there by hand is gone: #{lost.first(LOST).join(", ")}#{" …" if lost.size > LOST}" if lost.any?
+      end
+
       # @return [Hash{Symbol=>Array<Manuscript::Paragraph>}]
-      def standing_apart = ROLES.to_h { |role| [role, @roles.in(role).select { |one| @manuscript.index_of(one.id) && @roles.of(one.id).confidence >= SURE }] }.reject { |_, paragraphs| paragraphs.empty? }
+      def standing_apart
+        sure = ROLES.to_h { |role| [role, @roles.in(role).select { |one| @manuscript.index_of(one.id) && @roles.of(one.id).sure? }] }
+        sure.reject { |_, paragraphs| paragraphs.empty? }
+      end
 
       def by_hand = @manuscript.paragraphs.select { |paragraph| DirectFormatting.objectionable(paragraph).any? }
 
@@ -67,7 +76,8 @@ module Norvel
         styles = Hash.new { |known, id| known[id] = Cascade.new(@left).style(id) }
         @left.paragraphs.reject(&:blank?).flat_map do |paragraph|
           own = DirectFormatting.adoptable(paragraph).except(:numbering, :language)
-          own.reject { |name, value| Properties.same?(name, styles[paragraph.style][name], value) }.map { |name, value| Properties::Words.of(name, value) }
+          unsaid = own.reject { |name, value| Properties.same?(name, styles[paragraph.style][name], value) }
+          unsaid.map { |name, value| Properties::Words.of(name, value) }
         end.tally.sort_by { |_, count| -count }.map { |word, count| "#{word} (#{count})" }
       end
     end

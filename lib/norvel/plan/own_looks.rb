@@ -54,8 +54,10 @@ module Norvel
         name = free_name(role)
         example = group.group_by { |paragraph| by_hand(paragraph) }.values.max_by(&:size).first
         id = now.sheet.free_id(name)
-        title = "Made the style “#{name}” of what #{group.size} #{(group.size == 1) ? "paragraph has" : "paragraphs have"} by hand#{"; #{@why} #{role.to_s.tr("_", " ")}" if @why}."
-        changes = [["style_from_look", {"paragraph" => example.id, "name" => name}], ["apply_style", {"style" => id, "paragraphs" => group.map(&:id)}]]
+        whose = (group.size == 1) ? "1 paragraph has" : "#{group.size} paragraphs have"
+        title = "Made the style “#{name}” of what #{whose} by hand#{"; #{@why} #{role.to_s.tr("_", " ")}" if @why}."
+        changes = [["style_from_look", {"paragraph" => example.id, "name" => name}],
+          ["apply_style", {"style" => id, "paragraphs" => group.map(&:id)}]]
         level = role.to_s[/\Aheading_(\d)\z/, 1]
         changes.insert(1, ["change_style", {"style" => id, "values" => {"outline_level" => level, "keep_next" => "yes"}}]) if level
         @draft.add("series", {"title" => title, "changes" => changes}, group, sureness(group), role)

@@ -12,7 +12,10 @@ module Norvel
     module Specification
       # `values` by property, as a person would type each into its own field; `faults` what was not understood, with where it stands;
       # `name` of the style, `parent`, `following` (its next style) and `key` (that gives it in a sweep), where the line begins with them.
-      Reading = Value.define(values: {}, faults: [], name: nil, parent: nil, following: nil, key: nil)
+      Reading = Value.define(values: {}, faults: [], name: nil, parent: nil, following: nil, key: nil) do
+        # @return [Boolean] whether it says nothing of the style but its key
+        def only_key? = !key.nil? && values.empty? && parent.nil? && following.nil?
+      end
 
       # Code points `from`…`to` of the line; `reason` where it was understood and cannot be.
       Fault = Value.define(:text, :from, :to, reason: nil) do
@@ -133,7 +136,8 @@ module Norvel
       def say(name, said, text, values, faults)
         return values[name] = said if values[name].nil? || values[name].first == said.first
 
-        faults << Fault.new(text: text, from: said[1], to: said[2], reason: "#{Properties[name].label.downcase} was said before: #{values[name].first}.")
+        reason = "#{Properties[name].label.downcase} was said before: #{values[name].first}."
+        faults << Fault.new(text: text, from: said[1], to: said[2], reason: reason)
       end
 
       # @return [Array(Hash, Integer), nil] values, and how much of the text they took
@@ -162,7 +166,8 @@ module Norvel
         family = whole || (begun.first if begun&.size == 1) or return
         [{font_family: family}, whole ? whole.length : word.length]
       end
-      private_class_method :part, :first_line, :family, :each_part, :take, :quoted, :worded, :named, :family_in, :not_understood, :say, :reason
+      private_class_method :part, :first_line, :family, :each_part, :take, :quoted, :worded, :named, :family_in, :not_understood, :say,
+        :reason
     end
   end
 end

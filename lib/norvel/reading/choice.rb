@@ -38,11 +38,6 @@ module Norvel
       raise ChangeRefused, "That pattern takes too long; write it more simply."
     end
 
-    # @param written [String] what is said of them, one thing after the other: "40 words and more, bold, pages 3–7"
-    # @return [Array<Manuscript::Paragraph>]
-    # @raise [ChangeRefused] where something is not understood
-    def described(manuscript, written, layout, **more) = Described.new(manuscript, written, layout, **more).paragraphs
-
     # @return [Integer] stretches between white space that have a letter or digit
     def words_in(paragraph) = paragraph.text.split(/[[:space:]]+/).count { |word| word.match?(/[[:alnum:]]/) }
 

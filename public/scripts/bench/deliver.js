@@ -8,8 +8,6 @@ const said = document.getElementById("message");
 const size = (bytes) => (bytes > 1048576 ? `${(bytes / 1048576).toFixed(1)} MB` : `${Math.max(1, Math.round(bytes / 1024))} kB`);
 const stopper = () => document.getElementById("stop-making");
 
-class Stopped extends Error {}
-
 function nameOf(answer) {
   const given = answer.headers.get("Content-Disposition") || "";
   const long = given.match(/filename\*=UTF-8''([^;]+)/);
@@ -24,7 +22,8 @@ function plain(page) {
 }
 
 async function ask(path, method, fields) {
-  const answer = await fetch(path, { method, headers: { "X-CSRF-Token": token, "HX-Request": "true" }, body: fields && new URLSearchParams(fields) });
+  const headers = { "X-CSRF-Token": token, "HX-Request": "true" };
+  const answer = await fetch(path, { method, headers, body: fields && new URLSearchParams(fields) });
   if (!answer.ok) throw new Error(plain(await answer.text()) || "It could not be made.");
   return answer;
 }
@@ -35,7 +34,8 @@ function show(making, at) {
   if (!row) {
     row = document.createElement("p");
     row.id = "making";
-    row.innerHTML = '<progress aria-label="How far it is"></progress> <span></span> <button type="button" class="quiet" id="stop-making">Stop</button> <kbd>Esc</kbd>';
+    row.innerHTML = `<progress aria-label="How far it is"></progress> <span></span>
+      <button type="button" class="quiet" id="stop-making">Stop</button> <kbd>Esc</kbd>`;
     said.after(row);
     stopper().addEventListener("click", () => { making.stopped = true; });
   }
@@ -54,7 +54,7 @@ async function finished(making, begun) {
     await new Promise((go) => setTimeout(go, ASK));
     if (making.stopped) {
       await ask(`${base}/making/${begun.key}/stop`, "POST");
-      throw new Stopped("Stopped; nothing was made.");
+      throw new Error("Stopped; nothing was made.");
     }
     state = await (await ask(`${base}/making/${begun.key}`, "GET")).json();
   }

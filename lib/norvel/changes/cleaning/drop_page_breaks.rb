@@ -12,12 +12,12 @@ module Norvel
         changed = typed(manuscript)
         raise NothingToChange, "No page break was typed before a paragraph that begins a page anyway." if changed.empty?
 
-        gone = changed.keys.to_set
-        manuscript.with_paragraphs(changed.to_h { |id, cut| [id, left(manuscript.paragraph(id), cut, going?(manuscript, id, gone))] })
+        manuscript.with_paragraphs(changed.to_h { |id, cut| [id, left(manuscript.paragraph(id), cut)] })
       end
 
       def told(before, after)
-        count = before.paragraphs.sum { |paragraph| paragraph.text.count(BREAK) - after.paragraph(paragraph.id)&.text.to_s.count(BREAK) }
+        breaks = ->(manuscript) { manuscript.paragraphs.sum { |paragraph| paragraph.text.count(BREAK) } }
+        count = breaks[before] - breaks[after]
         "Took out #{counted(count, "typed page break")} before what begins a page by its style."
       end
 
@@ -25,20 +25,33 @@ module Norvel
       # @return [Hash{Integer=>Array(Integer, Integer)}] by paragraph the stretch of its text that goes
       def self.typed(manuscript)
         cascade = Cascade.new(manuscript)
-        blocks = manuscript.blocks
-        blocks.each_with_index.each_with_object({}) do |(block, index), found|
-          next unless block.is_a?(Manuscript::Paragraph) && cascade.paragraph(block)[:break_before]
+        before = nil # the last paragraph that is not empty, with nothing else between
+        manuscript.blocks.each_with_object({}) do |block, found|
+          next before = nil unless block.is_a?(Manuscript::Paragraph)
 
-          own = block.text[/\A[[:space:]]*#{BREAK}[[:space:]]*/o]
-          found[block.id] = [0, own.length] if own && page?(block, 0, own.length)
-          before = blocks[0...index].reverse.lazy.take_while { |one| one.is_a?(Manuscript::Paragraph) }.find { |one| !one.empty? } or next
-          at = before.text.rindex(/#{BREAK}[[:space:]]*\z/o)
-          found[before.id] = [at, before.text.length] if at && !before.carries.include?(:section_end) && page?(before, at, before.text.length)
+          if cascade.paragraph(block)[:break_before]
+            found[block.id] = [0, own(block)] if own(block)
+            found[before.id] = [at_end(before), before.text.length] if before && at_end(before)
+          end
+          before = block unless block.empty?
         end
+      end
+
+      # @return [Integer, nil] where a break at its own beginning ends
+      def self.own(paragraph)
+        to = paragraph.text[/\A[[:space:]]*#{BREAK}[[:space:]]*/o]&.length
+        to if to && page?(paragraph, 0, to)
+      end
+
+      # @return [Integer, nil] where a break at its end begins
+      def self.at_end(paragraph)
+        from = paragraph.text.rindex(/#{BREAK}[[:space:]]*\z/o)
+        from if from && !paragraph.carries.include?(:section_end) && page?(paragraph, from, paragraph.text.length)
       end
 
       # Whether what stands there is a page's break, and no column's.
       def self.page?(paragraph, from, to) = paragraph.runs_in(from, to).none? { |run| run.column_break || run.holds? }
+      private_class_method :own, :at_end, :page?
 
       private
 
@@ -47,14 +60,9 @@ module Norvel
         (parameters["paragraphs"] == "all") ? all : all.slice(*parameters["paragraphs"].map(&:to_i))
       end
 
-      # Nothing but the break stood there.
-      def going?(manuscript, id, gone)
-        paragraph = manuscript.paragraph(id)
-        gone.include?(id) && paragraph.text.match?(/\A[[:space:]]+\z/) && (paragraph.carries - CARRIED).empty? && paragraph.runs.none?(&:holds?)
-      end
-
-      def left(paragraph, (from, to), going)
-        return if going
+      # @return [Manuscript::Paragraph, nil] nil where nothing but the break stood there
+      def left(paragraph, (from, to))
+        return if paragraph.text.match?(/\A[[:space:]]+\z/) && (paragraph.carries - CARRIED).empty? && paragraph.runs.none?(&:holds?)
 
         cut = paragraph.replaced(from, to)
         cut.text.include?(BREAK) ? cut : cut.with(carries: cut.carries - CARRIED)

@@ -7,17 +7,23 @@ module Norvel
     # sign for sign. Headings without a number stay without.
     class HeadingsFromTyped < Substitution
       # What stands before the number of a chapter or a part, as authors write it.
-      WORDS = %w[chapter kapitel chapitre capítulo capitolo hoofdstuk kapitola rozdział luku part teil partie parte deel del section abschnitt sección sezione paragraaf appendix anhang annexe apéndice appendice bijlage].freeze
+      WORDS = %w[chapter kapitel chapitre capítulo capitolo hoofdstuk kapitola rozdział luku part teil partie parte deel del
+        section abschnitt sección sezione paragraaf appendix anhang annexe apéndice appendice bijlage].freeze
       GAP = /[ \t\u00A0\u202F]/
-      TYPED = /\A#{GAP}*(?<label>(?<word>(?:#{WORDS.join("|")})#{GAP}+)?(?<numbers>(?:\d{1,2}|[IVX]{1,5}|[A-H])(?:\.\d{1,2})*)(?<close>#{GAP}[–—:-]|[.):]?))#{GAP}+(?=[^\s–—:-])/i
+      WORD = /(?<word>(?:#{WORDS.join("|")})#{GAP}+)?/
+      NUMBERS = /(?<numbers>(?:\d{1,2}|[IVX]{1,5}|[A-H])(?:\.\d{1,2})*)/
+      CLOSE = /(?<close>#{GAP}[–—:-]|[.):]?)/
+      TYPED = /\A#{GAP}*(?<label>#{WORD.source}#{NUMBERS.source}#{CLOSE.source})#{GAP}+(?=[^\s–—:-])/i
+      ONE_LETTER = /\A\p{L}+\z/ # "A", "I": the first word of a sentence
 
       # The one rule by which typed numbers of headings are told, counted and made numbers.
       # @param text [String] of a heading
       # @return [MatchData, nil] with :label, :word, :numbers and :close
       def self.typed(text)
         found = text.match(TYPED)
-        found unless found && found[:word].nil? && found[:close].empty? && found[:numbers].match?(/\A\p{L}+\z/) # "A", "I": the first word of a sentence
+        found unless found && found[:word].nil? && found[:close].empty? && found[:numbers].match?(ONE_LETTER)
       end
+
       Head = Value.define(:paragraph, :level, label: nil, length: 0, text: nil, format: nil, number: 1)
 
       def carry_out(manuscript)

@@ -10,9 +10,16 @@ module Norvel
       def self.with(sheet, refs, reach: false)
         put = ->(id, ref) { sheet.fetch(id).then { |style| style.with(properties: style.properties.merge(numbering: ref)) } }
         below = refs.keys.flat_map { |id| sheet.kinship.under(id).keys }.uniq - refs.keys
-        bare = below.select { |id| sheet.saying(id, :numbering).nil? && !(reach && (level = sheet.level_of(sheet[id])) && refs.keys.any? { |one| sheet.kinship.under(one).key?(id) && sheet.level_of(sheet[one]) == level }) }
+        bare = below.select { |id| sheet.saying(id, :numbering).nil? && !(reach && same_level_under?(sheet, id, refs.keys)) }
         sheet.with_styles(refs.to_h { |id, ref| [id, put[id, ref]] }.merge(bare.to_h { |id| [id, put[id, Properties::NumberRef.new(list: nil)]] }))
       end
+
+      # Whether a style is a heading of the level of one that it rests on.
+      def self.same_level_under?(sheet, id, numbered)
+        level = sheet.level_of(sheet[id])
+        level && numbered.any? { |over| sheet.kinship.under(over).key?(id) && sheet.level_of(sheet[over]) == level }
+      end
+      private_class_method :same_level_under?
     end
 
     # What the changes of lists share: levels written as a person types them, and numbers for new lists.

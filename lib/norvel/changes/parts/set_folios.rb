@@ -164,6 +164,7 @@ module Norvel
 
       FIELDS = {"folio" => :page, "pages" => :pages, "title" => :title, "author" => :author, "chapter" => :chapter, "date" => :date}.freeze
       KINDS = {"default" => :default, "first" => :first, "even" => :even}.freeze
+      LONGEST_TITLE = 200 # letters that are offered
 
       def alters_text? = true # it is written by the person who asks for it
 
@@ -171,11 +172,19 @@ module Norvel
       # @return [String] what it says, as "text" has it
       def self.said(blocks)
         names = FIELDS.invert
-        lines = Manuscript.paragraphs_of([blocks || []]).map { |paragraph| paragraph.runs.map { |run| names[run.field] ? "{#{names[run.field]}}" : run.text }.join }
-        lines.join("\n")
+        said = ->(run) { names[run.field] ? "{#{names[run.field]}}" : run.text }
+        Manuscript.paragraphs_of([blocks || []]).map { |paragraph| paragraph.runs.map(&said).join }.join("\n")
       end
 
-      def carry_out(manuscript)
+      # @return [String, nil] what reads as the title, where the file says none: for "title"
+      def self.title_offered(manuscript, roles)
+        return unless manuscript.info.title.to_s.strip.empty?
+
+        roles.in(:title).map { |paragraph| Manuscript::PlainText.excerpt(paragraph.text, LONGEST_TITLE) }.find { |text| !text.strip.empty? }
+      end
+
+      def carry_out(untitled)
+        manuscript = titled(untitled)
         side = SIDES.fetch(parameters.fetch("side")) { raise ChangeRefused, "A running head stands at the top or at the bottom." }
         kind = KINDS.fetch(parameters["kind"] || "default") { raise ChangeRefused, "There are headers for all pages, for first and for even ones." }
         ids = (manuscript.free_id..).each
@@ -186,14 +195,24 @@ module Norvel
       def sentence(manuscript)
         what = (parameters["side"] == "top") ? "header" : "footer"
         words = parameters["text"].to_s.strip
-        words.empty? ? "Took the #{what} of #{whose(manuscript)} away." : ["Wrote the #{what} of #{whose(manuscript)}: “#{short(words)}”.", *nothing_to_show(manuscript)].join(" ")
+        return "Took the #{what} of #{whose(manuscript)} away." if words.empty?
+
+        title = "; the file's title is “#{short(parameters["title"])}” now" if parameters["title"]
+        ["Wrote the #{what} of #{whose(manuscript)}: “#{short(words)}”#{title}.", *nothing_to_show(titled(manuscript))].join(" ")
       end
 
       # @param text [String] of a header or footer
       # @return [Array<Symbol>] what it asks for and the file does not say
-      def self.unsaid(manuscript, text) = %i[title author].select { |name| text.to_s.include?("{#{name}}") && manuscript.info[name].to_s.strip.empty? }
+      def self.unsaid(manuscript, text)
+        asked = %i[title author].select { |name| text.to_s.include?("{#{name}}") }
+        asked.select { |name| manuscript.info[name].to_s.strip.empty? }
+      end
 
       private
+
+      def titled(manuscript)
+        parameters["title"] ? manuscript.with(info: manuscript.info.with(title: parameters["title"])) : manuscript
+      end
 
       def whose(manuscript) = parameters["parts"] ? "part #{parts(manuscript).map { |index| index + 1 }.join(", ")}" : "all parts"
 

@@ -57,13 +57,16 @@ module Norvel
 
       private
 
-      def follows?(own, values) = own.keys.sort == values.keys.sort && own.all? { |name, value| Properties.same?(name, values[name], value) }
+      def follows?(own, values)
+        own.keys.sort == values.keys.sort && own.all? { |name, value| Properties.same?(name, values[name], value) }
+      end
 
       # What its parent says anyway, it need not say.
       def taken(manuscript)
         found = super
         under = Cascade.new(manuscript).style(example(manuscript).style)
-        found.reject { |name, value| Properties.same?(name, Properties[name].combine(under[name], value), under[name]) }.then { |more| more.empty? ? found : more }
+        more = found.reject { |name, value| Properties.same?(name, Properties[name].combine(under[name], value), under[name]) }
+        more.empty? ? found : more
       end
 
       def adopting(sheet, paragraph)

@@ -36,7 +36,8 @@ module Norvel
         return 0 if sheet.level_of(sheet.fetch(parameters["style"]))
 
         levels = Hash.new { |found, id| found[id] = sheet[id] && sheet.level_of(sheet[id]) }
-        chosen(manuscript).count { |paragraph| levels[paragraph.style] && !paragraph.properties[:outline_level]&.nonzero? && !paragraph.blank? }
+        headings = chosen(manuscript).select { |paragraph| levels[paragraph.style] && !paragraph.blank? }
+        headings.count { |paragraph| !paragraph.properties[:outline_level]&.nonzero? }
       end
 
       def restyled(paragraph, style, cascade)

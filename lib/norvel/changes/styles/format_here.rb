@@ -23,7 +23,8 @@ module Norvel
 
       def values(manuscript)
         cascade = Cascade.new(manuscript)
-        parsed_values(blank: nil, under: ->(name) { chosen(manuscript).flat_map { |paragraph| cascade.paragraph_under(paragraph)[name] }.uniq }) do |letters|
+        under = ->(name) { chosen(manuscript).flat_map { |paragraph| cascade.paragraph_under(paragraph)[name] }.uniq }
+        parsed_values(blank: nil, under: under) do |letters|
           first = first_chosen(manuscript)
           cascade.mark(first.with(mark_properties: first.mark_properties.merge(letters)))
         end

@@ -18,15 +18,16 @@ module Norvel
         return given if hand.empty?
 
         said = "#{hand.first(NAMED).join(", ")}#{" …" if hand.size > NAMED}"
-        given.sub(/\.\z/, parameters["keep"] ? "; what is by hand stays: #{said}" : "; what was by hand went: #{said}").then { |sentence| sentence.end_with?(".") ? sentence : "#{sentence}." }
+        what = parameters["keep"] ? "what is by hand stays" : "what was by hand went"
+        "#{given.delete_suffix(".")}; #{what}: #{said.delete_suffix(".")}."
       end
 
       private
 
       # @return [Array<String>] what the chosen paragraphs have by hand, the commonest first
       def by_hand(manuscript)
-        chosen(manuscript).flat_map { |paragraph| DirectFormatting.objectionable(paragraph).map { |name, value, _| Properties::Words.of(name, value) }.uniq }
-          .tally.sort_by { |_, count| -count }.map(&:first)
+        said = ->(paragraph) { DirectFormatting.objectionable(paragraph).map { |name, value, _| Properties::Words.of(name, value) }.uniq }
+        chosen(manuscript).flat_map(&said).tally.sort_by { |_, count| -count }.map(&:first)
       end
     end
   end

@@ -14,32 +14,43 @@ module Norvel
         return [] unless sheet[style]&.kind == :paragraph && names.any?
 
         following = [style, *sheet.kinship.under(style).keys].to_h { |id| [id, names.select { |name| silent_below?(sheet, id, style, name) }] }
-        (manuscript.paragraphs + manuscript.note_paragraphs).select { |paragraph| !paragraph.blank? && (own = following[paragraph.style]) && by_hand?(paragraph, own) }
+        (manuscript.paragraphs + manuscript.note_paragraphs).select do |paragraph|
+          !paragraph.blank? && (own = following[paragraph.style]) && by_hand?(paragraph, own)
+        end
       end
-
-      # @return [Array<Manuscript::Paragraph>] without those that are no running text
-      def following(paragraphs, names, roles) = roles ? paragraphs.reject { |paragraph| Exceptions.apart?(roles, paragraph, names) } : paragraphs
 
       # Whether no style from the one that changes down to this one says the property itself.
       def silent_below?(sheet, id, style, name)
         sheet.chain(id).drop_while { |one| one.id != style }.drop(1).none? { |one| one.properties.key?(name) }
       end
+      private_class_method :silent_below?
 
+      # @param names [Array<Symbol>] properties
+      # @return [Boolean] whether a paragraph, or all of its text, has one of them by hand
       def by_hand?(paragraph, names)
         paragraph.properties.keys.intersect?(names) || DirectFormatting.whole_and_parts(paragraph).first.keys.intersect?(names)
       end
-      private_class_method :by_hand?, :silent_below?
+
+      # @param paragraphs [Array<Integer>] ids @param names [Array<String>] properties
+      # @return [Array] the step that takes these off by hand, emphasis inside sentences kept, as a series has it
+      def baring(paragraphs, names)
+        ["remove_direct_formatting", {"paragraphs" => paragraphs, "kinds" => names, "meaning" => {"italic" => "stay", "bold" => "stay"}}]
+      end
 
       # @param operation [Operation] @param changing [Hash{String=>Array<Symbol>}] the styles that it changes, and what of them
-      # @param roles [Roles, nil] what is no running text stays as it is, where that is known
+      # @yieldparam paragraph [Manuscript::Paragraph] that says otherwise by hand @yieldparam names [Array<Symbol>]
+      # @yieldreturn [Boolean] whether it is left so all the same
       # @return [Operation] one that lets them follow, in the same step; itself where all follow anyway
-      def released(operation, manuscript, changing = {operation.parameters["style"] => operation.parameters["values"].keys.map(&:to_sym)}, roles: nil)
-        held = changing.transform_values(&:uniq).map { |style, names| [following(of(manuscript, style, names), names, roles).map(&:id), names] }.reject { |ids, _| ids.empty? }
+      def released(operation, manuscript, changing = {operation.parameters["style"] => operation.parameters["values"].keys.map(&:to_sym)})
+        held = changing.filter_map do |style, names|
+          paragraphs = of(manuscript, style, names.uniq).reject { |paragraph| block_given? && yield(paragraph, names) }
+          [paragraphs.map(&:id), names.uniq.map(&:to_s)] if paragraphs.any?
+        end
         return operation if held.empty?
 
         count = held.flat_map(&:first).uniq.size
         who = (count == 1) ? "1 paragraph that said otherwise by hand follows" : "#{count} paragraphs that said otherwise by hand follow"
-        Series.extending(operation, manuscript, who, held.map { |ids, names| ["remove_direct_formatting", {"paragraphs" => ids, "kinds" => names.map(&:to_s), "meaning" => {"italic" => "stay", "bold" => "stay"}}] })
+        Series.extending(operation, manuscript, who, held.map { |ids, names| baring(ids, names) })
       end
     end
   end

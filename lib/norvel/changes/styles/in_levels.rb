@@ -13,16 +13,15 @@ module Norvel
       # @return [Operation] one that sets the levels too, and says so; itself where no level stands over it
       def set(operation, manuscript, changing)
         wanted = changing.transform_values { |names| names & INDENTS }.reject { |_, names| names.empty? }
-        return operation if wanted.empty?
+        over = wanted.keys.to_h { |style| [style, overriding(manuscript, style)] }
+        return operation if over.values.all?(&:empty?)
 
-        after = operation.call(manuscript)
-        cascade = Cascade.new(after)
-        levels = wanted.flat_map { |style, names| overriding(manuscript, style).map { |ref| [ref, names.to_h { |name| [name.to_s, Exceptions.exactly(name, cascade.style(style)[name])] }] } }
-        return operation if levels.empty?
-
-        lists = levels.group_by { |ref, _| ref.list }
-        said = (levels.size == 1) ? "set in the level of its list too" : "set in #{levels.size} levels of its lists too"
-        Series.extending(operation, manuscript, said, lists.map { |list, rows| ["change_list", {"list" => list, "levels" => rows.to_h { |ref, values| [ref.level.to_s, values] }}] })
+        cascade = Cascade.new(operation.call(manuscript))
+        levels = over.flat_map do |style, refs|
+          values = Exceptions.written(cascade.style(style), wanted[style])
+          refs.map { |ref| [ref, values] }
+        end
+        Series.extending(operation, manuscript, said(levels.size), changes(levels))
       end
 
       # @return [Array<Properties::NumberRef>] places that paragraphs of the style alone have by themselves, and that say an indent
@@ -34,6 +33,15 @@ module Norvel
           ref if manuscript.lists[ref.list].levels[ref.level]&.properties&.keys&.intersect?(INDENTS)
         end
       end
+
+      def said(count) = (count == 1) ? "set in the level of its list too" : "set in #{count} levels of its lists too"
+
+      def changes(levels)
+        levels.group_by { |ref, _| ref.list }.map do |list, rows|
+          ["change_list", {"list" => list, "levels" => rows.to_h { |ref, values| [ref.level.to_s, values] }}]
+        end
+      end
+      private_class_method :overriding, :said, :changes
     end
   end
 end

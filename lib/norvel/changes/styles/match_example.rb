@@ -22,8 +22,9 @@ module Norvel
       def like(paragraph, model, whole)
         own, = DirectFormatting.whole_and_parts(paragraph)
         kept = paragraph.properties.slice(:numbering, :break_before, *DirectFormatting::STAYS)
-        dressed = ->(properties) { properties.reject { |name, value| Properties.same?(name, own[name], value) }.then { |rest| whole.merge(rest) } }
-        paragraph.with(style: model.style, properties: DirectFormatting.on_paragraph(model).except(:break_before).merge(kept), mark_properties: dressed[paragraph.mark_properties],
+        dressed = ->(properties) { whole.merge(properties.reject { |name, value| Properties.same?(name, own[name], value) }) }
+        paragraph.with(style: model.style, properties: DirectFormatting.on_paragraph(model).except(:break_before).merge(kept),
+          mark_properties: dressed[paragraph.mark_properties],
           runs: paragraph.runs.map { |run| run.with(properties: dressed[run.properties]) })
       end
     end

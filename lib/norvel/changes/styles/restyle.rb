@@ -37,13 +37,13 @@ module Norvel
 
       # A style comes after the one that it rests on, where another line makes that.
       def parents_first(manuscript, readings)
-        left, there = readings.dup, []
+        left, ordered = readings.dup, []
         until left.empty?
-          ready = left.find { |one| one.parent.nil? || called(manuscript, one.parent) || there.any? { |name| name.casecmp?(one.parent) } } || left.first
-          there << ready.name
-          left.delete_at(left.index(ready))
+          made = ordered.map(&:name)
+          there = ->(name) { name.nil? || called(manuscript, name) || made.any? { |other| other.casecmp?(name) } }
+          ordered << left.delete_at(left.find_index { |one| there[one.parent] } || 0)
         end
-        there.map { |name| readings.find { |one| one.name == name } }
+        ordered
       end
 
       def given(manuscript, id)

@@ -74,7 +74,7 @@ module Norvel
         others = sheet.styles.except(*ids.values)
         taken = others.values.flat_map { |style| [style.name, style.file_name] }.uniq
         coming = free_names(kept.styles.values.map { |style| moved(style, ids, list_ids, sheet) }, taken).to_h { |style| [style.id, at_place(sheet, style)] }
-        under = mapping.reject { |own, other| ids[other] == own }.to_h { |own, other| [own, sheet[own].with(parent: ids[other], next_style: nil, properties: sheet[own].properties.slice(:language))] }
+        under = mapping.reject { |own, other| ids[other] == own }.to_h { |own, other| [own, hung(sheet[own], ids[other])] }
         after = manuscript.with(sheet: sheet.with_styles(coming.merge(under)), lists: manuscript.lists.merge(lists(list_ids, ids)))
         after = after.with(sheet: after.sheet.with_styles(left_over(after, others, under)))
         SheetSettled.new(manuscript, after, kept.roles.to_h { |id, slot| [ids[id], slot] }).manuscript
@@ -123,12 +123,21 @@ module Norvel
         end.to_h
       end
 
-      # A style that the standard knows keeps its name in the file, since contents fields go by it.
+      # A style that says nothing but its language, under another.
+      def hung(own, parent) = own.with(parent: parent, next_style: nil, properties: own.properties.slice(:language))
+
       def at_place(sheet, style)
         own = sheet[style.id] or return style
-        named = style.name.casecmp?(own.file_name) ? own.with(name: style.name,
-          standard: (own.file_name if own.file_name != style.name && own.file_name.match?(StyleSheet::STANDARD))) : own.renamed(style.name.tr(",", ";"))
-        named.with(**style.to_h.except(:name, :standard, :from_file, :hidden), linked: style.linked || own.linked, properties: own.properties.slice(:language).merge(Properties.settled(style.properties, own.properties)))
+        properties = own.properties.slice(:language).merge(Properties.settled(style.properties, own.properties))
+        named(own, style.name).with(**style.to_h.except(:name, :standard, :from_file, :hidden),
+          linked: style.linked || own.linked, properties: properties)
+      end
+
+      # A style that the standard knows keeps its name in the file, since contents fields go by it.
+      def named(own, name)
+        return own.renamed(name.tr(",", ";")) unless name.casecmp?(own.file_name)
+
+        own.with(name: name, standard: (own.file_name if own.file_name != name && own.file_name.match?(StyleSheet::STANDARD)))
       end
 
       # What an earlier swap brought and nothing needs any more goes again.

@@ -21,18 +21,20 @@ module Norvel
       def sprung(before, after) = spills(before, after) + levels(before, after)
 
       # @param operation [Operation] @param manuscript [Manuscript]
+      # @param except [Array<String>] styles that are to take it over @param told [Boolean] whether its sentence says of others already
+      #   that they keep clear
       # @return [Operation] one that keeps headings clear of what they would take over, in the same step; itself where nothing would
-      def mended(operation, manuscript)
+      def mended(operation, manuscript, except: [], told: false)
         return operation unless operation.springs_traps?
 
         after = operation.call(manuscript)
-        traps = sprung(manuscript, after).reject { |trap| trap.values.empty? }
+        traps = sprung(manuscript, after).reject { |trap| trap.values.empty? || except.include?(trap.style) }
         return operation if traps.empty?
 
         mends = traps.map { |trap| ["change_style", {"style" => trap.style, "values" => trap.values}] }
         names = traps.map { |trap| after.sheet[trap.style].name }
-        clear = "#{names.first(NAMED_MOST).join(", ")}#{" and #{names.size - NAMED_MOST} more" if names.size > NAMED_MOST} kept clear of it"
-        Series.extending(operation, manuscript, clear, mends)
+        more = " and #{names.size - NAMED_MOST} more" if names.size > NAMED_MOST
+        Series.extending(operation, manuscript, "#{names.first(NAMED_MOST).join(", ")}#{more} #{told ? "too" : "kept clear of it"}", mends)
       end
 
       # A style that calls itself a heading, without a level: it would be missing from the outline and the contents.

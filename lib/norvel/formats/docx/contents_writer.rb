@@ -29,7 +29,9 @@ module Norvel
         end
 
         # What the lines say and refer to; how they look is patched like any paragraph.
-        def said(manuscript, list) = lines(manuscript, list).map { |paragraph| [paragraph.id, paragraph.text, paragraph.runs.filter_map(&:refers)] }
+        def said(manuscript, list)
+          lines(manuscript, list).map { |paragraph| [paragraph.id, paragraph.text, paragraph.runs.filter_map(&:refers)] }
+        end
 
         def lines(manuscript, list)
           from, to = [list.first, list.last].map { |id| manuscript.index_of(id) }

@@ -18,7 +18,10 @@ module Norvel
           fresh = now.styles.keys.reject { |id| before[id]&.kind == now[id].kind }
           return {} if fresh.empty?
 
-          members.select { |name, bytes| name.match?(STORIES) && fresh.any? { |id| bytes.include?(%("#{id}").b) } }.filter_map do |name, bytes|
+          quoted = fresh.map { |id| %("#{id}").b }
+          members.filter_map do |name, bytes|
+            next unless name.match?(STORIES) && quoted.any? { |id| bytes.include?(id) }
+
             document = Nokogiri::XML(bytes)
             dead = dead_in(document, fresh)
             [name, Patching.serialize(document)] if dead.each(&:unlink).any?
@@ -26,7 +29,8 @@ module Norvel
         end
 
         def dead_in(document, ids)
-          document.xpath("//*[#{NAMES.map { |name| "local-name()='#{name}'" }.join(" or ")}]").select { |node| node.attribute_nodes.any? { |one| one.node_name == "val" && ids.include?(one.value) } }
+          named = document.xpath("//*[#{NAMES.map { |name| "local-name()='#{name}'" }.join(" or ")}]")
+          named.select { |node| node.attribute_nodes.any? { |one| one.node_name == "val" && ids.include?(one.value) } }
         end
         private_class_method :dead_in
       end

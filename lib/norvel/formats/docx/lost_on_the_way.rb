@@ -40,10 +40,18 @@ module Norvel
         def elements
           return [] unless @before.matters == @now.matters && unsaid.empty?
 
-          gone = less(*[@was, @is].map { |parts| parts.each_value.map(&:elements).reduce({}) { |all, one| all.merge(one) { |_, mine, other| mine + other } } })
+          gone = less(*[@was, @is].map { |parts| all_elements(parts) })
           return [] if gone.empty? # a header that another part has as well is none
 
-          @was.flat_map { |name, part| less(part.elements, @is[name].elements).slice(*gone.keys).map { |element, count| "#{name}: #{count} × #{element}" } }
+          @was.flat_map do |name, part|
+            lost = less(part.elements, @is[name].elements).slice(*gone.keys)
+            lost.map { |element, count| "#{name}: #{count} × #{element}" }
+          end
+        end
+
+        # @return [Hash{String=>Integer}] of all parts together
+        def all_elements(parts)
+          parts.each_value.map(&:elements).reduce({}) { |all, one| all.merge(one) { |_, mine, other| mine + other } }
         end
 
         def less(one, other) = one.filter_map { |key, count| [key, count - other.fetch(key, 0)] if count > other.fetch(key, 0) }.to_h
@@ -70,7 +78,8 @@ module Norvel
 
         # @return [Hash{String=>Integer}] all words that the manuscript knows of, a paragraph a line
         def said(manuscript)
-          (manuscript.all_paragraphs.flat_map { |paragraph| [paragraph.text, *paragraph.runs.flat_map(&:held)] } + manuscript.matters.map(&:text)).tally
+          paragraphs = manuscript.all_paragraphs.flat_map { |paragraph| [paragraph.text, *paragraph.runs.flat_map(&:held)] }
+          (paragraphs + manuscript.matters.map(&:text)).tally
         end
       end
     end

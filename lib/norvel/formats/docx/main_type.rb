@@ -16,7 +16,8 @@ module Norvel
           wanted = TYPES[ending] or return
           return unless TYPES.value?(package.main_type) && package.main_type != wanted
 
-          changed.document(NewPart::CONTENT_TYPES).root.element_children.find { |node| package.main?(node["PartName"]) }["ContentType"] = wanted
+          types = changed.document(NewPart::CONTENT_TYPES).root.element_children
+          types.find { |node| package.main?(node["PartName"]) }["ContentType"] = wanted
         end
       end
     end

@@ -137,7 +137,8 @@ module Norvel
 
         # @return [Hash{Integer=>Array}] the number of each paragraph in a header or footer of the source to the blocks of its part
         def stories(side)
-          (@stories ||= {})[side] ||= @before.sections.flat_map { |section| section.public_send(side).values }.each_with_object({}) do |was, found|
+          written = @before.sections.flat_map { |section| section.public_send(side).values }
+          (@stories ||= {})[side] ||= written.each_with_object({}) do |was, found|
             next unless part_of(was) && File.dirname(part_of(was)) == "word"
 
             Manuscript.paragraphs_of([was]).each { |paragraph| found[paragraph.id] ||= was }

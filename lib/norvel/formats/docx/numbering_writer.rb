@@ -45,14 +45,16 @@ module Norvel
 
           shared = child_value(find("num", "numId", list.id), "abstractNumId")
           @now.any? do |id, other|
-            id != list.id && other.levels[index] != level && child_value(find("num", "numId", id), "abstractNumId") == shared && own_level(other, index).nil?
+            next if id == list.id || other.levels[index] == level
+
+            child_value(find("num", "numId", id), "abstractNumId") == shared && own_level(other, index).nil?
           end
         end
 
         # A level that is this list's alone (§17.9.8).
         def apart(list, index, level)
           number = find("num", "numId", list.id)
-          override = children(number, "lvlOverride").find { |node| attribute(node, "ilvl") == index.to_s } || make(number, "lvlOverride").tap { |node| put(node, "ilvl", index) }
+          override = override_of(number, index)
           patch_level(make(override, "lvl").tap { |node| put(node, "ilvl", index) }, nil, level)
         end
 
@@ -144,8 +146,14 @@ module Norvel
           end
         end
 
+        # @return [Nokogiri::XML::Element] the list's own word on a level, made where there is none
+        def override_of(number, index)
+          there = children(number, "lvlOverride").find { |node| attribute(node, "ilvl") == index.to_s }
+          there || make(number, "lvlOverride").tap { |node| put(node, "ilvl", index) }
+        end
+
         def override_start(number, index, start)
-          override = children(number, "lvlOverride").find { |node| attribute(node, "ilvl") == index.to_s } || make(number, "lvlOverride").tap { |node| put(node, "ilvl", index) }
+          override = override_of(number, index)
           put(children(override, "startOverride").first || @spelling.codecs.make_first(override, "startOverride"), "val", start)
         end
 

@@ -104,7 +104,9 @@ module Norvel
         # @param name [String] of a part
         # @return [Boolean] whether it uses a prefix that it does not declare (Namespaces in XML 1.0 §5)
         def undeclared?(name)
-          part?(name) && archive.members[actual(name)].start_with?("<") && xml(name).errors.any? { |error| error.message.match?(/namespace|prefix/i) }
+          return false unless part?(name) && archive.members[actual(name)].start_with?("<")
+
+          xml(name).errors.any? { |error| error.message.match?(/namespace|prefix/i) }
         end
 
         # @return [String] the name of the part's relationship part

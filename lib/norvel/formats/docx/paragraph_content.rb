@@ -78,7 +78,10 @@ module Norvel
           rest ? [Leaf.new(rest, leaf.wrappers, nil)] : []
         end
 
-        def cutter(index) = (@cutters ||= {})[index] ||= RunCutter.new(Patching.copy(@leaves[index].node), @runs[@leaves[index].run].text.length)
+        def cutter(index)
+          leaf = @leaves[index]
+          (@cutters ||= {})[index] ||= RunCutter.new(Patching.copy(leaf.node), @runs[leaf.run].text.length)
+        end
       end
     end
   end

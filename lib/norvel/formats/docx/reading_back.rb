@@ -95,7 +95,8 @@ module Norvel
         # Stretches of one formatting, neighbours joined.
         def spans(paragraph)
           paragraph.runs.each_with_object([]) do |run, joined|
-            facts = run.equation? ? [nil, {}, run.link || false, nil] : [run.style, @spelled.set(run.properties), run.link || false, run.field]
+            style, values, field = run.equation? ? [nil, {}, nil] : [run.style, @spelled.set(run.properties), run.field]
+            facts = [style, values, run.link || false, field]
             insets = run.insets.map { |inset| inset.to_h.except(:ref, :box, :anchor, :decorative) }
             next if run.text.empty? && run.field.nil?
 

@@ -33,7 +33,9 @@ module Norvel
         def rest(ranges)
           return if @whole || ranges.any? { |range| range == (0...@length) }
 
-          parts = @units.filter_map { |child, length, at| Patching.copy(child) if length.zero? && child.name != "lastRenderedPageBreak" && ranges.none? { |range| at < range.begin || holds?(range.begin, range.end, at) } }
+          alone = @units.select { |child, length, _| length.zero? && child.name != "lastRenderedPageBreak" }
+          alone = alone.reject { |_, _, at| ranges.any? { |range| at < range.begin || holds?(range.begin, range.end, at) } }
+          parts = alone.map { |child, _, _| Patching.copy(child) }
           parts.empty? ? nil : filled(parts)
         end
 

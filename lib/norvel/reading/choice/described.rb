@@ -2,34 +2,46 @@
 
 module Norvel
   module Choice
-    # Paragraphs by what is said of them, one thing after the other, with commas between: how many words, where they stand, what they are, and
-    # how they come out, in the words of the line. "Not" before a condition turns it round. What is no condition is words that stand in them.
+    # Paragraphs by what is said of them, one thing after the other, with commas between: how many words, where they stand, what they are,
+    # and how they come out, in the words of the line. "Not" before a condition turns it round. What is no condition is words that stand in
+    # them.
     #
     #   described = Described.new(manuscript, "bold, not in tables, fewer than 12 words", layout, roles: roles)
     #   described.paragraphs
     #   described.said         # "bold: 14; not in tables: 380; fewer than 12 words: 40; together 9"
     class Described
-      # A pattern, and a block of what it caught that says of a paragraph whether it is so.
+      # What may be said, for those who begin.
+      SAMPLES = ["40 words and more", "fewer than 12 words", "in quotation marks", "40 words and more, in quotation marks", "pages 3 to 7",
+        "in tables", "not in tables", "captions", "headings", "block quotations", "bold, fewer than 12 words", "centred", "not 12 pt",
+        "larger than 12 pt", "by hand", "empty", "part 2"].freeze
+
+      # A pattern, and the method that makes a test of what it caught.
       CONDITIONS = {
-        /(?:at least )?(\d{1,6})\+? words(?: (?:and|or) more)?/ => ->(found) { ->(paragraph) { Choice.words_in(paragraph) >= found[1].to_i } },
-        /(?:fewer|less) than (\d{1,6}) words/ => ->(found) { ->(paragraph) { Choice.words_in(paragraph).between?(1, found[1].to_i - 1) } },
-        /more than (\d{1,6}) words/ => ->(found) { ->(paragraph) { Choice.words_in(paragraph) > found[1].to_i } },
-        /at most (\d{1,6}) words/ => ->(found) { ->(paragraph) { Choice.words_in(paragraph).between?(1, found[1].to_i) } },
-        /in (?:quotation marks|quotes)/ => ->(_) { ->(paragraph) { Choice.quoted?(paragraph) } },
-        /(?:on )?(?:pages?|p\.) ?(\d{1,6})(?: ?(?:-|–|to) ?(\d{1,6}))?/ => ->(found) { ->(paragraph) { @layout.page_of(paragraph.id).to_i.between?(found[1].to_i, (found[2] || found[1]).to_i) } },
-        /in (?:a )?tables?/ => ->(_) { ->(paragraph) { paragraph.in_table } },
-        /(?:formatted )?by hand/ => ->(_) { ->(paragraph) { DirectFormatting.objectionable(paragraph).any? } },
-        /(?:empty|blank(?: lines?)?)/ => ->(_) { ->(paragraph) { paragraph.empty? } },
-        /(?:in )?part (\d{1,4})/ => ->(found) { ->(paragraph) { part_of(paragraph) == found[1].to_i } },
-        /(?:in )?(?:the )?style (.+)/ => ->(found) { style(found[1]).then { |style| ->(paragraph) { paragraph.style == style.id } } },
-        /(larger|bigger|smaller) than (\d{1,4}(?:[.,]\d{1,2})? ?(?:pt|mm|cm)?)/ => ->(found) { Lengths.parse(found[2]).then { |size| ->(paragraph) { all_text?(paragraph) { |values| (values[:size] <=> size) == ((found[1].downcase == "smaller") ? -1 : 1) } } } }
+        /(?:at least )?(\d{1,6})\+? words(?: (?:and|or) more)?/ => :words_from,
+        /more than (\d{1,6}) words/ => :words_over,
+        /at most (\d{1,6}) words/ => :words_up_to,
+        /(?:fewer|less) than (\d{1,6}) words/ => :words_under,
+        /in (?:quotation marks|quotes)/ => :in_quotes,
+        /(?:on )?(?:pages?|p\.) ?(\d{1,6})(?: ?(?:-|–|to) ?(\d{1,6}))?/ => :on_pages,
+        /in (?:a )?tables?/ => :in_table,
+        /(?:formatted )?by hand/ => :by_hand,
+        /(?:empty|blank(?: lines?)?)/ => :empty,
+        /(?:in )?part (\d{1,4})/ => :in_part,
+        /(?:in )?(?:the )?style (.+)/ => :in_style,
+        /(?:larger|bigger) than (\d{1,4}(?:[.,]\d{1,2})? ?(?:pt|mm|cm)?)/ => :larger,
+        /smaller than (\d{1,4}(?:[.,]\d{1,2})? ?(?:pt|mm|cm)?)/ => :smaller
       }.transform_keys { |pattern| /\A#{pattern.source}\z/i }.freeze
 
       # Roles as people call many of them.
-      ROLES = {/headings?/ => %i[heading_1 heading_2 heading_3 heading_4 heading_5 heading_6 run_in_heading].freeze, /titles?/ => [:title], /subtitles?/ => [:subtitle], /authors?/ => [:author],
-               /body(?: text)?|running text/ => [:body], /(?:block |long )?quotations?/ => [:block_quotation], /verses?/ => [:verse], /lists?|list items?/ => [:list_item], /captions?/ => [:caption],
-               /table (?:heads?|headings?)/ => [:table_heading], /table text|table cells?/ => [:table_text], /references?|reference entries|bibliography/ => [:reference_entry], /contents(?: entries)?/ => [:contents_entry],
-               /code/ => [:code], /figures?/ => [:figure], /signatures?/ => [:signature], /abstract/ => [:abstract], /run-in headings?/ => [:run_in_heading]}.transform_keys { |pattern| /\A(?:#{pattern.source})\z/i }.freeze
+      ROLES = {
+        /headings?/ => %i[heading_1 heading_2 heading_3 heading_4 heading_5 heading_6 run_in_heading],
+        /titles?/ => [:title], /subtitles?/ => [:subtitle], /authors?/ => [:author], /body(?: text)?|running text/ => [:body],
+        /(?:block |long )?quotations?/ => [:block_quotation], /verses?/ => [:verse], /lists?|list items?/ => [:list_item],
+        /captions?/ => [:caption], /table (?:heads?|headings?)/ => [:table_heading], /table text|table cells?/ => [:table_text],
+        /references?|reference entries|bibliography/ => [:reference_entry], /contents(?: entries)?/ => [:contents_entry],
+        /code/ => [:code], /figures?/ => [:figure], /signatures?/ => [:signature], /abstract/ => [:abstract],
+        /run-in headings?/ => [:run_in_heading]
+      }.transform_keys { |pattern| /\A(?:#{pattern.source})\z/i }.freeze
       LEVEL = /\Aheadings? (?:of level )?([1-6])\z/i
 
       # @param written [String] @param layout [Layout] @param roles [Roles, nil] what each paragraph is, as far as that is known
@@ -82,8 +94,43 @@ module Norvel
 
       # @return [Proc, nil]
       def condition(part)
-        CONDITIONS.each { |pattern, test| (found = part.match(pattern)) && (return instance_exec(found, &test)) }
+        CONDITIONS.each { |pattern, test| (found = part.match(pattern)) && (return send(test, *found.captures)) }
         role(part) || look(part)
+      end
+
+      def words_from(count) = ->(paragraph) { Choice.words_in(paragraph) >= count.to_i }
+
+      def words_over(count) = ->(paragraph) { Choice.words_in(paragraph) > count.to_i }
+
+      def words_up_to(count) = ->(paragraph) { Choice.words_in(paragraph).between?(1, count.to_i) }
+
+      def words_under(count) = words_up_to(count.to_i - 1)
+
+      def in_quotes = ->(paragraph) { Choice.quoted?(paragraph) }
+
+      def on_pages(first, last) = ->(paragraph) { @layout.page_of(paragraph.id).to_i.between?(first.to_i, (last || first).to_i) }
+
+      def in_table = ->(paragraph) { paragraph.in_table }
+
+      def by_hand = ->(paragraph) { DirectFormatting.objectionable(paragraph).any? }
+
+      def empty = ->(paragraph) { paragraph.empty? }
+
+      def in_part(number) = ->(paragraph) { part_of(paragraph) == number.to_i }
+
+      def in_style(name)
+        style = @manuscript.sheet.named(name) || raise(ChangeRefused, "There is no style “#{name}”.")
+        ->(paragraph) { paragraph.style == style.id }
+      end
+
+      def larger(written)
+        size = Lengths.parse(written)
+        ->(paragraph) { all_text?(paragraph) { |values| values[:size] > size } }
+      end
+
+      def smaller(written)
+        size = Lengths.parse(written)
+        ->(paragraph) { all_text?(paragraph) { |values| values[:size] < size } }
       end
 
       def role(part)
@@ -99,11 +146,11 @@ module Norvel
 
         wanted = reading.values.to_h { |name, written| [name, Properties[name].parse(written, ch: 1, em: Lengths::PT)] }
         text, whole = wanted.partition { |name, _| Properties[name].text? }.map(&:to_h)
+        so = ->(values, asked) { asked.all? { |name, value| Properties[name].same?(values[name], value) } }
         lambda do |paragraph|
-          next false if paragraph.blank?
+          next false if paragraph.blank? || !so[@cascade.paragraph(paragraph), whole]
 
-          formatting = @cascade.paragraph(paragraph)
-          whole.all? { |name, value| Properties[name].same?(formatting[name], value) } && (text.empty? || all_text?(paragraph) { |values| text.all? { |name, value| Properties[name].same?(values[name], value) } })
+          text.empty? || all_text?(paragraph) { |values| so[values, text] }
         end
       end
 
@@ -111,8 +158,6 @@ module Norvel
         runs = paragraph.runs.select { |run| run.text.match?(/[^[:space:]\u{FFFC}]/) }
         runs.any? && runs.all? { |run| yield @cascade.run(paragraph, run) }
       end
-
-      def style(name) = @manuscript.sheet.named(name) || raise(ChangeRefused, "There is no style “#{name}”.")
 
       # @return [Integer] the number of the part that a paragraph stands in, from 1
       def part_of(paragraph)
