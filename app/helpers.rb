@@ -64,6 +64,14 @@ module NorvelWeb
     # @return [String, nil] the name of the guide that judged a manuscript and was put away
     def guide_put_away(row = record) = row.guide.to_s.match?(/\A\d+\z/) ? HouseGuide.put_away.find_by(id: row.guide)&.name : nil
 
+    NO_GUIDE = Norvel::Changes::ChooseGuide::NONE
+
+    # @return [Boolean] whether it was said that no guide judges it
+    def guide_refused?(row = record) = row.guide == NO_GUIDE
+
+    # @return [Array<Array(String, String)>] what a manuscript can be held against, nothing among them
+    def judges = guides + [[NO_GUIDE, "No guide"]]
+
     # @return [Norvel::Guide, nil] nil when there is no such guide on the desk
     def guide_named(reference)
       return version_named(reference)&.guide if reference.match?(/\A\d+-\d+\z/)

@@ -138,15 +138,17 @@ module NorvelWeb
     end
 
     # @param corrections [Hash{Integer=>Symbol}] what the person says paragraphs are @param without [Array<Symbol>] what was struck out
-    # @return [Planned] the plan against a guide, worked out once while nothing of it changes
+    # @param guide [Norvel::Guide, nil] nil: the look is kept
+    # @return [Planned] the plan, worked out once while nothing of it changes
     def planned(guide, corrections, without, also = [])
       @monitor.synchronize do
-        key = [record.head_id, guide.source, corrections, without, also]
+        key = [record.head_id, guide&.source, corrections, without, also]
         return @planned if @planned&.key == key
 
         now = state
-        @planned = Planned.new(key, Norvel::Plan.new(now, guide, roles: now.roles.corrected(corrections), without: without, also: also),
-          @lines)
+        given = {roles: now.roles.corrected(corrections), without: without}
+        plan = guide ? Norvel::Plan.new(now, guide, **given, also: also) : Norvel::Plan::Keeping.new(now, **given)
+        @planned = Planned.new(key, plan, @lines)
       end
     end
 

@@ -27,8 +27,7 @@ module NorvelWeb
         # The pages as they would be, before anything is done.
         app.post "/manuscripts/:id/plan/show" do
           proposal = bench.propose(plan_operation)
-          redirect to("/manuscripts/#{record.id}?#{Rack::Utils.build_nested_query({"considered" => proposal.id}.merge(params.slice("as",
-            "strike", "also").compact))}")
+          redirect to("/manuscripts/#{record.id}?#{Rack::Utils.build_nested_query({"considered" => proposal.id}.merge(plan_parameters))}")
         end
 
         app.post "/manuscripts/:id/plan/apply" do
@@ -104,10 +103,19 @@ module NorvelWeb
 
       # @return [Workbench::Planned]
       def planned
-        @planned ||= bench.planned(guide_of, role_corrections, *%w[strike also].map { |what| (params[what] || {}).keys.map(&:to_sym) })
+        @planned ||= bench.planned(look_kept? ? nil : guide_of, role_corrections, *%w[strike also].map { |what| (params[what] || {}).keys.map(&:to_sym) })
       end
 
       def plan = planned.plan
+
+      # @return [Boolean] whether the manuscript is to keep its look, by styles, and not to get that of a guide
+      def look_kept? = params["keep"] == "yes" || (params["keep"].nil? && guide_of.none?)
+
+      # @return [Hash] what was said of the plan, for an address
+      def plan_parameters = params.slice("as", "strike", "also", "keep").compact
+
+      # @return [String]
+      def plan_title = look_kept? ? "The look kept, and styles made of it" : "The clean-up to “#{guide_of.title}”"
 
       def plan_operation = plan.operation || raise(Norvel::ChangeRefused, "There is nothing left of the plan to apply.")
 

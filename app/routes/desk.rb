@@ -77,9 +77,9 @@ module NorvelWeb
         end
 
         app.post "/manuscripts/:id/guide" do
-          raise Norvel::ChangeRefused, "There is no such guide." unless guides.any? { |reference, _| reference == params["guide"] }
+          raise Norvel::ChangeRefused, "There is no such guide." unless judges.any? { |reference, _| reference == params["guide"] }
 
-          chosen = {"guide" => params["guide"], "title" => guide_named(params["guide"]).title, "from" => record.guide || Norvel::Guide::DEFAULT}
+          chosen = {"guide" => params["guide"], "title" => guide_named(params["guide"])&.title || "No guide", "from" => record.guide || Norvel::Guide::DEFAULT}
           _, @state, = bench.change(Norvel::Changes::ChooseGuide.new(chosen), head: seen_head)
           refresh_facts(record.reload, state)
           redirect to("/manuscripts/#{record.id}/findings")

@@ -27,6 +27,7 @@ require_relative "changes/styles/exceptions"
 require_relative "changes/styles/in_levels"
 require_relative "changes/styles/held_back"
 require_relative "changes/styles/reach"
+require_relative "changes/styles/style_as_seen"
 require_relative "changes/styles/adopt_everywhere"
 require_relative "changes/styles/emphasis_styles"
 require_relative "changes/cleaning/remove_direct_formatting"
@@ -74,7 +75,7 @@ module Norvel
     OPERATIONS = [
       ApplyStyle, GiveStyle, ChangeStyle, Restyle, DefineStyle, RemoveDirectFormatting, RemoveEmptyParagraphs, SetPageDesign, RenameStyle,
       DuplicateStyle, HangStyle, SetNextStyle, DeleteStyle, RemoveUnusedStyles, FormatHere, AdoptLook, AdoptEverywhere, StyleFromLook,
-      ApplyCharacterStyle, AdoptTextLook, CharacterStyleFromLook, EditText, ReplaceText, Write, SplitParagraph, JoinParagraphs,
+      StyleAsSeen, ApplyCharacterStyle, AdoptTextLook, CharacterStyleFromLook, EditText, ReplaceText, Write, SplitParagraph, JoinParagraphs,
       InsertParagraph, DeleteParagraphs, MoveParagraphs, ShiftHeadings, ChangeList, NumberHeadings, MakeList, RestartNumbers,
       ContinueNumbers, ShiftItems, SwapSheet, TakeStyles, SetRunIn, RunInFromWords, SetHyphenation, UpdateContents, MakeContents,
       CaptionsFromTyped, RefreshReferences, RecountNumbers, SetInfo, SetAlternative, SetHeaderRow, Waive, Mend, AcceptRevisions, RemoveTraces,

@@ -40,13 +40,30 @@ module Norvel
       others.reject { |other| other.equal?(look) }.min_by { |other| [differences(look, other).size, -other.paragraphs.size] }
     end
 
-    # @return [Array<Look>] in the order of their first paragraphs, empty paragraphs left out
-    def self.of(manuscript, appearance = Appearance.new(manuscript), layout: nil) = new(manuscript, appearance, layout).looks
+    # @param name [Symbol] a property @param value [Object] @param other [Object] another value of it
+    # @return [Boolean] whether nobody sees that they are not the same
+    def self.alike?(name, value, other)
+      return true if value == other
 
-    def initialize(manuscript, appearance, layout)
+      case Properties::TABLE[name].kind
+      when :length then (value - other).abs <= ((name == :size) ? SIZE : LENGTH)
+      when :line_spacing then value.rule == other.rule && (value.value - other.value).abs <= (value.multiple? ? MULTIPLE : LENGTH)
+      when :colour then [value, other].all? { |colour| colour.start_with?("#") } && ColourDifference.between(value, other).round(1) <= COLOUR
+      else false
+      end
+    end
+
+    # @param paragraphs [Array<Manuscript::Paragraph>] those that are looked at
+    # @return [Array<Look>] in the order of their first paragraphs, empty paragraphs left out
+    def self.of(manuscript, appearance = Appearance.new(manuscript), layout: nil, paragraphs: manuscript.paragraphs)
+      new(manuscript, appearance, layout, paragraphs).looks
+    end
+
+    def initialize(manuscript, appearance, layout, paragraphs)
       @manuscript = manuscript
       @appearance = appearance
       @layout = layout
+      @paragraphs = paragraphs
     end
 
     def looks
@@ -56,7 +73,7 @@ module Norvel
         home = groups.find { |group| near?(group.first[0], appearance) }
         home ? home << [appearance, paragraphs] : groups << [[appearance, paragraphs]]
       end
-      order = @manuscript.paragraphs.each_with_index.to_h { |paragraph, index| [paragraph.id, index] }
+      order = @paragraphs.each_with_index.to_h { |paragraph, index| [paragraph.id, index] }
       groups.sort_by { |group| group.flat_map(&:last).map { |paragraph| order[paragraph.id] }.min }.each_with_index.map do |group, index|
         Look.new(id: index + 1, appearance: group.first[0], paragraphs: group.flat_map(&:last).map(&:id).sort_by { |id| order[id] },
           variants: group.map { |appearance, paragraphs| [appearance, paragraphs.map(&:id)] })
@@ -66,7 +83,7 @@ module Norvel
     private
 
     # Generated lists are nobody's to format.
-    def shown = @manuscript.paragraphs.reject { |paragraph| paragraph.blank? || @manuscript.listed.include?(paragraph.id) }
+    def shown = @paragraphs.reject { |paragraph| paragraph.blank? || @manuscript.listed.include?(paragraph.id) }
 
     # Start and justified are alike in one-line paragraphs; of a number it counts that there is one, not of which list, and in a heading not
     # even that, since one without a number is set like the others.
@@ -86,17 +103,6 @@ module Norvel
       (@numbers ||= {})[bullet] ||= values[:numbering].with(level: 0)
     end
 
-    def near?(one, other) = one.equal?(other) || one.all? { |name, value| within?(Properties::TABLE[name], value, other[name]) }
-
-    def within?(property, value, other)
-      return true if value == other
-
-      case property.kind
-      when :length then (value - other).abs <= ((property.name == :size) ? SIZE : LENGTH)
-      when :line_spacing then value.rule == other.rule && (value.value - other.value).abs <= (value.multiple? ? MULTIPLE : LENGTH)
-      when :colour then [value, other].all? { |colour| colour.start_with?("#") } && ColourDifference.between(value, other).round(1) <= COLOUR
-      else false
-      end
-    end
+    def near?(one, other) = one.equal?(other) || one.all? { |name, value| Looks.alike?(name, value, other[name]) }
   end
 end

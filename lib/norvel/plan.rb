@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require_relative "plan/lines_of"
+
 module Norvel
   # The clean-up of a manuscript against a guide, as a list of changes: the guide's page design, its sheet of styles brought in and given
   # to each role, typed lists and numbers made real ones, white space, direct formatting and blank lines removed. Each line can be read
@@ -9,6 +11,8 @@ module Norvel
   #   plan.lines.map(&:sentence)
   #   plan.apply                       # the manuscript afterwards
   class Plan
+    include LinesOf
+
     # `part` is what it belongs to: :page_design, :lists, :headings, :white_space, :direct, :empty or a role.
     Line = Value.define(:operation, :sentence, :paragraphs, :confidence, :part)
 
@@ -20,8 +24,8 @@ module Norvel
 
     PARTS = {
       page_design: "Paper and margins", sheet: "The guide's style sheet", long_quotations: "Long quotations in quotation marks",
-      lists: "Typed numbers and bullets", headings: "Typed numbers of headings", white_space: "White space", direct: "Direct formatting",
-      empty: "Blank lines", captions: "Captions", contents: "Contents", parts: "Parts and folios", unused: "Old styles that nothing uses any more"
+      lists: "Typed numbers and bullets", headings: "Typed numbers of headings", white_space: "White space", beside: "What follows what, and what stands beside the text", words: "Words that look otherwise",
+      direct: "Direct formatting", empty: "Blank lines", captions: "Captions", contents: "Contents", parts: "Parts and folios", unused: "Old styles that nothing uses any more"
     }.freeze
 
     # @param subject [Examination, Manuscript] @param guide [Guide]
@@ -48,23 +52,9 @@ module Norvel
       groups.sort_by { |group| [(group.confidence < 0.7) ? 0 : 1, Roles::ALL.index(group.role), -group.paragraphs.size] }
     end
 
-    # @return [Array<Line>] in the order they are applied
-    def lines = steps.map(&:first)
-
-    # @return [Array<Remark>] what the plan leaves as it is, and why
-    def remarks = steps && @draft.remarks
-
-    # @return [Manuscript] with every line applied
-    def apply = steps.empty? ? @manuscript : steps.last.last
-
-    # @return [Changes::Series, nil] the whole plan as one step; nil when there is nothing to do
-    def operation
-      return if lines.empty?
-
-      Changes.build("series", "title" => "Tidied by #{@guide.title}: #{lines.size} changes.", "changes" => lines.map { |line| [line.operation.class.operation_name, line.operation.parameters] })
-    end
-
     private
+
+    def title = "Tidied by #{@guide.title}: #{lines.size} changes."
 
     # @return [Array<Array(Line, Manuscript)>]
     def steps
@@ -153,4 +143,10 @@ require_relative "plan/draft"
 require_relative "plan/guide_sheet"
 require_relative "plan/own_looks"
 require_relative "plan/baring"
+require_relative "plan/kinds"
+require_relative "plan/homes"
+require_relative "plan/word_looks"
+require_relative "plan/same_look"
+require_relative "plan/bystanders"
+require_relative "plan/keeping"
 require_relative "plan/book_of_pages"

@@ -72,6 +72,13 @@ RSpec.describe Norvel::CommandLine do
     expect(norvel("tidy", copy, "--guide", "marrowby-diploma", "--dry-run").first).to eq(0)
   end
 
+  it "keeps the look without a guide, and makes styles of it" do
+    data = JSON.parse(norvel("tidy", report, "--keep-look", "--out", path("kept.docx"), "--json")[1])
+    expect(data).to include("text_changed" => false, "before" => a_hash_including("direct" => 914), "after" => a_hash_including("direct" => 0, "empty" => 127))
+    expect(norvel("tidy", report, "--keep-look", "--dry-run")[1]).to match(/says what its 90 paragraphs look like.*Left: 127 blank lines stay/m)
+    expect(norvel("tidy", report, "--keep-look", "--guide", "staff-notice", "--dry-run")).to match([2, "", /not both/])
+  end
+
   it "converts, the identical file where no guide is given" do
     norvel("convert", report, path("same.docx"))
     expect(File.binread(path("same.docx"))).to eq(File.binread(report))

@@ -50,6 +50,14 @@ RSpec.describe "What files contain" do
     end
   end
 
+  it "is all there after styles were made of its look, and a second time finds nothing to do" do
+    left = []
+    expect(complaints { |before| Norvel::Plan::Keeping.new(before).apply.tap { |after| left << Norvel::Plan::Keeping.new(after).lines.map(&:sentence) } }).to eq({})
+    expect(left.flatten).to eq([])
+    found = complaints(Outside.samples.to_h { |path| [File.basename(path), File.binread(path)] }) { |before| Norvel::Plan::Keeping.new(before).apply }
+    expect(found.reject { |name, one| name == "strict-format.docx" || one.values.all? { |value| [nil, "", {}, []].include?(value) } }).to eq({})
+  end
+
   it "is all there after styles were changed, and mammoth reads it" do
     expect(complaints { |before| Norvel::Changes.build("restyle", "lines" => ["heading 1: 15 pt, italic", "Aside from Normal: centred"]).call(before) }).to eq({})
     expect(made_unreadable).to eq([])

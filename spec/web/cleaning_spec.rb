@@ -59,6 +59,30 @@ RSpec.describe "Choosing what goes, and seeing it first", type: :feature do
 
   def base = "/manuscripts/#{NorvelWeb::ManuscriptRecord.first.id}"
 
+  it "keeps the look by styles where that is wanted, and lets no guide judge" do
+    row = Web.bring("night-ferries.docx")
+    visit "/manuscripts/#{row.id}/plan"
+    expect(page).to have_css("h2", text: "The clean-up to")
+    choose "is kept, and styles are made of it"
+    expect(page).to have_css("h2", text: "The look kept, and styles made of it")
+    expect(find(".sums")).to have_css("tr", text: /By hand \d+ 0/)
+    find(".plan-part", text: "Words that look otherwise").check("strike out")
+    expect(page).to have_no_css(".plan-part", text: "character style")
+    find(".plan-part", text: "Words that look otherwise").uncheck("strike out")
+    expect(page).to have_css(".plan-part", text: "character style")
+    click_button "Apply the plan"
+    expect(page).to have_css("#message", text: "Made styles of the look of the manuscript, which stays")
+    expect(Norvel::DirectFormatting.count(NorvelWeb::Workbench.new(row.id).state.manuscript)).to eq(0)
+    visit "/manuscripts/#{row.id}/findings"
+    select "No guide", from: "Guide"
+    click_button "Check against it"
+    expect(page).to have_css("#conformity", text: "No guide judges it")
+    visit "/manuscripts/#{row.id}/plan"
+    expect(page).to have_css(".empty-state", text: "There is nothing to do: nothing is formatted by hand")
+    click_button "Undo"
+    expect(page).to have_css("#conformity", text: "rules met")
+  end
+
   it "shows the pages of a plan before it is applied, with what was corrected and struck out" do
     Web.bring("quayside-notice.docx")
     visit "#{base}/plan"

@@ -57,12 +57,13 @@ module Norvel
     end
 
     class Tidy < Command
-      command "tidy", "tidy FILE --guide GUIDE --out OUT [--dry-run] [--json]", "makes the plan and applies it", files: 1
+      command "tidy", "tidy FILE (--guide GUIDE | --keep-look) --out OUT [--dry-run] [--json]", "makes the plan and applies it", files: 1
 
       def options(parser)
         json(parser)
         as_option(parser)
         guide_option(parser)
+        parser.on("--keep-look", "without a guide: the look stays, and styles are made of it") { @options[:keep] = true }
         parser.on("--out OUT", "where the result goes") { |path| @options[:out] = path }
         parser.on("--dry-run", "say what would be done, write nothing") { @options[:dry] = true }
       end
@@ -70,14 +71,17 @@ module Norvel
       def carry_out((file))
         raise Misuse, "--out is missing" unless @options[:out] || @options[:dry]
 
+        raise Misuse, "--guide or --keep-look, not both" if @options[:keep] && @options[:guide]
+
         refuse_json_with_output
-        house = guide
+        house = @options[:keep] ? Guide.none : guide
         before = Examination.new(manuscript(file))
-        plan = Plan.new(before, house)
+        plan = @options[:keep] ? Plan::Keeping.new(before) : Plan.new(before, house)
         tell_lost(deliver(@options[:out], plan.apply, file)) unless @options[:dry]
         return answer(Report::Tidy.new(before, plan, house).to_h) if @options[:json]
 
-        ((@options[:out] == STANDARD) ? @err : @out).puts(plan.lines.map(&:sentence))
+        kept = plan.remarks.map { |remark| "Left: #{remark.sentence}" } if @options[:keep]
+        ((@options[:out] == STANDARD) ? @err : @out).puts(plan.lines.map(&:sentence), *kept)
       end
     end
 

@@ -10,8 +10,10 @@ module Norvel
         raise ChangeRefused, "“#{style.name}” is no paragraph style." unless style.kind == :paragraph
 
         cascade = Cascade.new(manuscript)
-        moved = chosen(manuscript).reject { |paragraph| paragraph.style == style.id }.to_h { |paragraph| [paragraph.id, restyled(paragraph, style, cascade)] }
-        manuscript.with_paragraphs(parameters["shed"] ? moved.transform_values { |paragraph| shed(paragraph, cascade.style(style.id)) } : moved)
+        shed = parameters["shed"]
+        those = chosen(manuscript).reject { |paragraph| paragraph.style == style.id && !shed }
+        moved = those.to_h { |paragraph| [paragraph.id, (paragraph.style == style.id) ? paragraph : restyled(paragraph, style, cascade)] }
+        manuscript.with_paragraphs(shed ? moved.transform_values { |paragraph| shed(paragraph, cascade.style(style.id)) } : moved)
       end
 
       def sentence(manuscript)

@@ -36,7 +36,13 @@ module Norvel
       end
 
       # @return [String] a value as it is written without loss
-      def self.exactly(name, value) = Properties[name].length? ? Lengths.exactly(value) : Properties[name].show(value)
+      def self.exactly(name, value)
+        return Lengths.exactly(value) if Properties[name].length?
+        return Properties[name].show(value) unless Properties[name].kind == :line_spacing
+        return value.value.round(6).to_s if value.multiple?
+
+        "#{value.rule.to_s.tr("_", " ").sub("exact", "exactly")} #{Lengths.exactly(value.value)}"
+      end
 
       # @param formatting [Formatting] @param names [Array<Symbol>]
       # @return [Hash{String=>String}] what it comes to, as a change of a style takes it

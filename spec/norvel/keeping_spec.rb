@@ -1,0 +1,87 @@
+# frozen_string_literal: true
+
+require_relative "../support/wild"
+
+# The look kept, and styles made of it: of a manuscript that was formatted by hand from end to end.
+RSpec.describe Norvel::Plan::Keeping do
+  long = "The night ferries of the sound left at nine, and nobody who stood on the stairs in the rain would have called them punctual."
+  text = %(<w:rFonts w:ascii="Arial" w:hAnsi="Arial" w:cs="Arial"/><w:sz w:val="22"/>)
+  body = ->(words, more = "") { Wild.p(Wild.t(words, text) + more, %(<w:spacing w:after="120" w:line="324" w:lineRule="auto"/><w:jc w:val="both"/>)) }
+  chapter = ->(words) { Wild.p(Wild.t(words, %(<w:b/><w:color w:val="5B2C6F"/><w:sz w:val="32"/>)), %(<w:pageBreakBefore/><w:spacing w:before="240" w:after="120"/>)) }
+  section = ->(words) { Wild.p(Wild.t(words, %(<w:b/><w:sz w:val="26"/>)), %(<w:spacing w:before="180" w:after="60"/>)) }
+  shaded = ->(words, grey) { Wild.p(Wild.t(words, text), %(<w:pBdr><w:left w:val="single" w:sz="24" w:space="4" w:color="808080"/></w:pBdr><w:shd w:val="clear" w:color="auto" w:fill="#{grey}"/><w:ind w:left="567"/>)) }
+  ship = Wild.t("Teal", "#{text}<w:i/>") + Wild.t(" lay at the stairs, and ", text) + Wild.t("not one", %(#{text}<w:color w:val="C00000"/>)) + Wild.t(" of them sailed.", text)
+  cells = Wild.table(Wild.row(*%w[Boat Toll].map { |word| Wild.cell(Wild.p(Wild.t(word, "<w:b/>"))) }), Wild.row(*%w[Teal 14].map { |word| Wild.cell(Wild.p(Wild.t(word, %(<w:sz w:val="18"/>)))) }))
+
+  let(:source) do
+    Wild.build(body: %w[Tolls Boats].map { |name|
+      chapter[name] + body["#{long} "] + section["The #{name.downcase} of the sound"] + body["#{long} #{long} ", ship] + shaded["A note on #{name}. #{long}", (name == "Tolls") ? "F2F2F2" : "F1F1F1"] + body[long] + Wild.p("") + body[long] + section["What is left"] + body["#{long} #{long} #{long}"]
+    }.join + cells)
+  end
+  let(:before) { read(source) }
+  let(:plan) { described_class.new(before) }
+  let(:after) { plan.apply }
+
+  def style_of(manuscript, words) = manuscript.sheet[manuscript.paragraphs.find { |one| one.text.start_with?(words) }.style]
+
+  it "leaves nothing by hand, and every paragraph and every word looks as it did" do
+    expect(Norvel::DirectFormatting.count(before)).to be > 60
+    expect(after.paragraphs.flat_map { |one| Norvel::DirectFormatting.objectionable(one) }).to eq([])
+    was, is = [before, after].map { |one| Norvel::Cascade.new(one) }
+    before.paragraphs.reject(&:blank?).each do |old|
+      now = after.paragraph(old.id)
+      %i[align indent_start space_before space_after line_spacing borders break_before].each { |name| expect(is.paragraph(now)[name]).to eq(was.paragraph(old)[name]), "#{name} of #{old.text[0, 30]}" }
+      old.each_run_with_offset do |run, start|
+        part = now.runs_in(start, start + run.text.length).first
+        %i[font_family size bold italic color].each { |name| expect(is.run(now, part)[name]).to eq(was.run(old, run)[name]), "#{name} of #{run.text[0, 30]}" }
+      end
+    end
+  end
+
+  it "gives headings their levels, with what comes after them, and one style to two greys of nearly one value" do
+    expect(after.sheet.level_of(style_of(after, "Tolls"))).to eq(1)
+    expect(after.sheet.level_of(style_of(after, "The tolls"))).to eq(2)
+    expect(style_of(after, "Boats")).to eq(style_of(after, "Tolls"))
+    expect(style_of(after, "Tolls").properties).to include(break_before: true, color: "#5b2c6f", keep_next: true)
+    expect(style_of(after, "Tolls").next_style).to eq(after.sheet.default_id)
+    expect(style_of(after, "A note on Tolls")).to eq(style_of(after, "A note on Boats"))
+    expect(style_of(after, "A note on Tolls").properties).to include(:shading, :borders)
+    expect(style_of(after, "A note on Tolls").parent).to eq(after.sheet.default_id)
+  end
+
+  it "keeps italics and colours of words by character styles" do
+    named = after.paragraphs.flat_map(&:spans).filter_map { |span| [span[:run].text, after.sheet[span[:style]].name] if span[:style] }
+    expect(named.uniq).to contain_exactly(["Teal", "Emphasis"], ["not one", "Words red"])
+  end
+
+  it "is the same when it is read back, and finds nothing more to do" do
+    again = read(Norvel::Formats.write(after, source: source))
+    expect(again.paragraphs.map(&:text)).to eq(before.paragraphs.map(&:text))
+    expect(layout(again).pages.size).to eq(layout(before).pages.size)
+    expect(described_class.new(again).lines.map(&:sentence)).to eq([])
+    expect(described_class.new(after).operation).to be_nil
+  end
+
+  it "is one step, by its parameters alone, and each of its lines can be left out" do
+    stored = JSON.parse(JSON.generate(plan.operation.parameters))
+    expect(Norvel::Changes.build("series", stored).call(before).paragraphs).to eq(after.paragraphs)
+    without = described_class.new(before, without: %i[heading_1 words])
+    tolls = before.paragraphs.find { |one| one.text == "Tolls" }
+    left = without.apply.paragraph(tolls.id)
+    expect([left.properties, left.runs.map(&:properties)]).to eq([tolls.properties, tolls.runs.map(&:properties)])
+    expect(Norvel::Cascade.new(without.apply).paragraph(left)[:outline_level]).to be_nil
+    red = without.apply.paragraphs.flat_map(&:runs).find { |run| run.text == "not one" }
+    expect(red.style).to be_nil
+    expect(without.lines.map(&:part)).not_to include(:words, :heading_1)
+  end
+
+  it "leaves headers as they look, though their style rests on the one that the text takes" do
+    with_header = read(File.binread(File.join(Manuscripts::DEMO, "night-ferries.docx")))
+    was, is = [with_header, described_class.new(with_header).apply].map { |one| [one, Norvel::Cascade.new(one)] }
+    with_header.margin_paragraphs.reject(&:blank?).each do |old|
+      now = is.first.paragraph(old.id)
+      %i[align line_spacing indent_first space_after].each { |name| expect(is.last.paragraph(now)[name]).to eq(was.last.paragraph(old)[name]) }
+      expect(is.last.run(now, now.runs.first)[:size]).to eq(was.last.run(old, old.runs.first)[:size])
+    end
+  end
+end
