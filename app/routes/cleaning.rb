@@ -103,10 +103,21 @@ module NorvelWeb
 
       # @return [Workbench::Planned]
       def planned
-        @planned ||= bench.planned(look_kept? ? nil : guide_of, role_corrections, *%w[strike also].map { |what| (params[what] || {}).keys.map(&:to_sym) })
+        @planned ||= bench.planned(look_kept? ? nil : guide_of, role_corrections, struck_out, (params["also"] || {}).keys.map(&:to_sym))
       end
 
       def plan = planned.plan
+
+      # @return [Array<Symbol>] parts of the plan that were struck out
+      def struck_out = (params["strike"] || {}).keys.map(&:to_sym)
+
+      # @return [Hash{Symbol=>String}] the parts that there is something to say of, with their names
+      def plan_parts = Norvel::Plan::PARTS.slice(*spoken_of)
+
+      # @return [Array<Symbol>] the kinds of paragraphs that there is something to say of
+      def plan_roles = (Norvel::Guide::Slots::ALL | Norvel::Roles::ALL) & spoken_of - Norvel::Plan::PARTS.keys
+
+      def spoken_of = @spoken_of ||= [*plan.lines.map(&:part), *plan.remarks.map(&:part), *struck_out].uniq
 
       # @return [Boolean] whether the manuscript is to keep its look, by styles, and not to get that of a guide
       def look_kept? = params["keep"] == "yes" || (params["keep"].nil? && guide_of.none?)

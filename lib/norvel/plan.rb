@@ -30,16 +30,20 @@ module Norvel
 
     # @param subject [Examination, Manuscript] @param guide [Guide]
     # @param roles [Roles] corrected; nil: as they are read
-    # @param without [Array<Symbol>] parts that were struck out
-    # @param also [Array<Symbol>] parts that are done only where they are asked for: :unused
+    # @param without [Array<Symbol>] parts that were struck out; what rests on them is left too, which is said
+    # @param also [Array<Symbol>] parts that are done only where they are asked for: those of OFFERS
     def initialize(subject, guide, roles: nil, without: [], also: [])
       @examined = Examination.of(subject)
       @manuscript = @examined.manuscript
       @guide = guide
       @roles = roles || @examined.roles
-      @without = without
+      @struck = StruckOut.new(without)
+      @without = @struck.parts
       @also = also
     end
+
+    # What is done only where it is asked for, as it is asked.
+    OFFERS = {unused: "take them out too", run_in_heading: "make them run-in headings"}.freeze
 
     # What the paragraphs of a manuscript are taken for, the unsure ones first; empty paragraphs are left out.
     # @param roles [Roles] @param looks [Array<Looks::Look>] of the same manuscript
@@ -68,12 +72,10 @@ module Norvel
         @draft.substitute("tidy_white_space", "all", 0.9, :white_space) unless struck?(:white_space)
         @draft.substitute("drop_page_breaks", "all", 0.95, :empty) unless struck?(:empty)
         direct unless struck?(:direct)
-        unless struck?(:empty)
-          @draft.add("remove_empty_paragraphs", {"paragraphs" => "all"}, EmptyParagraphs.removable(@draft.manuscript), 0.97,
-            :empty)
-        end
+        blank_lines unless struck?(:empty)
         BookOfPages.new(@draft, @guide, @roles, @without).add_lines
         unused
+        @struck.tell(@draft, @guide)
         @draft.steps
       end
     end
@@ -87,16 +89,8 @@ module Norvel
         other = @guide.language if own && @guide.language != own
         @draft.remark(:sheet, "The manuscript's language, #{own}, stays; the guide is in #{other}.") if other
       end
-      OwnLooks.new(@draft, @roles).add_lines(sheet.unguided)
-      run_in unless struck?(:run_in_heading)
-    end
-
-    # Headings that are to be run-in headings and stand on a line of their own.
-    def run_in
-      headings = @roles.in(:run_in_heading).map { |paragraph| @draft.manuscript.paragraph(paragraph.id) }.select { |paragraph| Guide::Places.stands_alone?(paragraph) && !paragraph.run_in }
-      able, unable = headings.partition { |paragraph| Changes::SetRunIn.hindrance(@draft.manuscript, paragraph).nil? }
-      @draft.add("set_run_in", {"paragraphs" => able.map(&:id)}, able, 0.9, :run_in_heading) if able.any?
-      @draft.remark(:run_in_heading, "#{unable.map { |one| "“#{one.text[0, 30]}”" }.join(", ")} cannot run in: no text follows in the next paragraph.", unable) if unable.any?
+      OwnLooks.new(@draft, @roles).add_lines(sheet.unguided) unless struck?(:sheet)
+      RunIns.new(@draft, @roles, sheet, also: @also.include?(:run_in_heading)).add_lines unless struck?(:run_in_heading)
     end
 
     # Old styles go only where somebody says so; otherwise they are named.
@@ -126,6 +120,16 @@ module Norvel
       @draft.add("format_here", {"paragraphs" => ids, "values" => {"break_before" => "yes"}}, ids.map { |id| @draft.manuscript.paragraph(id) }, 0.9, :empty) if ids.any?
     end
 
+    # What is blank and stays is named.
+    def blank_lines
+      @draft.add("remove_empty_paragraphs", {"paragraphs" => "all"}, EmptyParagraphs.removable(@draft.manuscript), 0.97, :empty)
+      left = @draft.manuscript.paragraphs.select { |paragraph| paragraph.empty? && !paragraph.in_table }
+      return if left.empty?
+
+      many = (left.size == 1) ? "1 blank line stays: something needs it" : "#{left.size} blank lines stay: something needs them"
+      @draft.remark(:empty, "#{many}, such as the end of a table, of a part, or a number.", left)
+    end
+
     # Roles that were struck out keep what they have by hand; headers and footers are cleared where the guide has a style for them.
     def direct
       now = @draft.manuscript
@@ -143,6 +147,8 @@ require_relative "plan/draft"
 require_relative "plan/guide_sheet"
 require_relative "plan/own_looks"
 require_relative "plan/baring"
+require_relative "plan/struck_out"
+require_relative "plan/run_ins"
 require_relative "plan/kinds"
 require_relative "plan/homes"
 require_relative "plan/word_looks"

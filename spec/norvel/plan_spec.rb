@@ -125,6 +125,73 @@ RSpec.describe Norvel::Plan do
     expect(after.paragraphs.count(&:empty?)).to eq(before.paragraphs.count(&:empty?))
     expect(after.sections).to eq(before.sections)
   end
+
+  # Seen: without the sheet styles vanished in silence, and headings that were bold by hand became running text.
+  describe "what is struck out, and what rests on it" do
+    let(:before) { read(demo("night-ferries.docx")) }
+    let(:heads) { Norvel::Roles.new(before).in(*Norvel::Roles::HEADINGS).map(&:id) }
+
+    def made(*without) = described_class.new(before, guide, without: without)
+
+    def bold?(after, id) = after.paragraph(id).then { |one| Norvel::Cascade.new(after).run(one, one.runs.first)[:bold] }
+
+    it "without the sheet leaves what is by hand, and says so" do
+      plan = made(:sheet)
+      expect(heads.map { |id| bold?(plan.apply, id) }.uniq).to eq([true])
+      expect(plan.lines.map(&:part) & [:direct, :headings, *Norvel::Roles::HEADINGS]).to eq([])
+      expect(plan.remarks.find { |one| one.part == :sheet }.sentence).to start_with("With the guide's sheet its styles are left out")
+    end
+
+    it "without parts, or without chapters, lets chapters begin no page that began none, and says so" do
+      {parts: "the parts are left out", heading_1: "headings of level 1 are left out"}.each do |part, said|
+        plan = made(part)
+        cascade = Norvel::Cascade.new(plan.apply)
+        expect(heads.map { |id| cascade.paragraph(plan.apply.paragraph(id))[:break_before] }.uniq).to eq([false])
+        expect(plan.remarks.map(&:sentence)).to include("Chapters begin no page: #{said}.")
+      end
+      expect(made(:heading_1).remarks.map(&:sentence)).to include(a_string_starting_with("Typed numbers of headings stay: some headings are left out"))
+    end
+
+    it "has no sentence twice" do
+      sentences = described_class.new(before, guide).lines.map { |line| [line.part, line.sentence] }
+      expect(sentences.uniq).to eq(sentences)
+    end
+  end
+
+  # Seen: a group called “run-in heading” of which nothing became one, without a word.
+  describe "paragraphs that begin with words set off from their text" do
+    let(:before) do
+      read(docx { |file| 3.times { |number| file.paragraph([file.text("Matter #{number}.", "<w:b/>"), file.text(" #{long}")]) && file.paragraph(long) } })
+    end
+    let(:read_so) { before.paragraphs.values_at(0, 2, 4) }
+
+    it "stay running text, which is said, and become headings where that is asked for" do
+      expect(Norvel::Roles.new(before).in(:run_in_heading)).to eq(read_so)
+      remark = described_class.new(before, guide).remarks.find { |one| one.part == :run_in_heading }
+      expect([remark.sentence, remark.paragraphs]).to eq(["3 paragraphs begin only with words set off from their text: running text, whose words stay emphasised.", read_so.map(&:id)])
+      plan = described_class.new(before, guide, also: [:run_in_heading])
+      after = plan.apply
+      made = after.paragraphs.select(&:run_in)
+      expect(made.map { |one| [one.text.strip, Norvel::Cascade.new(after).paragraph(one)[:outline_level]] }).to eq([["Matter 0.", 3], ["Matter 1.", 3], ["Matter 2.", 3]])
+      expect(plan.lines.map(&:sentence)).to include("Made 3 run-in headings of the words that begin a paragraph.")
+      expect(after.words).to eq(before.words)
+    end
+
+    it "become headings where a person calls them so, and those without such words are named" do
+      ids = before.paragraphs.first(2).map(&:id)
+      plan = described_class.new(before, guide, roles: Norvel::Roles.new(before).corrected(ids.to_h { |id| [id, :run_in_heading] }))
+      expect(plan.remarks.map(&:sentence)).to include("1 paragraph begins with no words set off at the beginning: no heading can be made of it.")
+    end
+  end
+
+  it "names what a condition leaves: quotations that are too short, blank lines that something needs" do
+    _, made, = plan do |file|
+      file.paragraph(long) && file.paragraph("“#{long.strip}”") && file.paragraph(long) && file.paragraph("“Too short by far.”")
+      6.times { file.paragraph(long * 2) }
+    end
+    expect(made.lines.map(&:part)).to include(:long_quotations)
+    expect(made.remarks.map { |one| [one.part, one.sentence] }).to include([:long_quotations, "1 paragraph in quotation marks stays as running text: of fewer than 40 words, or one beside the other."])
+  end
 end
 
 RSpec.describe Norvel::Plan::Baring do

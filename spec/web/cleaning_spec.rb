@@ -15,7 +15,7 @@ RSpec.describe "Cleaning in the browser", type: :feature do
   it "brings the handbook to its handful of styles by the plan, corrected by hand, and back by one undo" do
     before = now
     visit "/manuscripts/#{row.id}/plan"
-    expect(page).to have_css(".sums tr", text: "By hand 239 0")
+    expect(page).to have_css(".sums tr", text: "Values set by hand 239 0")
     expect(page).to have_css(".plan-line", text: "taken for", minimum: 3)
     group = Norvel::Plan.groups(state.roles, state.looks).find { |one| one.role == :heading_2 }
     select "heading 1", from: "as-#{group.paragraphs.first}"
@@ -65,7 +65,7 @@ RSpec.describe "Choosing what goes, and seeing it first", type: :feature do
     expect(page).to have_css("h2", text: "The clean-up to")
     choose "is kept, and styles are made of it"
     expect(page).to have_css("h2", text: "The look kept, and styles made of it")
-    expect(find(".sums")).to have_css("tr", text: /By hand \d+ 0/)
+    expect(find(".sums")).to have_css("tr", text: /Values set by hand \d+ 0/)
     find(".plan-part", text: "Words that look otherwise").check("strike out")
     expect(page).to have_no_css(".plan-part", text: "character style")
     find(".plan-part", text: "Words that look otherwise").uncheck("strike out")

@@ -84,7 +84,7 @@ module Norvel
 
       def divide
         given = {"main" => main.id, "front_format" => wanted(:front, "folios", "lower_roman"),
-                 "chapters" => @guide.parts[:chapters] || "as_is", "place" => @guide.parts[:folio]}.compact
+                 "chapters" => (@guide.parts[:chapters] unless struck?(:chapters)) || "as_is", "place" => @guide.parts[:folio]}.compact
         @draft.add("academic_parts", given, [main], 0.85, :parts)
       rescue NothingToChange, ChangeRefused => error
         @draft.remark(:parts, error.message)

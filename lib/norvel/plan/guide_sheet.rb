@@ -20,7 +20,7 @@ module Norvel
 
       # @return [void]
       def add_lines
-        kept = KeptSheet.of_guide(@guide, without: @without, deeper: @slots.keys.grep(/\Aheading_/))
+        kept = as_struck(KeptSheet.of_guide(@guide, without: @without, deeper: @slots.keys.grep(/\Aheading_/)))
         mapping = mapping(kept)
         swap = Changes.build("swap_sheet", "sheet" => JSON.parse(JSON.generate(kept.dump)), "mapping" => mapping)
         ids = swap.ids(@before)
@@ -30,6 +30,10 @@ module Norvel
         guided.sort_by { |slot, _| Guide::Slots::ALL.index(slot) }.each { |slot, paragraphs| give(slot, paragraphs) }
         dress_lists
       end
+
+      # @param slot [Symbol]
+      # @return [String, nil] the id of the style of the sheet that is for it, once it is brought in
+      def style_of(slot) = @ids && home(slot) && @ids[home(slot)]
 
       # @return [Hash{Symbol=>Array<Manuscript::Paragraph>}] paragraphs of the roles that the guide has no style for
       def unguided = @slots.reject { |slot, _| home(slot) || Guide::Slots::CHARACTER.include?(slot) || !Roles::ALL.include?(slot) }
@@ -47,6 +51,17 @@ module Norvel
       end
 
       private
+
+      # Chapters that are no parts begin a page only where they do so already.
+      def as_struck(kept)
+        return kept unless @without.include?(:chapters) && @guide.parts[:chapters] && (id = kept.roles.key(:heading_1))
+
+        own = @before.sheet.heading(1)
+        return kept if own && Cascade.new(@before).style(own.id)[:break_before]
+
+        style = kept.styles[id]
+        kept.with(styles: kept.styles.merge(id => style.with(properties: style.properties.except(:break_before))))
+      end
 
       # Running text all in quotation marks, by itself among other running text: a block quotation in most houses.
       # @return [Array<Manuscript::Paragraph>]
@@ -66,12 +81,22 @@ module Norvel
         return if @without.include?(:long_quotations) || struck?(:block_quotation) || !family[:block_quotation]
 
         found = quoted_alone
+        left_quoted(found)
         return if found.empty?
 
         @slots.each { |slot, paragraphs| @slots[slot] = paragraphs - found }
         now_there = found.map { |paragraph| now.paragraph(paragraph.id) }
         @draft.add("apply_style", {"style" => @ids[:block_quotation], "paragraphs" => now_there.map(&:id)}, now_there, 0.8,
           :long_quotations)
+      end
+
+      # What is all in quotation marks as well, and is no block.
+      def left_quoted(found)
+        left = @before.paragraphs.select { |one| Choice.quoted?(one) && !one.in_table && %i[body first_body].include?(@places.of(one)) } - found
+        return if left.empty?
+
+        many = (left.size == 1) ? "1 paragraph in quotation marks stays" : "#{left.size} paragraphs in quotation marks stay"
+        @draft.remark(:long_quotations, "#{many} as running text: of fewer than #{LONG} words, or one beside the other.", left)
       end
 
       def struck?(slot) = @without.include?(slot) || @without.include?(plain_role(slot))

@@ -7,6 +7,7 @@ require_relative "headings"
 require_relative "front_matter"
 require_relative "heading_levels"
 require_relative "zones"
+require_relative "lead"
 require_relative "set_apart"
 
 module Norvel

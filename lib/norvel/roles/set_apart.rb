@@ -127,7 +127,7 @@ module Norvel
       def run_in(paragraph)
         return if paragraph.in_table || @lists.item?(paragraph) || paragraph.runs.size < 2 || paragraph.text.length < QUOTATION
 
-        lead = lead(paragraph) or return
+        lead = Lead.of(paragraph, @reading.cascade) or return
         return unless lead.length.between?(3, LEAD) && lead.match?(/\A\s*["“„«¿¡]?[\p{Lu}\d]/) && lead.split.size <= 9
 
         rest = paragraph.text[lead.length..]
@@ -136,20 +136,6 @@ module Norvel
           vote(:run_in_heading, 0.84,
             "begins with a few words set off from their text, closed by a stop")
         end
-      end
-
-      # The words at its beginning that are bold, slanted or underlined, where the rest is not.
-      def lead(paragraph)
-        marks = paragraph.runs.map { |run| [run.text, @reading.cascade.run(paragraph, run).values(%i[bold italic underline small_caps])] }.reject { |text, _| text.empty? }
-        first = marks.first.last
-        most = marks.group_by(&:last).max_by { |_, same| same.sum { |text, _| text.length } }.first
-        return if first == most || !stronger?(first, most)
-
-        marks.take_while { |text, set| set == first || text.match?(/\A\s+\z/) }.map(&:first).join
-      end
-
-      def stronger?(first, most)
-        (first[:bold] && !most[:bold]) || (first[:italic] && !most[:italic]) || (first[:underline] != :none && most[:underline] == :none) || (first[:small_caps] && !most[:small_caps])
       end
     end
   end
