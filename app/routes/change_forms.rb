@@ -35,7 +35,8 @@ module NorvelWeb
         when "run_in_from_words" then {"text" => text_chosen.first(1), "style" => params["style"]}
         when "set_hyphenation" then {"on" => params["on"] == "yes"}
         when "replace_text" then {"find" => params["find"], "replace" => params["replace"], "case" => params["case"] == "yes"}
-        when "lists_from_typed", "headings_from_typed", "tidy_white_space", "replace_blank_lines" then {"paragraphs" => chosen_ids}
+        when "lists_from_typed", "headings_from_typed", "tidy_white_space" then {"paragraphs" => chosen_ids}
+        when "replace_blank_lines" then blank_line_parameters
         when "paste_text" then {"paragraph" => chosen_ids.first, "blocks" => pasted}
         when "start_over" then params.slice("style")
         when "number_headings" then params.slice("scheme", "prefix")
@@ -79,6 +80,13 @@ module NorvelWeb
         return false unless params["operation"] == "remove_direct_formatting" && hand_kinds_wanted.nil?
 
         params["chosen"] == "all" && params["first"] == "yes"
+      end
+
+      # The sheet of a guide stays as it is; where styles say a space themselves, a person may want the whole gap.
+      def blank_line_parameters
+        guided = guide_of.none? ? [] : state.places(guide_of).styles_of_the_family
+        whole = (params["styles"] || {}).select { |_, how| how == "whole" }.keys
+        {"paragraphs" => chosen_ids, "guided" => guided, "whole" => whole}.reject { |name, value| name != "paragraphs" && value.empty? }
       end
 
       # A header that shows the title may say to the file what that is.

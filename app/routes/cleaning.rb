@@ -112,7 +112,7 @@ module NorvelWeb
       def struck_out = (params["strike"] || {}).keys.map(&:to_sym)
 
       # @return [Hash{Symbol=>String}] the parts that there is something to say of, with their names
-      def plan_parts = Norvel::Plan::PARTS.slice(*spoken_of)
+      def plan_parts = Norvel::Plan::PARTS.slice(*(Norvel::Plan::PARTS.keys & spoken_of))
 
       # @return [Array<Symbol>] the kinds of paragraphs that there is something to say of
       def plan_roles = (Norvel::Guide::Slots::ALL | Norvel::Roles::ALL) & spoken_of - Norvel::Plan::PARTS.keys

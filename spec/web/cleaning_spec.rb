@@ -199,12 +199,15 @@ RSpec.describe "Looking at it from all sides", type: :feature do
   it "shows signs and the original beside the copy, at the same paragraph, once blank lines are gone" do
     visit "/manuscripts/#{row.id}"
     expect(page).to have_css(".page .para", minimum: 5)
-    click_button "Replace them by space in the styles …"
-    expect(page).to have_css(".slip-text", text: "Replaced 127 blank lines by").and have_css(".note", text: "blank lines alone took")
+    click_button "Replace them by space …"
+    expect(page).to have_css(".slip-text", text: "Replaced 127 blank lines: ").and have_css(".note", text: "blank lines alone took")
     expect(page).to have_css("#message", text: "nothing is saved yet")
+    expect(page).to have_css(".slip-text", text: "“Normal” keeps its 6 pt after (44 places)")
+    check "Normal: the whole gap after it"
+    expect(page).to have_css(".slip-text", text: "18 pt after “Normal”, the whole gap (44 places)")
     expect(now.paragraphs.count(&:empty?)).to eq(127)
     click_button "Make the change"
-    expect(page).to have_css("#message", text: "Replaced 127 blank lines by")
+    expect(page).to have_css("#message", text: "Replaced 127 blank lines: ")
     expect(now.paragraphs.count(&:empty?)).to eq(0)
     paragraph = now.paragraphs.find { |one| one.text.start_with?("2.3 The quarrel") }
     visit "/manuscripts/#{row.id}?chosen=#{paragraph.id}"

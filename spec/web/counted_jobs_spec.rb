@@ -143,7 +143,7 @@ RSpec.describe "Jobs, counted", type: :feature do
     line "Section from heading 1: 14 pt, 0.4 cm before, 0.2 cm after, level 2", says: "Made the style “Section”"
     line "Plain text from Normal: 0.2 cm after", says: "Made the style “Plain text”"
     line "Remark from Plain text: 10 pt, in 1 cm", says: "Made the style “Remark”"
-    click_on "Replace them by space in the styles …"
+    click_on "Replace them by space …"
     click_on "Make the change", gives: "Replaced 9 blank lines"
     key "2", gives: ".views [aria-current]", text: "Outline"
     click_on "Number the headings", gives: "Numbered the headings 1, 1.1, 1.1.1"

@@ -27,6 +27,9 @@ module Norvel
       # @return [Symbol] a slot; :empty where there is nothing to be formatted
       def of(paragraph) = (@slots ||= {}.compare_by_identity)[paragraph] ||= slot(paragraph)
 
+      # @return [Array<String>] ids of the manuscript's styles that are the family's
+      def styles_of_the_family = @styled.keys
+
       # @return [Array<Manuscript::Paragraph>] all that have a place: body, notes, headers and footers
       def paragraphs = @paragraphs ||= @manuscript.paragraphs + @manuscript.note_paragraphs + @manuscript.margin_paragraphs
 
