@@ -71,7 +71,7 @@ module NorvelWeb
       # The change that a form asks for. Formatting by hand goes from the whole manuscript without flattening it, unless that is wanted.
       # @return [Norvel::Changes::Operation]
       def asked_change
-        return Norvel::Changes.build(params["operation"], change_parameters) unless bares_all_apart?
+        return Norvel::Changes::ListsFollow.with(Norvel::Changes.build(params["operation"], change_parameters), state) unless bares_all_apart?
 
         Norvel::Plan::Baring.new(state, given: change_parameters.slice("meaning")).operation
       end

@@ -68,6 +68,7 @@ require_relative "changes/parts/begin_part"
 require_relative "changes/parts/set_part"
 require_relative "changes/parts/set_folios"
 require_relative "changes/parts/academic_parts"
+require_relative "changes/contents/lists_follow"
 
 module Norvel
   # Named operations on manuscripts.

@@ -35,6 +35,28 @@ RSpec.describe Norvel::Contents do
 
   let(:right) { ["Introduction\t2", "Methods\t3", "Results\t4"] }
 
+  # Seen: parts made after the contents left every folio of it wrong.
+  it "is brought up to date in the step that makes it stale; one that was stale before is left" do
+    {right => [["Introduction\t1", "Methods\t2", "Results\t3"], true], ["Introduction\t7", "Methods\t3"] => [nil, false]}.each do |said, (then_says, follows)|
+      examined = Norvel::Examination.new(read(source(%(TOC \\o "1-2" \\h), *said)))
+      main = examined.manuscript.paragraphs.find { |one| one.text == "Introduction" }
+      operation = Norvel::Changes::ListsFollow.with(change("academic_parts", main: main.id, chapters: "page"), examined)
+      after = operation.call(examined.manuscript)
+      expect(lines(after)).to eq([then_says || said])
+      expect(operation.told(examined.manuscript, after).include?("the list of contents brought up to date")).to be(follows)
+    end
+  end
+
+  it "follows a list that is made before it, which moves its pages" do
+    figures = ->(name) { %(<w:p><w:pPr><w:pStyle w:val="Caption"/></w:pPr>#{text("Figure ")}#{sign("begin")}#{code("SEQ Figure")}#{sign("separate")}#{text("1")}#{sign("end")}#{text(" #{name}")}</w:p>) }
+    examined = Norvel::Examination.new(read(source(%(TOC \\o "1-2" \\h), *right, extra: figures["Lamps"] * 25)))
+    making = change("make_contents", before: 0, of: "Figure", title: "Figures")
+    after = Norvel::Changes::ListsFollow.with(making, examined).call(examined.manuscript)
+    expect(lines(making.call(examined.manuscript)).first).to eq(lines(examined.manuscript).first)
+    expect(lines(after).first).not_to eq(lines(examined.manuscript).first)
+    expect(described_class.new(layout(after)).then { |known| known.lists.map { |list| known.state(list).current? } }).to eq([true, true])
+  end
+
   it "is found with its first and last paragraph and its switches" do
     list = read(source(%(TOC \\o "1-2" \\h \\t "Special,3"), *right)).contents.first
     expect([list.first, list.last, list.levels, list.by, list.styles, list.links, list.folios]).to eq([0, 3, [1, 2], [:style], {"Special" => 3}, true, true])

@@ -85,6 +85,18 @@ RSpec.describe "Delivering", type: :feature do
     expect(page).to be_axe_clean.according_to(:wcag2a, :wcag2aa, :wcag21aa, :wcag22aa)
   end
 
+  it "says which lists are out of date, and brings them up to date there" do
+    Web.bring("night-ferries.docx")
+    bench = NorvelWeb::Workbench.new(row.id)
+    chapter = bench.state.headings.first.first
+    bench.change(Norvel::Changes.build("make_contents", "before" => chapter.id, "title" => "Contents", "levels" => 2), head: nil)
+    bench.change(Norvel::Changes.build("change_style", "style" => "Normal", "values" => {"space_after" => "30 pt"}), head: row.reload.head_id)
+    visit "/manuscripts/#{row.id}/deliver"
+    expect(page).to have_css(".before", text: /Out of date: the list of contents: \d+ folios differ/)
+    click_button "Bring the lists up to date"
+    expect(page).to have_css("h2", text: "Deliver").and have_no_text("Out of date")
+  end
+
   it "gives the file a name that says what it is, or the one that the person writes" do
     Web.bring("Überblick.docx", docx { |file| file.paragraph("A line") })
     visit "/manuscripts/#{row.id}/deliver"

@@ -170,7 +170,7 @@ RSpec.describe "The book of pages", type: :feature do
     expect(@actions).to eq(4)
     press "Make the change", says: "Made a list of what counts “Figure”: 2 entries."
     press "Make a list of “Table” …"
-    press "Make the change", says: "Made a list of what counts “Table”: 2 entries."
+    press "Make the change", says: "Made a list of what counts “Table”: 2 entries; the list of “Figure” brought up to date."
     expect(now.contents.map(&:of)).to contain_exactly("Figure", "Table")
   end
 

@@ -81,6 +81,12 @@ module Norvel
         broken.zero? ? counts : counts.merge(broken_reference: broken)
       end
 
+      # @return [Hash{String=>Array<String>}] by the change that mends it, what is out of date: lists of contents, figures and tables, and
+      #   cross-references
+      def stale
+        @stale ||= {"update_contents" => stale_lists, "refresh_references" => stale_references}.reject { |_, said| said.empty? }
+      end
+
       # @return [Array<Formats::Pdf::Lost::Kind>]
       def lost = @lost ||= Formats.lost_in_pdf(@layout, source: @source)
 
@@ -97,6 +103,19 @@ module Norvel
       end
 
       private
+
+      def stale_lists
+        contents = @examined.contents
+        states = contents.lists.map { |list| [list, contents.state(list)] }.reject { |_, found| found.current? }
+        states.map { |list, found| "#{(list.kind == :captions) ? "the list of what counts “#{list.of}”" : "the list of contents"}: #{found.words}" }
+      end
+
+      def stale_references
+        count = @examined.references.stale.size
+        return [] if count.zero?
+
+        ["#{(count == 1) ? "1 cross-reference does" : "#{count} cross-references do"} not say what it should"]
+      end
 
       def all_words
         @all_words ||= [@before, @now].map do |manuscript|
