@@ -167,6 +167,9 @@ module NorvelWeb
         when "clean_rules" then draft.add_rules_of_cleanness
         when "add_rule" then draft.add_rule(params["kind"].to_s)
         when "remove_rule" then draft.remove_rule(params["rule"].to_s)
+        when "as_said" then draft.ask_as_said(params["rule"].to_s)
+        when "own_values" then draft.ask_by_itself(params["rule"].to_s)
+        when "settle_clause" then draft.settle_clause(params["rule"].to_s)
         when "add_level" then draft.add_level(params["kind"].to_s)
         when "remove_level" then draft.remove_level(params["kind"].to_s)
         when "add_style" then draft.add_style(params["slot"].to_s, params["name"].to_s)

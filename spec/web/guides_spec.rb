@@ -106,6 +106,23 @@ RSpec.describe "Writing a guide", type: :feature do
     end
   end
 
+  it "asks about a clause that quotes what its rule does not ask for any more, since the rule follows the page" do
+    guide = NorvelWeb::HouseGuide.create!(name: "House", yaml: Norvel::Guide.find("marrowby-diploma").source)
+    visit "/guides/#{guide.id}?show=page"
+    put "g-page-margins-start", "4 cm"
+    show "Rules"
+    expect(page).to have_css(".rule-sentence", text: "4 cm at the start").and have_css(".left-alone", text: "The clause says 3.5 cm; the rule asks for 4 cm.")
+    expect(page).to have_select("the sheet", selected: "as said")
+    click_button "Let the clause say 4 cm", exact: false
+    expect(page).to have_field("In the guide's words", with: "1.2 The binding edge has 4 cm, all other edges 2.5 cm.").and have_no_css(".left-alone")
+    click_button "Ask for values of its own: 1.2", exact: false
+    expect(page).to have_button("Ask for what the guide says elsewhere: 1.2", exact: false)
+    click_button "Switch it off: 1.2", exact: false
+    expect(page).to have_button("Ask for it again: 1.2", exact: false)
+    expect(guide.reload.guide.rules.map(&:id)).not_to include("margins")
+    expect(Norvel::Guide::Draft.new(guide.yaml).rules.find { |rule| rule["id"] == "margins" }["margins"]["start"]).to eq("4 cm")
+  end
+
   it "has styles value by value, in the form that a manuscript's have, and lists level by level" do
     visit "/guides/marrowby-diploma"
     click_on "Copy it and change the copy"

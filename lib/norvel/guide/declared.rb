@@ -54,6 +54,7 @@ module Norvel
 
       def line_of(parameter)
         said = [parameter.says || parameter.kind]
+        said << "or `#{AsSaid::WORD}`, what the #{(parameter.said == :style) ? "sheet" : "guide"} says of it" if parameter.said
         said << "one of #{parameter.choices.join(", ")}" if parameter.choices
         said << "#{shown(parameter.default)} where nothing is said" unless parameter.default.nil?
         "- `#{parameter.name}`#{" (required)" if parameter.required}: #{said.join("; ")}"

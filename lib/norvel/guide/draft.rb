@@ -107,10 +107,44 @@ module Norvel
       # @param rule [Hash] without id, clause and severity
       # @return [Draft] with it, worded as its sentence; itself where it asks for that already
       def with_rule_for(rule)
-        return self if rules.any? { |one| one.except("id", "clause", "severity", "source", "off") == rule }
+        return self if rules.any? { |one| said.resolved(one.except("id", "clause", "severity", "source", "off")) == said.resolved(rule) }
 
-        words = Rule.build({"id" => "x", "clause" => "x", "severity" => "must", **rule}).sentence
+        words = built({"id" => "x", "clause" => "x", "severity" => "must", **rule}).sentence
         with(data.merge("rules" => rules + [{"id" => free_id(rule["checks"]), "clause" => words, "severity" => "must", **rule}]))
+      end
+
+      # @param rule [Hash] as the file has it
+      # @return [Rule]
+      def built(rule) = Rule.build(said.resolved(rule))
+
+      # @return [AsSaid] what its rules may ask for by a word
+      def said = @said ||= AsSaid.new(data, guide.family)
+
+      # @return [Draft] with a rule that asks for what the guide says elsewhere; its clause follows where it is the rule's own sentence
+      def ask_as_said(id)
+        with_values_of(id) { |rule| AsSaid.parameters(rule).map { |one| one.name.to_s }.select { |name| sayable?(rule, name) }.to_h { |name| [name, AsSaid::WORD] } }
+      end
+
+      # @return [Draft] with a rule that asks for values of its own, those that are said elsewhere now
+      def ask_by_itself(id) = with_values_of(id) { |rule| said.resolved(rule).select { |name, _| rule[name] == AsSaid::WORD } }
+
+      # @param rule [Hash]
+      # @return [Boolean] whether the guide says elsewhere what it asks for, and it does not ask by the word
+      def sayable_elsewhere?(rule) = AsSaid.parameters(rule).any? { |one| rule[one.name.to_s] != AsSaid::WORD && sayable?(rule, one.name.to_s) }
+
+      # @return [Hash{String=>Clauses::Doubt}] clauses that quote what their rule does not ask for, by rule
+      def doubts = @doubts ||= Clauses.new(guide).doubts
+
+      # @return [Draft] with a clause that says what its rule asks for, in the place of what it quotes
+      # @raise [GuideError] where it is not known what
+      def settle_clause(id)
+        doubt = doubts[id] or raise GuideError, "That clause quotes nothing else any more."
+        raise GuideError, "Which of its values the clause should say is for a person; write it there." unless doubt.asked
+
+        old = rules.find { |one| one["id"] == id }["clause"]
+        number, unit = doubt.quoted.split(" ", 2)
+        words = old.sub(/(?<![\d.,])#{Regexp.escape(number)}[ \u00A0-]?#{Regexp.escape(unit.to_s)}/) { doubt.asked }
+        with(data.merge("rules" => rules.map { |one| (one["clause"] == old) ? one.merge("clause" => words) : one }))
       end
 
       # @return [Draft]
@@ -194,33 +228,57 @@ module Norvel
       private
 
       def page_rules
-        [({"checks" => "paper", "paper" => data.dig("page", "paper")} if data.dig("page", "paper")),
-          ({"checks" => "margins", "margins" => data.dig("page", "margins")} if data.dig("page", "margins"))].compact
+        %w[paper margins].select { |name| data.dig("page", name) }.map { |name| {"checks" => name, name => AsSaid::WORD} }
       end
 
       def part_rules
         parts = data["parts"] || {}
         folios = %w[front main].filter_map do |part|
-          format = parts.dig(part, "folios") or next
-          {"checks" => "folio_format", "of" => part, "format" => format, "start" => (parts.dig("main", "start") if part == "main")}.compact
+          next unless parts.dig(part, "folios")
+
+          {"checks" => "folio_format", "of" => part, "format" => AsSaid::WORD, "start" => (AsSaid::WORD if parts.dig(part, "start"))}.compact
         end
         contents = data["contents"] ? [{"checks" => "contents_current"}] : []
-        place = data["captions"]&.slice("figures", "tables")
+        place = data["captions"]&.slice("figures", "tables")&.transform_values { AsSaid::WORD }
         folios + contents + (place&.any? ? [{"checks" => "caption_place", **place}] : [])
       end
 
       # Of running text and of each heading what a reader sees first.
       def sheet_rules
         family = guide.family
-        of = ->(slot, name) {
-          {"checks" => "value", "roles" => [slot.to_s], "property" => name.to_s, "equals" => Properties[name].show(family.values(slot)[name])}
-        }
+        of = ->(slot, name) { {"checks" => "value", "roles" => [slot.to_s], "property" => name.to_s, "equals" => AsSaid::WORD} }
         body = family.home(:body) ? %i[font_family size line_spacing align].map { |name| of[:body, name] } : []
         body + Slots::HEADINGS.first(6).select { |slot| family[slot] }.map { |slot| of[slot, :size] }
       end
 
       def with(data)
-        Draft.new(TextEdits.new(yaml).to(plain(data))).tap(&:guide)
+        made = Draft.new(TextEdits.new(yaml).to(plain(data))).tap(&:guide)
+        followed = made.rules.map { |rule| (now = following(rule, made)) ? rule.merge("clause" => now) : rule }
+        (followed == made.rules) ? made : Draft.new(TextEdits.new(made.yaml).to(plain(made.data.merge("rules" => followed)))).tap(&:guide)
+      end
+
+      # A clause that was its rule's own sentence stays that.
+      # @return [String, nil]
+      def following(rule, made)
+        was = rules.find { |one| one["id"] == rule["id"] }
+        return unless was && was["clause"] == rule["clause"] && was["clause"] == built(was).sentence
+
+        made.built(rule).sentence.then { |sentence| sentence unless sentence == rule["clause"] }
+      end
+
+      def with_values_of(id)
+        rule = rules.find { |one| one["id"] == id } or raise GuideError, "The guide has no such rule any more."
+        changed = yield(rule)
+        raise GuideError, "The guide says nothing of it elsewhere." if changed.empty?
+
+        with(data.merge("rules" => rules.map { |one| one.equal?(rule) ? one.merge(changed).except(*(Declared::ONE_OF.fetch(one["checks"], []) - changed.keys)) : one }))
+      end
+
+      def sayable?(rule, name)
+        required = Rule::KINDS.fetch(rule["checks"]).parameters.find { |one| one.name.to_s == name }.required
+        (required || rule.key?(name) || Declared::ONE_OF.key?(rule["checks"])) && !said.said(rule, name).nil?
+      rescue Error
+        false
       end
 
       # Nothing is said twice by reference: YAML would make anchors of it, which a guide does not have.

@@ -3,8 +3,9 @@
 module Norvel
   class Guide
     # One thing that a kind of rule takes. `kind` says what it is written as; `says` what it is, in words; `example` a value for
-    # documentation; `choices` where it is one of several words.
-    Parameter = Value.define(:name, :kind, required: false, default: nil, says: nil, example: nil, choices: nil, range: nil) do
+    # documentation; `choices` where it is one of several words; `said` the place where the guide says it as well (:style: its sheet), so that
+    # a rule may ask for what is said there.
+    Parameter = Value.define(:name, :kind, required: false, default: nil, says: nil, example: nil, choices: nil, range: nil, said: nil) do
       # @param written [Object, nil] as the guide's file has it
       # @return [Object] its value
       # @raise [Error] when it is none
@@ -27,6 +28,7 @@ module Norvel
       def written(text)
         text = text.to_s.strip
         return if text.empty?
+        return text.downcase if said && text.casecmp?(AsSaid::WORD)
 
         case kind
         when :number then text.match?(/\A-?\d{1,7}\z/) ? text.to_i : text
@@ -46,6 +48,9 @@ module Norvel
 
       # @return [Symbol] what kind of field it is
       def field = {choice: :choice, switch: :switch}.fetch(kind, :text)
+
+      # @return [Array<String>, nil] what may be chosen in its field
+      def offered = (said && choices) ? [AsSaid::WORD, *choices] : choices
 
       # @param text [String] as a file has it
       # @return [String] as a person reads it
@@ -90,6 +95,7 @@ module Norvel
         when :values then {"type" => "array", "minItems" => 1, "items" => {"type" => %w[string number boolean]}}
         when :levels then {"type" => "array", "minItems" => 1, "items" => {"type" => "integer", "minimum" => 1, "maximum" => 6}}
         end
+        shape = {"anyOf" => [shape, {"const" => AsSaid::WORD}]} if said && kind != :value
         says ? shape.merge("description" => says) : shape
       end
     end

@@ -85,8 +85,10 @@ module Norvel
       end
 
       def build(data)
+        styles = read_styles(data["styles"] || {})
+        @said = AsSaid.new(data, Family.new(styles, language: data["language"]))
         Guide.new(title: data["guide"], version: data["version"], house: data["house"], language: data["language"], source: @yaml.freeze, sources: data["sources"] || {},
-          page: (data["page"] || {}).transform_keys(&:to_sym), styles: read_styles(data["styles"] || {}), lists: (data["lists"] || {}).to_h { |kind, list| [kind.to_sym, read_list(kind, list)] },
+          page: (data["page"] || {}).transform_keys(&:to_sym), styles: styles, lists: (data["lists"] || {}).to_h { |kind, list| [kind.to_sym, read_list(kind, list)] },
           **%w[parts contents captions].to_h { |part| [part.to_sym, (data[part] || {}).transform_keys(&:to_sym)] },
           base_style: (data["base_style"] || "taken").to_sym, rules: data["rules"].each_with_index.map { |rule, index| read_rule(rule, index) }.reject { |rule| rule.data["off"] })
       end
@@ -148,7 +150,7 @@ module Norvel
         raise GuideError.new("the rule “#{rule["id"]}” is there twice.", line: @lines["/rules/#{index}"]) if (@ids ||= {})[rule["id"]]
 
         @ids[rule["id"]] = true
-        at("/rules/#{index}") { Rule.build(rule) }
+        at("/rules/#{index}") { Rule.build(@said.resolved(rule)) }
       end
 
       def at(pointer)

@@ -22,9 +22,10 @@ const CALLBACKS = {
   },
 };
 
+// A field that is being written in is let alone; a button that has the focus says what it does now.
 // @param target [Element] @param html [String] what it holds now
 export function put(target, html) {
-  Idiomorph.morph(target, html, { morphStyle: "innerHTML", ignoreActive: true, callbacks: CALLBACKS });
+  Idiomorph.morph(target, html, { morphStyle: "innerHTML", ignoreActive: Boolean(document.activeElement && text(document.activeElement)), callbacks: CALLBACKS });
   htmx.process(target);
 }
 

@@ -23,8 +23,8 @@ module Norvel
       # Captions of figures stand below, those of tables above, or as asked.
       class CaptionPlace < Rule
         checks "caption_place", area: :structure
-        takes :figures, :choice, choices: %w[above below], says: "of figures", example: "below"
-        takes :tables, :choice, choices: %w[above below], says: "of tables", example: "above"
+        takes :figures, :choice, said: "captions/figures", choices: %w[above below], says: "of figures", example: "below"
+        takes :tables, :choice, said: "captions/tables", choices: %w[above below], says: "of tables", example: "above"
 
         def sentence = wanted.map { |kind, place| "Captions of #{kind}s stand #{place}" }.join("; ") + "."
 

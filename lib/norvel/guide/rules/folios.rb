@@ -11,9 +11,9 @@ module Norvel
 
         checks "folio_format", area: :folios
         takes :of, :choice, required: true, choices: %w[front main], says: "of which matter", example: "main"
-        takes :format, :choice, required: true, choices: %w[decimal lower_roman upper_roman lower_letter upper_letter],
+        takes :format, :choice, required: true, said: "parts/{of}/folios", choices: %w[decimal lower_roman upper_roman lower_letter upper_letter],
           says: "how they are written", example: "decimal"
-        takes :start, :number, says: "what its first page has", example: 1
+        takes :start, :number, said: "parts/{of}/start", says: "what its first page has", example: 1
 
         def sentence = "Folios of the #{given(:of)} matter are #{called(given(:format))}#{", from #{given(:start)}" if given(:start)}."
 
@@ -75,7 +75,7 @@ module Norvel
 
         checks "folio_place", area: :folios
         PLACES = %w[top bottom].product(%w[start center end inner outer]).map { |pair| pair.join(" ") } + %w[top bottom]
-        takes :place, :choice, required: true, choices: PLACES, says: "where it stands", example: "bottom center"
+        takes :place, :choice, required: true, said: "parts/folio", choices: PLACES, says: "where it stands", example: "bottom center"
 
         def sentence = "The folio stands at the #{given(:place).to_s.sub("center", "centre")}."
 

@@ -6,7 +6,7 @@ module Norvel
       # Margins of every section: exactly as asked, or at least that.
       class Margins < Rule
         checks "margins", area: :page
-        takes :margins, :lengths, required: true, says: "by edge", example: {"top" => "2.5 cm", "start" => "3.5 cm"}
+        takes :margins, :lengths, required: true, said: "page/margins", says: "by edge", example: {"top" => "2.5 cm", "start" => "3.5 cm"}
         takes :at_least, :switch, default: false, says: "larger ones are allowed"
         takes :tolerance, :length, default: 18_000, says: "how far a margin may be off"
 
@@ -41,7 +41,7 @@ module Norvel
       # The paper of every section.
       class Paper < Rule
         checks "paper", area: :page
-        takes :paper, :choice, required: true, choices: Manuscript::PAPERS.keys, says: "the sheet", example: "A4"
+        takes :paper, :choice, required: true, said: "page/paper", choices: Manuscript::PAPERS.keys, says: "the sheet", example: "A4"
 
         def sentence = "The paper is #{given(:paper)}."
 

@@ -9,7 +9,7 @@ module Norvel
         checks "value", area: :text
         takes :roles, :slots, required: true, says: "of which roles"
         takes :property, :property, required: true, says: "which property"
-        takes :equals, :value, says: "what it is", example: "12 pt"
+        takes :equals, :value, said: :style, says: "what it is", example: "12 pt"
         takes :one_of, :values, says: "or what it may be"
         takes :between, :values, says: "or from where to where"
         takes :tolerance, :length, says: "how far it may be off"
