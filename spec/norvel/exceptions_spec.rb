@@ -43,10 +43,19 @@ RSpec.describe Norvel::Changes::Exceptions do
 
   it "is kept by the line, also where all that say otherwise by hand follow" do
     mixed = one.with_paragraphs(6 => one.paragraph(6).with(properties: {line_spacing: Norvel::Properties::LineSpacing.multiple(1.5)}))
-    line = Norvel::Changes::OneLine.new(mixed, "Everything: justified, lines 2", roles: roles)
+    line = Norvel::Changes::OneLine.new(mixed, "The whole text: justified, lines 2", roles: roles)
     after = line.operation.call(mixed)
     expect(double(after)).to eq([1, 2, 6])
     expect(effective(after, :align)[0]).to eq(:center)
+  end
+
+  # Seen: “Everything: double spaced” left headings, quotations and what their styles say themselves.
+  it "keeps nobody clear where everything is said, whatever a style or a paragraph says itself" do
+    sheet = one.sheet.with_style(one.sheet["Heading1"].with_values(line_spacing: Norvel::Properties::LineSpacing.multiple(1.2)))
+    mixed = one.with(sheet: sheet).with_paragraphs(4 => one.paragraph(4).with(properties: {line_spacing: Norvel::Properties::LineSpacing.multiple(1.5)}))
+    line = Norvel::Changes::OneLine.new(mixed, "Everything: lines 2", roles: roles)
+    expect(double(line.operation.call(mixed))).to eq(mixed.paragraphs.reject(&:blank?).map(&:id))
+    expect(line.operation.sentence(mixed)).to eq("Restyled “Base”; “Heading 1” too; 1 paragraph that said otherwise by hand follows.")
   end
 
   # Seen in the demo: most running text said so by hand, so that table cells were most of what was reached.

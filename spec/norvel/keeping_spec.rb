@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require_relative "../support/outside"
 require_relative "../support/wild"
 
 # The look kept, and styles made of it: of a manuscript that was formatted by hand from end to end.
@@ -37,6 +38,21 @@ RSpec.describe Norvel::Plan::Keeping do
       end
     end
   end
+
+  # Reference: spec/reference/resolver.py over python-docx's raw values.
+  it "looks the same to python-docx, letter by letter" do
+    was, is = Outside.resolve([source, Norvel::Formats.write(after, source: source)]).map do |paragraphs|
+      paragraphs.map do |one|
+        letters = one[:runs].flat_map { |run| run[:text].chars.map { |letter| [letter, run.slice(:size_pt, :font_family, :bold, :italic, :color)] } }
+        [one.slice(*(letters.empty? ? [] : %i[align]), :space_before_pt, :space_after_pt, :indent_start_pt, :indent_first_pt, :line), letters]
+      end
+    end
+    expect(is.map(&:last).map { |letters| letters.map(&:first).join }).to eq(was.map(&:last).map { |letters| letters.map(&:first).join })
+    differing = was.zip(is).reject { |one, other| one.last.zip(other.last).all? { |(_, form), (_, now)| same_form?(form, now) } && one.first.except(:line) == other.first.except(:line) }
+    expect(differing.map { |one, other| [one.last.map(&:first).join[0, 30], one.first, other.first, one.last.zip(other.last).reject { |(_, form), (_, now)| same_form?(form, now) }.map { |(letter, form), (_, now)| [letter, form, now] }.first(1)] }).to eq([])
+  end
+
+  def same_form?(one, other) = one.all? { |name, value| value == other[name] || (name == :color && [value, other[name]].map { |one| one&.upcase || "AUTO" }.uniq.one?) }
 
   it "gives headings their levels, with what comes after them, and one style to two greys of nearly one value" do
     expect(after.sheet.level_of(style_of(after, "Tolls"))).to eq(1)

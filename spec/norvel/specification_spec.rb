@@ -85,4 +85,12 @@ RSpec.describe Norvel::Properties::Specification do
   end
 
   def read_file(name) = Norvel::Formats.read(File.binread(File.join(Manuscripts::DEMO, name)))
+
+  # Seen: “heading 1 from Title then Normal”, which says all that was meant, was not understood without a colon.
+  it "needs no colon after what a style rests on, what follows it, or its key" do
+    heads = ["heading 1 from Title then Normal", "Aside from Body", "Body then Body", "Aside key a", " Title from Normal then Sub title "].to_h { |line| [line, described_class.read(line)] }
+    expect(heads.values.map { |one| [one.name, one.parent, one.following, one.key] }).to eq([["heading 1", "Title", "Normal", nil], ["Aside", "Body", nil, nil], ["Body", nil, "Body", nil], ["Aside", nil, nil, "a"], ["Title", "Normal", "Sub title", nil]])
+    expect(heads.values.flat_map { |one| [*one.values, *one.faults] }).to eq([])
+    ["bold then italic", "12 pt from Normal", "bananas", "Title, then bold"].each { |line| expect([line, described_class.read(line).name]).to eq([line, nil]) }
+  end
 end

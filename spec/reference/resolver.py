@@ -70,6 +70,8 @@ def resolve(p, default):
         "space_before_pt": twips("spacing", "w:before"), "space_after_pt": twips("spacing", "w:after"),
         "indent_start_pt": twips("ind", "w:left"), "indent_end_pt": twips("ind", "w:right"),
         "indent_first_pt": (first(first_line, p_layers) or 0) / 20,
+        "style": style_id, "line": first(lambda l: value(l, "spacing", "w:line"), p_layers), "shading": first(lambda l: value(l, "shd", "w:fill"), p_layers),
+        "numbered": first(lambda l: value(l.find(qn("w:numPr")), "numId") if l is not None and l.find(qn("w:numPr")) is not None else None, p_layers) not in (None, "0"),
         "keep_next": bool(first(lambda l: toggle(l, "keepNext"), p_layers)), "runs": []}
     for r in p.iterchildren(qn("w:r")):
         rpr = r.find(qn("w:rPr"))

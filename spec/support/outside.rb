@@ -26,6 +26,30 @@ module Outside
     end
   end
 
+  # @param paragraphs [Array<Hash>] as spec/reference/written_by_python.py takes them @param language [String]
+  # @return [String] the bytes of a .docx that python-docx wrote
+  def written_by_python(paragraphs, language)
+    Dir.mktmpdir do |folder|
+      path = File.join(folder, "written.docx")
+      script = File.expand_path("../reference/written_by_python.py", __dir__)
+      _, errors, status = Open3.capture3(PYTHON, script, stdin_data: JSON.generate(out: path, language: language, paragraphs: paragraphs))
+      raise errors unless status.success?
+
+      File.binread(path)
+    end
+  end
+
+  # @param bytes [String] of a .docx
+  # @return [Hash] its paragraph styles, as spec/reference/sheet_in_file.py tells them
+  def sheet(bytes)
+    in_file(bytes) do |path|
+      output, errors, status = Open3.capture3(PYTHON, File.expand_path("../reference/sheet_in_file.py", __dir__), path)
+      raise errors unless status.success?
+
+      JSON.parse(output, symbolize_names: true)
+    end
+  end
+
   MODULES = File.expand_path("../../tmp/reference/node_modules", __dir__)
   READ = "require('mammoth').extractRawText({path: process.argv[1]}).then((read) => process.stdout.write(read.value))"
 

@@ -1,14 +1,14 @@
 # frozen_string_literal: true
 
 require_relative "../support/browser"
+require_relative "../support/counted_hands"
 
 # Jobs as people have them, with their actions counted: a click, a key command, or a typed entry with its Enter. Scrolling and reading are
 # free. Limits: the project's own goals, a third of what the same jobs took at first.
 RSpec.describe "Jobs, counted", type: :feature do
-  before do
-    Web.clear
-    @actions = 0
-  end
+  include CountedHands
+
+  before { Web.clear }
 
   let(:long) { "The crews learned the tide bell by ear, and a stranger could not have told one stroke from the next, or so it was said in the town. " * 2 }
   let(:quotation) { "“#{Array.new(44) { |index| "word#{index}" }.join(" ")}”" }
@@ -18,49 +18,6 @@ RSpec.describe "Jobs, counted", type: :feature do
     visit "/manuscripts/#{row.id}"
     expect(page).to have_css("#pages .para[data-p]")
   end
-
-  def count = @actions += 1
-
-  # A key command; the answer is there when what is asked for is.
-  def key(name, chord: nil, gives: nil, text: nil)
-    count
-    chord ? page.driver.browser.action.key_down(chord).send_keys(name).key_up(chord).perform : keys(name)
-    expect(page).to have_css(gives, **{text: text}.compact, visible: :all) if gives
-  end
-
-  # What is typed into the field that has the focus, with its Enter.
-  def entry(words, into: "#try-line", says: nil)
-    count
-    expect(page).to have_css("#{into}:focus")
-    keys(words, :enter)
-    expect(page).to have_css("#message", text: says) if says
-  end
-
-  def line(words, says:)
-    key "t"
-    entry words, says: says
-  end
-
-  def click_paragraph(id, with: nil)
-    count
-    place = find("#pages .para[data-p='#{id}'] .hit", match: :first, visible: :all)
-    action = page.driver.browser.action
-    action = action.key_down(with) if with
-    action = action.move_to(place.native).click
-    action = action.key_up(with) if with
-    action.perform
-    expect(page).to have_css("#chosen[data-chosen~='#{id}'], #chosen[data-chosen$='#{id}']", visible: :all)
-  end
-
-  def click_on(label, gives: nil)
-    count
-    click_button label
-    expect(page).to have_css("#message", text: gives) if gives
-  end
-
-  def named(*indexes) = now.paragraphs.values_at(*indexes).map { |paragraph| now.sheet[paragraph.style].name }
-
-  def ids = @ids ||= now.paragraphs.map(&:id)
 
   it "title, three headings and justified text on a plain chapter: 8" do
     bring { |file| ["The tide bell", long, "Water", long, "Rope", long, "Oil", long].each { |text| file.paragraph(text) } }

@@ -24,6 +24,9 @@ module Norvel
 
       HEAD = /\A\s*([^:,"]+?)(?:\s+from\s+([^:,"]+?))?(?:\s+then\s+([^:,"]+?))?(?:\s+key\s+(\S))?\s*:(?:\s+|\z)/
 
+      # A line that says nothing but what a style rests on and what follows it needs no colon.
+      KIN = /\A\s*([^:,"]+?)(?:\s+from\s+([^:,"]+?))?(?:\s+then\s+([^:,"]+?))?(?:\s+key\s+(\S))?\s*\z/
+
       module_function
 
       # @param values [Hash{Symbol=>Object}] by property @param unit [String, nil] the reader's, nil: as they were written
@@ -36,7 +39,7 @@ module Norvel
       # @param text_only [Boolean] whether it is for words, which have no values of whole paragraphs
       # @return [Reading]
       def read(line, families: [], text_only: false)
-        head = line.match(HEAD)
+        head = line.match(HEAD) || kin(line, families)
         at = head ? head.end(0) : 0
         values, faults = {}, []
         each_part(line, at) { |text, from| take(text, from, families, values, faults) }
@@ -90,6 +93,16 @@ module Norvel
         return "no indent" if value.zero?
 
         value.negative? ? "hanging #{shown.delete_prefix("-")}" : "indent #{shown}"
+      end
+
+      # Unless it is understood as values, or its name is.
+      def kin(line, families)
+        found = line.match(KIN)
+        return unless found && found.captures.drop(1).any? && read(found[1], families: families).values.empty?
+
+        values, faults = {}, []
+        each_part(line, 0) { |text, from| take(text, from, families, values, faults) }
+        found if faults.any?
       end
 
       # Quoted where it could be read as something else.
@@ -166,7 +179,7 @@ module Norvel
         family = whole || (begun.first if begun&.size == 1) or return
         [{font_family: family}, whole ? whole.length : word.length]
       end
-      private_class_method :part, :first_line, :family, :each_part, :take, :quoted, :worded, :named, :family_in, :not_understood, :say,
+      private_class_method :part, :first_line, :family, :kin, :each_part, :take, :quoted, :worded, :named, :family_in, :not_understood, :say,
         :reason
     end
   end

@@ -144,6 +144,18 @@ function unsavedWords() {
   });
 }
 
+// What an image shows is typed and kept by Enter; the next that says nothing yet has the focus then.
+function describeByEnter(event) {
+  const field = event.target.closest?.(".image-act textarea");
+  if (!field || event.key !== "Enter" || event.shiftKey || event.isComposing) return;
+  event.preventDefault();
+  const fields = [...document.querySelectorAll(".image-act textarea")];
+  const place = fields.indexOf(field);
+  const next = [...fields.slice(place + 1), ...fields.slice(0, place)].find((one) => !one.value.trim());
+  field.form.requestSubmit(field.form.querySelector("button:not([name])"));
+  next?.focus();
+}
+
 // A form that has just come, and is sent off before htmx has read it, would leave the page.
 function sentEarly(event) {
   const form = event.target;
@@ -156,6 +168,7 @@ function sentEarly(event) {
 
 export function startForms() {
   document.addEventListener("submit", sentEarly, true);
+  document.addEventListener("keydown", describeByEnter);
   document.querySelectorAll("[data-drop]").forEach(takeDrops);
   startAsking();
   startLine();

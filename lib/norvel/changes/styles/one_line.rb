@@ -9,11 +9,13 @@ module Norvel
     #   OneLine.new(manuscript, "bl.quot", paragraphs: [3]).operation           # gives the style
     #   OneLine.new(manuscript, "11 pt, centred", paragraphs: [3]).operation    # tries the values
     #   OneLine.new(manuscript, "Pull quotation from Body: italic", paragraphs: [3]).operation
-    #   OneLine.new(manuscript, "Everything: lines double").operation           # the base style, and all that say otherwise by hand
+    #   OneLine.new(manuscript, "The whole text: lines double").operation       # the base style, and all that say otherwise by hand
+    #   OneLine.new(manuscript, "Everything: lines double").operation           # the same of every style, headings and tables too
     class OneLine
       # What a person may choose besides: to leave out what is not understood, to let those follow that say otherwise by hand, to give the
       # style that is changed to what is chosen, to let a style adopt the rest of the look too.
       CHOICES = %i[leave follow give rest].freeze
+      EVERYTHING = /\Aeverything\b/i
       EVERY = /(?:everything|all (?:the )?text|(?:the )?whole text)(?=\s*(?::|\z))/i
 
       # @return [Array<Properties::Specification::Fault>] what was not understood
@@ -42,7 +44,7 @@ module Norvel
         @choices = choices
         @roles = roles
         @take = take
-        @all_follow = false
+        @all_follow = @everything = false
         @readings = lines.map { |one, from| moved(Properties::Specification.read(one, families: families, text_only: !text.nil?), from) }
         @fields, bad = fields.partition { |name, written| field_fault(name, written).nil? }.map(&:to_h)
         @faults = @readings.flat_map(&:faults) + bad.map { |name, written| fault_in(name, written) }
@@ -108,6 +110,7 @@ module Norvel
       def moved(reading, from)
         every = reading.name&.match?(/\A#{EVERY}/io) && sheet.named(reading.name).nil?
         @all_follow ||= every
+        @everything ||= every && reading.name.match?(EVERYTHING)
         reading.with(name: every ? sheet[sheet.default_id].name : reading.name,
           faults: reading.faults.map { |fault| fault.with(from: fault.from + from, to: fault.to + from) })
       end
@@ -155,7 +158,7 @@ module Norvel
         reach.settle(Changes.build("restyle", which))
       end
 
-      def reach = @reach ||= Reach.new(@manuscript, changing, roles: @roles, take: @take, follow: @all_follow || chose?(:follow))
+      def reach = @reach ||= Reach.new(@manuscript, changing, roles: @roles, take: @take, follow: @all_follow || chose?(:follow), everything: @everything)
 
       # What the lines say of styles that are there, or what is typed for the styles of what is chosen.
       # @return [Hash{String=>Array<Symbol>}] style to properties

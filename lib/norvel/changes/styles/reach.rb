@@ -18,18 +18,22 @@ module Norvel
       # @param changing [Hash{String=>Array<Symbol>}] the styles that change, and what of them
       # @param roles [Roles, nil] of the manuscript @param take [Array<Symbol>] groups of Exceptions that are to take it over
       # @param traps [Boolean] whether traps are avoided @param follow [Boolean] whether those follow who say otherwise by hand
-      def initialize(manuscript, changing, roles: nil, take: [], traps: true, follow: false)
+      # @param everything [Boolean] whether nothing and nobody is left out, styles that say otherwise themselves too
+      def initialize(manuscript, changing, roles: nil, take: [], traps: true, follow: false, everything: false)
         @manuscript = manuscript
         @changing = changing
         @roles = roles
         @take = take
         @traps = traps
         @follow = follow
+        @everything = everything
       end
 
       # @param operation [Operation] that changes these styles
       # @return [Operation]
       def settle(operation)
+        return everywhere(InLevels.set(operation, @manuscript, @changing)) if @everything
+
         clear = kept_clear(InLevels.set(operation, @manuscript, @changing))
         clear = Traps.mended(clear, @manuscript, except: taking_styles, told: !@exceptions&.told.nil?) if @traps
         @follow ? HeldBack.released(clear, @manuscript, @changing) { |paragraph, names| apart?(paragraph, names) } : clear
@@ -43,6 +47,34 @@ module Norvel
       end
 
       private
+
+      NAMED = 3 # styles, in the sentence
+
+      # Every style that text is in, and every paragraph, says it as the style that changes does.
+      def everywhere(operation)
+        style, names = @changing.first
+        cascade = Cascade.new(operation.call(@manuscript))
+        texts = (@manuscript.paragraphs + @manuscript.note_paragraphs).reject(&:blank?)
+        others = texts.map(&:style).uniq.to_h { |id| [id, names.reject { |name| Properties.same?(name, cascade.style(id)[name], cascade.style(style)[name]) }] }
+        others = others.reject { |_, differing| differing.empty? }
+        held = texts.select { |paragraph| HeldBack.by_hand?(paragraph, names) }
+        changes = others.map { |id, differing| ["change_style", {"style" => id, "values" => Exceptions.written(cascade.style(style), differing)}] }
+        changes << HeldBack.baring(held.map(&:id), names.map(&:to_s)) if held.any?
+        changes.empty? ? operation : Series.extending(operation, @manuscript, [named(others.keys), following(held.size)].compact.join("; "), changes)
+      end
+
+      def named(styles)
+        return if styles.empty?
+
+        names = styles.map { |id| "“#{@manuscript.sheet[id].name}”" }
+        "#{names.first(NAMED).join(", ")}#{" and #{names.size - NAMED} more" if names.size > NAMED} too"
+      end
+
+      def following(count)
+        return if count.zero?
+
+        (count == 1) ? "1 paragraph that said otherwise by hand follows" : "#{count} paragraphs that said otherwise by hand follow"
+      end
 
       def kept_clear(operation)
         return operation unless @roles
