@@ -15,14 +15,16 @@ module Outside
   module_function
 
   # @param files [Array<String>] the bytes of .docx files
+  # @param more [Boolean] whether style, line spacing, shading and numbers are told too, as the file says them
   # @return [Array<Array<Hash>>] for each its paragraphs, by the second resolver
-  def resolve(files)
+  def resolve(files, more: false)
     Dir.mktmpdir do |folder|
       paths = files.each_with_index.map { |bytes, index| File.join(folder, "#{index}.docx").tap { |path| File.binwrite(path, bytes) } }
       output, errors, status = Open3.capture3(PYTHON, File.expand_path("../reference/resolver.py", __dir__), *paths)
       raise errors unless status.success?
 
-      output.lines.map { |line| JSON.parse(line, symbolize_names: true) }
+      found = output.lines.map { |line| JSON.parse(line, symbolize_names: true) }
+      more ? found : found.map { |paragraphs| paragraphs.map { |one| one.except(:style, :line, :shading, :numbered) } }
     end
   end
 

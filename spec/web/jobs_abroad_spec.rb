@@ -50,7 +50,7 @@ RSpec.describe "Jobs abroad, counted", type: :feature do
   def read_back
     bytes = delivered
     styles = Outside.sheet(bytes)[:styles]
-    paragraphs = Outside.resolve([bytes]).first.map { |one| one.merge(text: one[:runs].map { |run| run[:text] }.join, called: styles[one[:style].to_sym]&.fetch(:name)) }
+    paragraphs = Outside.resolve([bytes], more: true).first.map { |one| one.merge(text: one[:runs].map { |run| run[:text] }.join, called: styles[one[:style].to_sym]&.fetch(:name)) }
     [paragraphs, styles.values.to_h { |style| [style[:name], style.merge(over: styles[style[:parent]&.to_sym]&.fetch(:name))] }]
   end
 
