@@ -168,3 +168,5 @@ module Norvel
     def named(paragraph) = paragraph.quoted(40).sub(/\A./, &:upcase)
   end
 end
+
+require_relative "breaks/excess"

@@ -58,13 +58,16 @@ module Norvel
     def places(guide) = check(guide).places
 
     # @return [Breaks]
-    def breaks = @breaks ||= Breaks.new(layout, roles, captions) { [Overrun.new(layout).poor].compact }
+    def breaks = @breaks ||= Breaks.new(layout, roles, captions) { [overrun].compact }
+
+    # @return [Breaks::Poor, nil] what runs over to a last page, with the smallest cure
+    def overrun = (@overrun ||= [Overrun.new(layout).poor]).first
 
     # @param guide [Guide]
     # @return [Guide::Check] with its results
     def check(guide)
       @checks.shift if @checks.size >= CHECKS && !@checks.key?(guide.source)
-      @checks[guide.source] ||= Guide::Check.new(guide, layout, roles: roles, appearance: appearance).tap(&:results)
+      @checks[guide.source] ||= Guide::Check.new(guide, layout, roles: roles, appearance: appearance) { overrun&.cure }.tap(&:results)
     end
 
     # @return [Guide::Check, nil] where it was worked out already

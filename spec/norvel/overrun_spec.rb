@@ -35,6 +35,17 @@ RSpec.describe Norvel::Examination::Overrun do
     expect(layout(Norvel::Changes.build(*poor.cure).call(one)).pages.size).to eq(1)
   end
 
+  it "is a finding with its measure and the same cure, where a guide asks for so many pages" do
+    full = height(notice(*lines(60)))
+    one = notice(*lines(full - 3), *Array.new(5) { |index| paragraph(100 + index) })
+    one = one.with(blocks: [*one.blocks.first(5), *one.blocks.last(5), *one.blocks[5...-5]])
+    found = over(one).check(Norvel::Guide.find("staff-notice")).findings.find { |finding| finding.rule == "one-page" }
+    expect([found.page, found.message]).to match([2, /\AThe manuscript has 2 pages: 2 lines, \d+ pt too long\.\z/])
+    expect(layout(Norvel::Changes.build(*found.fix).call(one)).pages.size).to eq(1)
+    long = notice(*lines(60))
+    expect(over(long).check(Norvel::Guide.find("staff-notice")).findings.find { |finding| finding.rule == "one-page" }.fix).to be_nil
+  end
+
   it "is none where the text goes on, or a page was asked for" do
     expect(over(notice(*lines(60))).breaks.poor.map(&:kind)).not_to include(:runs_over)
     expect(over(notice(*lines(5), paragraph(9, "Next", break_before: true))).breaks.poor.map(&:kind)).not_to include(:runs_over)

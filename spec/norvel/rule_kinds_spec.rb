@@ -387,7 +387,7 @@ RSpec.describe Norvel::Guide::Rule do
       rule: {most: 1},
       met: [[:body, lines[10]]],
       broken: [[:body, lines[11]]],
-      at: nil, measured: "2 pages"
+      at: 0, measured: "2 pages (1 line, 20 pt too long)"
     },
     "notes_place" => {
       rule: {place: "foot"},

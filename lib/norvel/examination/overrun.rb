@@ -7,9 +7,6 @@ module Norvel
     #
     #   Overrun.new(layout).poor.sentence   # "Page 2 holds 2 lines: the text is 31 pt too long. Blank lines take 96 pt …"
     class Overrun
-      MOST_PAGES = 3 # of what is meant to be short (common practice, no source)
-      FILLED = 0.2 # of the last page, at most (common practice, no source)
-      MEANT = %i[part recto column manual break_before].freeze # reasons for which a page ends where somebody wants it to
       STEP = 0.05 # of a line
       CLOSEST = 1.0 # lines
       SMALLEST = 9 * Lengths::PT # EMU, of running text (common practice, no source)
@@ -18,19 +15,17 @@ module Norvel
       def initialize(layout)
         @layout = layout
         @manuscript = layout.manuscript
+        @excess = Breaks::Excess.new(layout)
       end
 
       # @return [Breaks::Poor, nil] nil where nothing runs over
       def poor
-        return unless over?
+        return unless @excess.any?
 
         name, parameters, called = cure
         Breaks::Poor.new(kind: :runs_over, page: last.number, paragraph: last.text_lines.first.paragraph.id, sentence: sentence,
           cure: name && [name, parameters], called: called)
       end
-
-      # @return [Float] points that do not fit
-      def too_long = (last.bottom - last.top - last.turn.empty).round(1)
 
       # @return [Hash{String=>Float}] what takes room besides text, in points, the most first
       def takes_room
@@ -42,7 +37,7 @@ module Norvel
 
       private
 
-      def last = @layout.pages.last
+      def last = @excess.last
 
       def body = @layout.pages.flat_map(&:text_lines)
 
@@ -51,18 +46,11 @@ module Norvel
         values[:space_before] + values[:space_after]
       end
 
-      def over?
-        return false unless @layout.pages.size.between?(2, MOST_PAGES) && last.text_lines.any?
-
-        !MEANT.include?(@layout.pages[-2].turn.reason) && too_long <= FILLED * (last.bottom - last.top)
-      end
-
       def sentence
-        lines = (last.text_lines.size == 1) ? "1 line" : "#{last.text_lines.size} lines"
         pages = (last.number == 2) ? "one page" : "#{last.number - 1} pages"
         room = takes_room.map { |what, points| "#{what} #{points.round} pt" }
         taken = " Room is taken by #{room.join(", ")}." if room.any?
-        "Page #{last.number} holds #{lines}: the text is #{too_long.round} pt too long for #{pages}.#{taken}"
+        "Page #{last.number} holds #{@excess.lines}: the text is #{@excess.points.round} pt too long for #{pages}.#{taken}"
       end
 
       # The first that brings it back, the smallest first.

@@ -17,14 +17,19 @@ module Norvel
 
       # @param guide [Guide] @param layout [Layout]
       # @param roles [Roles, nil] when they are known already
-      def initialize(guide, layout, roles: nil, appearance: nil)
+      # @yieldreturn [Array(String, Hash), nil] the smallest change that brings back what runs over to a last page, where somebody knows one
+      def initialize(guide, layout, roles: nil, appearance: nil, &cure)
         @guide = guide
         @layout = layout
         @manuscript = layout.manuscript
         @cascade = layout.cascade
         @appearance = appearance || Appearance.new(@manuscript, @cascade)
         @roles = roles || Roles.new(@manuscript, @appearance, @cascade)
+        @cure = cure
       end
+
+      # @return [Array(String, Hash), nil]
+      def cure_of_excess = @cure&.call
 
       # @return [Places] where each paragraph belongs in the guide's sheet
       def places = @places ||= Places.new(manuscript, roles, cascade, family: guide.family)
