@@ -37,7 +37,8 @@ RSpec.describe Norvel::Examination::Overrun do
 
   it "is a finding with its measure and the same cure, where a guide asks for so many pages" do
     full = height(notice(*lines(60)))
-    one = notice(*lines(full - 3), *Array.new(5) { |index| paragraph(100 + index) })
+    blank = Array.new(5) { |index| paragraph(100 + index) }
+    one = notice(*lines(full - 3), *blank)
     one = one.with(blocks: [*one.blocks.first(5), *one.blocks.last(5), *one.blocks[5...-5]])
     found = over(one).check(Norvel::Guide.find("staff-notice")).findings.find { |finding| finding.rule == "one-page" }
     expect([found.page, found.message]).to match([2, /\AThe manuscript has 2 pages: 2 lines, \d+ pt too long\.\z/])
