@@ -59,7 +59,7 @@ module NorvelWeb
     module_function
 
     # @param folder [String] made where it is missing
-    # @return [void]
+    # @return [String, nil] where a copy lies of what an older Norvel had there
     # @raise [Trouble] in a sentence
     def open(folder)
       told(folder) do
@@ -69,8 +69,23 @@ module NorvelWeb
         keep_private(folder)
         ActiveRecord::Base.establish_connection(adapter: "sqlite3", database: path, pool: 16, pragmas: {synchronous: :full})
         ActiveRecord::Migration.verbose = false
+        copy = kept_before(folder)
         ActiveRecord::MigrationContext.new(MIGRATIONS).migrate
+        copy
       end
+    end
+
+    # A folder of an older Norvel is copied before it is changed.
+    # @return [String, nil] where the copy lies
+    def kept_before(folder)
+      context = ActiveRecord::MigrationContext.new(MIGRATIONS)
+      return if context.current_version.zero? || !context.needs_migration?
+
+      base = File.join(folder, FILE.sub(".", "-before-#{Norvel::VERSION}."))
+      copy = (1..).lazy.map { |number| (number == 1) ? base : base.sub(/\.(?=[^.]*\z)/, "-#{number}.") }.find { |path| !File.exist?(path) }
+      ActiveRecord::Base.connection.execute("VACUUM INTO #{ActiveRecord::Base.connection.quote(copy)}")
+      File.chmod(0o600, copy)
+      copy
     end
 
     # Holds the folder for this process as long as it runs.

@@ -47,7 +47,8 @@ module NorvelWeb
     # @param folder [String] of the data
     # @return [#call] the application with its session and its protection
     def self.assembled(folder)
-      Database.open(folder)
+      copy = Database.open(folder)
+      warn "norvel: the data are of an older Norvel; as they were they lie in #{copy}" if copy
       OwnFonts.open(folder)
       secret = Database.secret(folder)
       app = self

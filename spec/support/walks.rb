@@ -37,6 +37,7 @@ class RandomWalk
     shift: ->(w) { ["shift_headings", {"paragraphs" => w.some.first(1), "by" => w.pick([1, -1])}] },
     swap: ->(w) { w.swap },
     tidy: ->(w) { w.tidied },
+    kept: ->(w) { w.look_kept },
     tables: ->(_) { ["dress_tables", {}] },
     contents: ->(w) { ["make_contents", {"before" => w.block, "title" => "Contents", "levels" => 3}] },
     figures: ->(w) { ["make_contents", {"before" => w.block, "title" => "Figures", "of" => "Figure"}] },
@@ -141,6 +142,20 @@ class RandomWalk
     [operation.class.operation_name, operation.parameters]
   end
 
+  def look_kept
+    operation = Norvel::Plan::Keeping.new(manuscript).operation or raise Norvel::NothingToChange, "nothing"
+    [operation.class.operation_name, operation.parameters]
+  end
+
+  # A change by chance, as a ledger takes it.
+  # @param now [Norvel::Manuscript]
+  # @return [Norvel::Changes::Operation]
+  def change_of(now)
+    @manuscript = now
+    name, given = CHANGES.fetch(pick(CHANGES.keys - [:over])).call(self)
+    Norvel::Changes.build(name, JSON.parse(JSON.generate(given)))
+  end
+
   private
 
   def one(step, every)
@@ -151,7 +166,7 @@ class RandomWalk
     after = operation.call(manuscript)
     operation.told(manuscript, after)
     data = JSON.generate(Norvel::Changes::Difference.between(manuscript, after))
-    @log << [name, (kind == :swap || kind == :tidy) ? "…" : given]
+    @log << [name, %i[swap tidy kept].include?(kind) ? "…" : given]
     Norvel::Layout.new(after, store: @store)
     @differences << data
     @made += 1

@@ -28,6 +28,18 @@ RSpec.describe NorvelWeb::Database do
     expect(modes.values).to all(eq(0))
   end
 
+  it "is copied before it is changed, where an older Norvel made it, and the copy is named" do
+    FileUtils.cp(File.expand_path("../fixtures/landed_0_2/norvel.sqlite3", __dir__), folder)
+    copy = described_class.open(folder)
+    expect(File.basename(copy)).to eq("norvel-before-#{Norvel::VERSION}.sqlite3")
+    expect(File.stat(copy).mode & 0o077).to eq(0)
+    tables = ->(path) { SQLite3::Database.new(path, readonly: true).then { |db| db.execute("SELECT name FROM sqlite_master WHERE type = 'table'").flatten.tap { db.close } } }
+    expect(tables[copy]).not_to include("guide_texts")
+    expect(tables[File.join(folder, "norvel.sqlite3")]).to include("guide_texts")
+    expect(described_class.open(folder)).to be_nil
+    expect(Dir.children(folder).grep(/before/).size).to eq(1)
+  end
+
   it "mends an empty or damaged secret, and keeps a good one" do
     path = File.join(folder, "session-secret")
     ["", "short", "x" * 128].each do |bad|
