@@ -6,7 +6,7 @@ module NorvelWeb
   # Long work in a process of its own: whoever else is at the bench is answered meanwhile, it can be left at any moment, and the memory it
   # took goes with it. The work sees what was there when it began; it must not touch the database.
   #
-  #   apart = Apart.new { |tell| Norvel::Formats.pdf(layout, …, &tell) }
+  #   apart = Apart.new { |tell| Norvel::Formats.make(layout, as: "pdf", …, &tell) }
   #   apart.at       # [120, 291]
   #   apart.value    # the bytes, when they are there
   class Apart

@@ -217,12 +217,12 @@ module NorvelWeb
 
     IMAGES = 48 * 1_048_576 # bytes of images in memory
 
-    # @param name [String] a member of the file
+    # @param name [String] what a picture of it refers to
     # @return [String, nil] its bytes
     def image(name)
       @monitor.synchronize do
         @images.fetch(name) do
-          data = Norvel::Formats::Archive.member(source, name)
+          data = Norvel::Formats.of(manuscript.format).media(source, name)
           @images.clear if data && @images.values.sum(&:bytesize) + data.bytesize > IMAGES
           data && (@images[name] = data)
         end

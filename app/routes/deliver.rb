@@ -20,7 +20,7 @@ module NorvelWeb
 
         app.get "/manuscripts/:id/original" do
           deliver_as "original-#{record.filename}"
-          content_type DeliverHelpers::DOCX
+          content_type Norvel::Formats.media_type(record.filename)
           bench.source
         end
 
@@ -65,7 +65,6 @@ module NorvelWeb
 
     # Making what leaves the desk.
     module DeliverHelpers
-      DOCX = "application/vnd.openxmlformats-officedocument.wordprocessingml.document"
       AT_ONCE = 0.3 # seconds in which what is quick is there
 
       # @return [String] the file's name without its ending
@@ -78,8 +77,8 @@ module NorvelWeb
       # @return [Makings::Making]
       def making(what)
         case what
-        when "file" then begun(name = named_file, DOCX, &file_work(name))
-        when "pdf" then begun("#{base_name}.pdf", "application/pdf", &pdf_work)
+        when "file" then begun(name = named_file, Norvel::Formats.media_type(name), &file_work(name))
+        when "pdf" then begun("#{base_name}.pdf", Norvel::Formats.of("pdf").media_type, &pdf_work)
         when "proof" then begun("proof.html", "text/html", noted: false, &proof_work)
         when "report" then begun("#{base_name} – findings.pdf", "application/pdf", noted: false, &report_work)
         else halt 404
@@ -127,7 +126,7 @@ module NorvelWeb
       def pdf_work
         shown, source, name = state, bench.source, base_name
         date = (record.head&.created_at || record.created_at).to_time
-        ->(tell) { Norvel::Formats.pdf(shown.layout, source: source, name: name, date: date, roles: shown.roles, &tell) }
+        ->(tell) { Norvel::Formats.make(shown.layout, as: "pdf", source: source, name: name, date: date, roles: shown.roles, &tell) }
       end
 
       def proof_work

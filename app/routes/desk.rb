@@ -40,7 +40,7 @@ module NorvelWeb
 
         app.post "/manuscripts" do
           file = params["file"]
-          raise Norvel::FileError, "Choose a .docx file first." unless file.is_a?(Hash) && file[:tempfile]
+          raise Norvel::FileError, "Choose a #{Norvel::Formats.opened} file first." unless file.is_a?(Hash) && file[:tempfile]
 
           bytes = file[:tempfile].read
           row = Intake.take(bytes, file[:filename].to_s, guide: guide_said(bytes) || Norvel::Guide::DEFAULT) do |taken, read|
@@ -52,7 +52,7 @@ module NorvelWeb
         app.post "/manuscripts/new" do
           name = params["name"].to_s.strip[0, 200].then { |written| written.empty? ? "Untitled" : written }
           row = Intake.take(Norvel::Template.bytes(guide_wanted(params["guide"].to_s)),
-            "#{name.downcase.gsub(/[^[:alnum:]]+/, "-").delete_suffix("-")}.docx", name: name, guide: params["guide"])
+            "#{name.downcase.gsub(/[^[:alnum:]]+/, "-").delete_suffix("-")}#{Norvel::Formats.usual.endings.first}", name: name, guide: params["guide"])
           refresh_facts(row, workbench(row.id).state)
           redirect to("/manuscripts/#{row.id}?chosen=0&write=yes")
         end

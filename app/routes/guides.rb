@@ -18,8 +18,8 @@ module NorvelWeb
         # The guide as an empty manuscript with sample text.
         app.get "/guides/:reference/template" do
           guide = own_guide ? own_guide.guide : shipped_guide
-          deliver_as "#{guide.title.gsub(%r{[/\\]}, "-")} – template.docx"
-          content_type DeliverHelpers::DOCX
+          deliver_as "#{guide.title.gsub(%r{[/\\]}, "-")} – template#{Norvel::Formats.usual.endings.first}"
+          content_type Norvel::Formats.usual.media_type
           Norvel::Template.with_samples(guide)
         end
 

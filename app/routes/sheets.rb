@@ -15,7 +15,7 @@ module NorvelWeb
 
         app.post "/manuscripts/:id/sheets/file" do
           file = params["file"]
-          raise Norvel::FileError, "Choose a .docx file first." unless file.is_a?(Hash) && file[:tempfile]
+          raise Norvel::FileError, "Choose a #{Norvel::Formats.opened} file first." unless file.is_a?(Hash) && file[:tempfile]
 
           other = Norvel::Formats.read(file[:tempfile].read, name: file[:filename].to_s)
           KeptSheetRecord.keep(Norvel::KeptSheet.of(other, Norvel::Roles.new(other),

@@ -8,37 +8,53 @@ require_relative "formats/pdf/format"
 module Norvel
   # Files to manuscripts and back. Formats do not know each other; each answers as `Formats::Format` says.
   module Formats
-    ALL = [Docx::Format].freeze
+    ALL = [Docx::Format, Pdf::Format].map(&:new).freeze
     LARGEST = 100 * 1024 * 1024 # bytes
 
     module_function
 
     # @param bytes [String] the file
-    # @param name [String] its name, for the ending
+    # @param name [String, nil] its name, for the ending; nil: of the format that empty manuscripts are made in
     # @param limits [Limits, nil] nil: whatever its size, since it was taken before
     # @return [Manuscript]
     # @raise [FileError]
-    def read(bytes, name: "manuscript.docx", limits: Limits.said)
+    def read(bytes, name: nil, limits: Limits.said)
       raise FileError, "The file has #{bytes.bytesize / 1_048_576} MB; the limit is #{LARGEST / 1_048_576} MB." if bytes.bytesize > LARGEST
 
-      ending = File.extname(name).downcase
-      format = ALL.map(&:new).find { |one| one.endings.include?(ending) }
-      raise FileError, "“#{File.basename(name)}” is not a .docx file; only .docx manuscripts can be opened so far." unless format
+      format = name ? ending_with(name) : usual
+      raise FileError, "“#{File.basename(name)}” is not a #{opened} file; only #{opened} manuscripts can be opened so far." unless format&.reads?
 
       format.read(bytes, limits: limits)
     end
 
+    # @return [Format] the one that empty manuscripts and templates are made in
+    def usual = ALL.first
+
+    # @param name [String] of a file
+    # @return [Format, nil] by its ending
+    def ending_with(name) = ALL.find { |one| one.endings.include?(File.extname(name).downcase) }
+
     # @return [Array<String>] endings of the files that can be read
-    def endings = ALL.flat_map { |format| format.new.endings }
+    def endings = ALL.select(&:reads?).flat_map(&:endings)
+
+    # @return [String] the same for people, the usual ending of each
+    def opened = ALL.select(&:reads?).map { |format| format.endings.first }.join(" or ")
+
+    # @return [Array<String>] endings of the files that can be written
+    def written = ALL.flat_map(&:endings)
+
+    # @param name [String] of a file that can be read or written
+    # @return [String] its media type
+    def media_type(name) = ending_with(name)&.media_type(File.extname(name).downcase) || usual.media_type
 
     # @param name [String] as a manuscript says where it comes from
     # @return [Format]
     # @raise [FileError]
-    def of(name) = ALL.map(&:new).find { |one| one.name == name } || raise(FileError, "Norvel does not know the format “#{name}”.")
+    def of(name) = ALL.find { |one| one.name == name } || raise(FileError, "Norvel does not know the format “#{name}”.")
 
     # @param samples [Array] of text that is to be replaced, as Format#bare takes it
     # @return [String] the bytes of a manuscript with one style, and one empty paragraph where there is no sample text
-    def bare(format = "docx", samples: []) = of(format).bare(samples)
+    def bare(samples: []) = usual.bare(samples)
 
     # @param manuscript [Manuscript] as it is now
     # @param source [String] the file it was read from
@@ -50,30 +66,30 @@ module Norvel
       of(manuscript.format).patch(manuscript, source, ending: name && File.extname(name).downcase, &progress)
     end
 
-    # A PDF of the layout, with the pictures and links of the file that it was read from.
-    # @param layout [Layout] @param source [String] the bytes of that file @param name [String] what it is called where it says no title
-    # @param more [Hash] as Pdf::Maker takes it
+    # A new file of another format, with the pictures and links of the file that the manuscript was read from.
+    # @param layout [Layout] of the manuscript @param as [String] the name of the format
+    # @param source [String, nil] the bytes of that file @param name [String] what it is called where it says no title
+    # @param more [Hash] as the format takes it
     # @yieldparam done [Integer] how much of the work is done @yieldparam of [Integer] of how much
     # @return [String]
-    # @raise [FileError] where a font may not be given away
-    def pdf(layout, source:, name:, **more, &progress)
-      links = of(layout.manuscript.format).links(source)
-      Pdf::Format.new.make(layout, name: name, links: links, picture: pictures(source), **more, &progress)
+    # @raise [FileError]
+    def make(layout, as:, source: nil, name: "", **more, &progress)
+      of(as).make(layout.manuscript, layout: layout, source: source_of(layout, source), name: name, **more, &progress)
     end
 
-    # @return [Array<Pdf::Lost::Kind>] what does not go into a PDF
-    def lost_in_pdf(layout, source:) = Pdf::Format.new.lost(layout, picture: pictures(source))
+    # @return [Array<Format::Lost>] what does not go into such a file
+    def lost(layout, as:, source: nil) = of(as).lost(layout.manuscript, layout: layout, source: source_of(layout, source))
 
     # @param layout [Layout]
-    # @return [Array<String>] why its PDF may not call itself accessible (ISO 14289-1)
-    def hindrances_of_pdf(layout) = Pdf::Hindrances.new(layout).to_a
+    # @return [Array<String>] why such a file may not call itself accessible
+    def hindrances(layout, as:) = of(as).hindrances(layout)
 
-    # @param source [String] the bytes of a file @param format [String]
+    # @param source [String] the bytes of a file @param format [String, nil]
     # @return [Hash{String=>String}] properties that programs name themselves
-    def properties(source, format: "docx") = of(format).properties(source)
+    def properties(source, format: usual.name) = of(format).properties(source)
 
-    # @return [Proc] a member of a file to its bytes
-    def pictures(source) = ->(member) { Archive.member(source, member) }
+    # @return [Source]
+    def source_of(layout, bytes) = bytes ? Source.new(of(layout.manuscript.format), bytes) : Source.none
 
     # What was set and the manuscript's own format cannot say, so that the delivered file will say something else.
     # @param before [Manuscript] @param after [Manuscript]
@@ -101,6 +117,6 @@ module Norvel
         [[was&.properties || {}, paragraph.properties]] + paragraph.runs.map(&:properties).uniq.reject { |set| known.include?(set) }.map { |set| [{}, set] }
       end
     end
-    private_class_method :new_sets, :pictures
+    private_class_method :new_sets, :source_of
   end
 end

@@ -41,7 +41,7 @@ module Norvel
     module_function
 
     # @param guide [Guide]
-    # @return [String] the bytes of a .docx file with one empty paragraph, in the style of the title where the guide has one
+    # @return [String] the bytes of a file of the usual format with one empty paragraph, in the style of the title where the guide has one
     def bytes(guide)
       bare = Formats.bare
       kept = KeptSheet.of_guide(guide)
@@ -55,7 +55,7 @@ module Norvel
     end
 
     # @param guide [Guide]
-    # @return [String] the bytes of a .docx file with sample text in the guide's styles, its parts, folios, captions and contents
+    # @return [String] the bytes of a file of the usual format with sample text in the guide's styles, its parts, folios, captions and contents
     # @raise [ChangeRefused, FileError]
     def with_samples(guide, name: nil)
       samples = samples_of(guide)
@@ -75,7 +75,7 @@ module Norvel
 
     # A template says whose it is, so that it is held against its own guide when it comes back.
     def signed(bytes, guide)
-      Formats.of("docx").with_properties(bytes, {GUIDE => guide.title, VERSION => guide.version}.compact.transform_values(&:to_s))
+      Formats.usual.with_properties(bytes, {GUIDE => guide.title, VERSION => guide.version}.compact.transform_values(&:to_s))
     end
 
     # @param bytes [String] a file

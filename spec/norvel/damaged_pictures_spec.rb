@@ -9,9 +9,9 @@ RSpec.describe "Damaged pictures" do
     Norvel::Formats::Archive.new({}).write(members.merge("word/media/p.png" => data))
   end
 
-  def pdf(source) = Norvel::Formats.pdf(layout(read(source)), source: source, name: "x")
+  def pdf(source) = Norvel::Formats.make(layout(read(source)), as: "pdf", source: source, name: "x")
 
-  def lost(source) = Norvel::Formats.lost_in_pdf(layout(read(source)), source: source).map(&:what)
+  def lost(source) = Norvel::Formats.lost(layout(read(source)), as: "pdf", source: source).map(&:what)
 
   it "leave a PDF that can be read, and are told in it" do
     random = Random.new(3)

@@ -4,7 +4,7 @@ require_relative "../support/pdf"
 
 # The PDF as another reads it. Clauses of ISO 14289-1 (PDF/UA-1), ISO 19005-2 (PDF/A-2) and ISO 32000-1 stand beside what they ask for.
 RSpec.describe Norvel::Formats::Pdf do
-  def pdf(bytes, name: "Überblick", **more) = ReadPdf.new(Norvel::Formats.pdf(layout(read(bytes)), source: bytes, name: name, **more))
+  def pdf(bytes, name: "Überblick", **more) = ReadPdf.new(Norvel::Formats.make(layout(read(bytes)), as: "pdf", source: bytes, name: name, **more))
 
   def run(text, set = "") = %(<w:r><w:rPr>#{set}</w:rPr><w:t xml:space="preserve">#{text}</w:t></w:r>)
 
@@ -34,7 +34,7 @@ RSpec.describe Norvel::Formats::Pdf do
 
   it "says what it is in both places: title, author, subject, keywords, language" do
     named = Norvel::Changes.build("set_info", "title" => "Lamps & “tolls”", "author" => "Linnet Ashgarth", "subject" => "Ferries", "keywords" => "night, lamps").call(read(bytes))
-    one = ReadPdf.new(Norvel::Formats.pdf(layout(named), source: bytes, name: "x"))
+    one = ReadPdf.new(Norvel::Formats.make(layout(named), as: "pdf", source: bytes, name: "x"))
     expect(one.info.slice(:Title, :Author, :Subject, :Keywords).values).to eq(["Lamps & “tolls”", "Linnet Ashgarth", "Ferries", "night, lamps"])
     said = one.metadata
     expect(["title", "creator", "description", "language"].map { |name| said.at_xpath("//*[local-name()='#{name}']").text.strip }).to eq(["Lamps & “tolls”", "Linnet Ashgarth", "Ferries", "en-GB"])
@@ -44,7 +44,7 @@ RSpec.describe Norvel::Formats::Pdf do
   end
 
   it "is called by its title, else by the paragraph that is it, else by the file" do
-    bare = ->(*texts) { docx { |file| texts.each { |text| file.paragraph(text) } }.then { |data| read(data).with(info: Norvel::Manuscript::Info.new).then { |one| ReadPdf.new(Norvel::Formats::Pdf::Format.new.make(layout(one), name: "Überblick", roles: Norvel::Roles.new(one).corrected(one.paragraphs.first.id => texts.first.start_with?("The") ? :title : :body))) } } }
+    bare = ->(*texts) { docx { |file| texts.each { |text| file.paragraph(text) } }.then { |data| read(data).with(info: Norvel::Manuscript::Info.new).then { |one| ReadPdf.new(Norvel::Formats.make(layout(one), as: "pdf", name: "Überblick", roles: Norvel::Roles.new(one).corrected(one.paragraphs.first.id => texts.first.start_with?("The") ? :title : :body))) } } }
     expect(bare["The  Night Ferries"].info[:Title]).to eq("The Night Ferries")
     expect(bare["nothing of a title here"].info[:Title]).to eq("Überblick")
     expect(bare["nothing"].catalog[:Lang]).to eq("en")
@@ -54,7 +54,7 @@ RSpec.describe Norvel::Formats::Pdf do
     whole = demo("night-ferries.docx")
     after = Norvel::Plan.new(read(whole), Norvel::Guide.find("marrowby-diploma")).apply
     pages = layout(after)
-    one = ReadPdf.new(Norvel::Formats.pdf(pages, source: whole, name: "x"))
+    one = ReadPdf.new(Norvel::Formats.make(pages, as: "pdf", source: whole, name: "x"))
     expect(one.labels).to eq(pages.pages.map(&:folio))
     expect(one.labels.first(4)).to eq(%w[i ii iii 1])
     lines = one.elements(:TOCI)
@@ -81,7 +81,7 @@ RSpec.describe Norvel::Formats::Pdf do
     made = read(docx { |file| [["one", 0], ["inner", 1], ["two", 0]].each { |text, level| item[file, text, level] } })
     levels = [Norvel::Manuscript::ListLevel.new(format: "bullet", text: "•"), Norvel::Manuscript::ListLevel.new(format: "decimal", text: "%2.")]
     listed = made.with(lists: {"1" => Norvel::Manuscript::List.new(id: "1", levels: levels)})
-    one = ReadPdf.new(Norvel::Formats::Pdf::Format.new.make(layout(listed), name: "x"))
+    one = ReadPdf.new(Norvel::Formats.make(layout(listed), as: "pdf", name: "x"))
     list = one.elements(:L).first
     expect(list.kids.map { |li| li.kids.map(&:type) }).to eq([%i[Lbl LBody], %i[Lbl LBody]])
     expect(list.kids.first.kids.last.kids.map(&:type)).to eq(%i[P L])
@@ -159,7 +159,7 @@ RSpec.describe Norvel::Formats::Pdf do
   it "draws compact outlines by the right glyphs" do
     sheet = {"Base" => {name: "Base", properties: {font_family: "EB Garamond", size: 152_400}}}
     one = layout(manuscript(paragraph(0, "Wave, the AVATAR"), styles: sheet))
-    made = ReadPdf.new(described_class::Format.new.make(one, name: "x"))
+    made = ReadPdf.new(Norvel::Formats.make(one, as: "pdf", name: "x"))
     about = made.deref(made.deref(made.deref(made.fonts.first[:DescendantFonts]).first)[:FontDescriptor])
     cut = TTFunk::File.new(made.deref(about[:FontFile3]).unfiltered_data)
     whole = TTFunk::File.open(Norvel::Fonts::Book.shipped.face("EB Garamond").path)
@@ -183,7 +183,7 @@ RSpec.describe Norvel::Formats::Pdf do
     expect([intent[:S], made.deref(intent[:DestOutputProfile]).hash[:N]]).to eq([:GTS_PDFA1, 3]) # ISO 19005-2 §6.2.3
     read = ->(one, name) { one.metadata.at_xpath("//*[local-name()='#{name}' and starts-with(namespace-uri(), 'http://www.aiim.org/pdf')]")&.text }
     expect([read[made, "conformance"], made.metadata.at_xpath("//*[local-name()='part' and namespace-uri()='http://www.aiim.org/pdfua/ns/id/']")&.text]).to eq(%w[A 1])
-    hindrances = ->(bytes) { Norvel::Formats.hindrances_of_pdf(layout(read(bytes))) }
+    hindrances = ->(bytes) { Norvel::Formats.hindrances(layout(read(bytes)), as: "pdf") }
     levels = ->(*all) { docx { |file| all.each { |level| file.raw(%(<w:p><w:pPr><w:pStyle w:val="Heading#{level}"/></w:pPr><w:r><w:t>Part</w:t></w:r></w:p>)) } } }
     silent = pdf(silent_file = docx { |file| file.raw(%(<w:p><w:r><w:pict><v:shape xmlns:v="urn:schemas-microsoft-com:vml" style="width:90pt;height:60pt"><v:imagedata xmlns:r="http://schemas.openxmlformats.org/officeDocument/2006/relationships" r:id="rIdNone"/></v:shape></w:pict></w:r></w:p>)) })
     expect(silent.metadata.at_xpath("//*[namespace-uri()='http://www.aiim.org/pdfua/ns/id/']")).to be_nil
@@ -202,7 +202,7 @@ RSpec.describe Norvel::Formats::Pdf do
     expect(figures.map { |one| one.data[:A] }).to all(be_truthy)
     place = before.paragraphs.find { |one| one.insets.any? { |inset| inset.kind == :image } }
     bare = Norvel::Changes.build("set_alternative", "paragraph" => place.id, "place" => 0, "decorative" => true).call(before)
-    expect(ReadPdf.new(Norvel::Formats.pdf(layout(bare), source: whole, name: "x")).elements(:Figure).size).to eq(figures.size - 1)
+    expect(ReadPdf.new(Norvel::Formats.make(layout(bare), as: "pdf", source: whole, name: "x")).elements(:Figure).size).to eq(figures.size - 1)
   end
 
   it "tells what does not go across" do
@@ -212,7 +212,7 @@ RSpec.describe Norvel::Formats::Pdf do
   end
 
   it "is the same for the same manuscript" do
-    twice = Array.new(2) { Norvel::Formats.pdf(layout(read(bytes)), source: bytes, name: "x", date: Time.at(1_790_000_000)) }
+    twice = Array.new(2) { Norvel::Formats.make(layout(read(bytes)), as: "pdf", source: bytes, name: "x", date: Time.at(1_790_000_000)) }
     expect(twice[0]).to eq(twice[1])
   end
 end

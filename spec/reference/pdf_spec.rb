@@ -32,7 +32,7 @@ RSpec.describe Norvel::Formats::Pdf, :reference do
 
   it "is sound, with every font in it" do
     manuscripts.each do |manuscript, source|
-      in_file(Norvel::Formats.pdf(layout(manuscript), source: source, name: "x")) do |path|
+      in_file(Norvel::Formats.make(layout(manuscript), as: "pdf", source: source, name: "x")) do |path|
         expect(said("qpdf", "--check", path)).to include("No syntax or stream encoding errors found")
         fonts = said("pdffonts", path).lines.drop(2).map { |line| line.split[-5..-3] }
         expect(fonts).not_to be_empty
@@ -46,7 +46,7 @@ RSpec.describe Norvel::Formats::Pdf, :reference do
   it "says the manuscript's words in order, by its structure" do
     manuscripts.each do |manuscript, source|
       pages = layout(manuscript)
-      in_file(Norvel::Formats.pdf(pages, source: source, name: "x")) do |path|
+      in_file(Norvel::Formats.make(pages, as: "pdf", source: source, name: "x")) do |path|
         found = said("pdfinfo", "-struct-text", path).lines.filter_map { |line| line[/\A\s*"(.*)"\s*\z/m, 1] }.join
         order = ->(paragraphs) { paragraphs.map { |one| "#{pages.labels[one.id]}#{one.text}" }.join }
         wanted = order[manuscript.paragraphs]
@@ -69,7 +69,7 @@ RSpec.describe Norvel::Formats::Pdf, :reference do
 
   it "has each line where the layout has it" do
     pages = layout(tidied)
-    in_file(Norvel::Formats.pdf(pages, source: demo("night-ferries.docx"), name: "x")) do |path|
+    in_file(Norvel::Formats.make(pages, as: "pdf", source: demo("night-ferries.docx"), name: "x")) do |path|
       drawn = Nokogiri::XML(said("pdftotext", "-bbox", path, "-")).remove_namespaces!.xpath("//page").map { |page| page.xpath("word").map { |word| [word["xMin"].to_f, word["yMax"].to_f, word.text] } }
       expect(drawn.size).to eq(pages.pages.size)
       off = 0
@@ -91,7 +91,7 @@ RSpec.describe Norvel::Formats::Pdf, :reference do
 
   it "looks as the page on the bench does" do
     pages = layout(tidied)
-    in_file(Norvel::Formats.pdf(pages, source: demo("night-ferries.docx"), name: "x")) do |path|
+    in_file(Norvel::Formats.make(pages, as: "pdf", source: demo("night-ferries.docx"), name: "x")) do |path|
       [5, 9].each do |number|
         ours = said("pdftoppm", "-r", "36", "-f", number.to_s, "-l", number.to_s, "-gray", path).b
         svg = Norvel::Drawing::PageSvg.new(pages, pages.pages[number - 1], style_marks: false, mark_up: false, window: [0, 0, pages.pages[number - 1].width, pages.pages[number - 1].height]).to_s

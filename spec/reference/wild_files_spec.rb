@@ -71,7 +71,7 @@ RSpec.describe "What files contain" do
     some(0).each do |name, source|
       pages = layout(read(source))
       expect(pages.pages.flat_map { |page| Nokogiri::XML(Norvel::Drawing::PageSvg.new(pages, page).to_s).errors }).to eq([])
-      expect([name, Norvel::Formats.pdf(pages, source: source, name: name)[0, 5]]).to eq([name, "%PDF-"])
+      expect([name, Norvel::Formats.make(pages, as: "pdf", source: source, name: name)[0, 5]]).to eq([name, "%PDF-"])
     end
   end
 

@@ -228,7 +228,7 @@ module Trials
     after = Norvel::Plan.new(examined, guide).apply
     delivered = Norvel::Formats.write(after, source: bytes)
     Norvel::Formats.read(delivered)
-    Norvel::Formats.pdf(Norvel::Layout.new(after), source: bytes, name: "x")
+    Norvel::Formats.make(Norvel::Layout.new(after), as: "pdf", source: bytes, name: "x")
   end
 
   # One to five faults: bytes, elements or numbers of a part, or the container itself.

@@ -103,7 +103,7 @@ RSpec.describe "Making what leaves the desk" do
   end
 
   it "answers at the bench while a long work goes on" do
-    allow(Norvel::Formats).to receive(:pdf) { sleep }
+    allow(Norvel::Formats).to receive(:make) { sleep }
     begun = ask(:post, "pdf")
     expect(begun).to include("done" => false)
     get "/manuscripts/#{row.id}/pages/1"

@@ -117,20 +117,20 @@ RSpec.describe "Delivering", type: :feature do
 
   it "shows how far a long work is, and stops it" do
     Web.bring("report.docx", docx { |file| file.paragraph("A line") })
-    allow(Norvel::Formats).to receive(:pdf) { |*, **, &tell| tell[3, 20] && sleep }
+    allow(Norvel::Formats).to receive(:make) { |*, **, &tell| tell[3, 20] && sleep }
     visit "/manuscripts/#{row.id}/deliver"
     press "Deliver PDF", says: "Making 1 page …"
     expect(page).to have_css("#making progress[value='3'][max='20']")
     find("body").send_keys(:escape)
     expect(page).to have_css("#message", text: "Stopped; nothing was made.")
     expect(page).to have_no_css("#making")
-    allow(Norvel::Formats).to receive(:pdf).and_call_original
+    allow(Norvel::Formats).to receive(:make).and_call_original
     press "Deliver PDF", says: "Delivered: report.pdf"
   end
 
   it "tells in a sentence what cannot be delivered" do
     Web.bring("report.docx", docx { |file| file.paragraph("A line") })
-    allow(Norvel::Formats).to receive(:pdf).and_raise(Norvel::FileError, "The font “Quayside” may not be part of a file that is given away.")
+    allow(Norvel::Formats).to receive(:make).and_raise(Norvel::FileError, "The font “Quayside” may not be part of a file that is given away.")
     visit "/manuscripts/#{row.id}/deliver"
     press "Deliver PDF", says: "The font “Quayside” may not be part of a file"
     expect(page).to have_link("Deliver PDF")

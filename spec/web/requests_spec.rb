@@ -126,7 +126,7 @@ RSpec.describe "The server" do
   it "lets a guide be copied, changed and used; a mistake comes with its line" do
     send_form("/guides/marrowby-diploma/copy")
     own = NorvelWeb::HouseGuide.last
-    send_form("/guides/#{own.id}", name: "Ours", yaml: own.yaml.sub("equals: 12 pt", "equals: 12 furlongs"))
+    send_form("/guides/#{own.id}", name: "Ours", yaml: own.yaml.sub("equals: as said", "equals: 12 furlongs"))
     expect([last_response.status, last_response.body]).to match([422, /line \d+: “furlongs”/])
     send_form("/guides/#{own.id}", name: "Ours", yaml: own.yaml.sub("Presentation of Diploma Reports", "Our own house"))
     send_form("/manuscripts/#{row.id}/guide", guide: own.id.to_s)

@@ -68,33 +68,31 @@ module Norvel
 
       def standard_input = @standard_input ||= @in.binmode.read
 
-      # What comes by standard input is of the format that is said, else a .docx.
-      def name_of(path) = (path == STANDARD) ? "standard input.#{@options[:as] || "docx"}" : path
+      # What comes by standard input is of the format that is said, else of the usual one.
+      def name_of(path) = (path == STANDARD) ? "standard input#{@options[:as] || Formats.usual.endings.first}" : path
 
-      def as_option(parser) = parser.on("--as FORMAT", "what standard input holds (docx)") { |format| @options[:as] = format.downcase.delete_prefix(".") }
+      def as_option(parser) = parser.on("--as FORMAT", "what standard input holds (#{Formats.endings.join(", ")})") { |format| @options[:as] = ".#{format.downcase.delete_prefix(".")}" }
 
-      WRITTEN = %w[.docx .dotx .pdf].freeze
-
-      # A manuscript in the format that its place names: its own, or a PDF.
-      # @return [Array<Formats::Pdf::Lost::Kind>] what does not go across
+      # A manuscript in the format that its place names: its own, or one that can be made of it.
+      # @return [Array<Formats::Format::Lost>] what does not go across
       def deliver(path, manuscript, from)
-        ending = File.extname(path).downcase
-        raise FileError, "“#{File.basename(path)}”: only #{WRITTEN.join(", ")} can be written so far." unless path == STANDARD || WRITTEN.include?(ending)
-        return deliver_pdf(path, manuscript, from) if ending == ".pdf"
+        format = (path == STANDARD) ? Formats.of(manuscript.format) : Formats.ending_with(path)
+        raise FileError, "“#{File.basename(path)}”: only #{Formats.written.join(", ")} can be written so far." unless format
+        return make(path, format, manuscript, from) unless format.name == manuscript.format
 
         save(path, Formats.write(manuscript, source: load(from), name: (path unless path == STANDARD)), inputs: [from])
         []
       end
 
-      def deliver_pdf(path, manuscript, from)
+      def make(path, format, manuscript, from)
         source, layout = load(from), Layout.new(manuscript)
         told = @err.respond_to?(:tty?) && @err.tty?
-        bytes = Formats.pdf(layout, source: source, name: File.basename(name_of(from), ".*")) do |done, of|
+        bytes = Formats.make(layout, as: format.name, source: source, name: File.basename(name_of(from), ".*")) do |done, of|
           @err.print("\r#{100 * done / of} %") if told
         end
         @err.puts if told
         save(path, bytes, inputs: [from])
-        Formats.lost_in_pdf(layout, source: source)
+        Formats.lost(layout, as: format.name, source: source)
       end
 
       MOST = 5 # kinds of what cannot go across that are told

@@ -140,10 +140,12 @@ module Norvel
     end
 
     class Template < Command
-      command "template", "template GUIDE OUT.docx", "the guide as a template: its styles, parts and contents, with sample text that says what goes where", files: 2
+      command "template", "template GUIDE OUT", "the guide as a template: its styles, parts and contents, with sample text that says what goes where", files: 2
 
       def carry_out((name, to))
-        raise FileError, "“#{File.basename(to)}”: only .docx can be written so far." unless %w[.docx .dotx].include?(File.extname(to).downcase)
+        unless Formats.ending_with(to) == Formats.usual
+          raise FileError, "“#{File.basename(to)}”: only #{Formats.usual.endings.join(", ")} can be written so far."
+        end
 
         save(to, Norvel::Template.with_samples(Guide.find(name), name: to))
       end
@@ -151,7 +153,7 @@ module Norvel
 
     class Convert < Command
       command "convert", "convert IN OUT [--guide GUIDE] [--json]",
-        "from one format to another, in a guide's styles where one is given: .docx to .docx or .pdf so far", files: 2
+        "from one format to another, in a guide's styles where one is given: from #{Formats.endings.join(", ")} to #{Formats.written.join(", ")}", files: 2
 
       def options(parser)
         json(parser)

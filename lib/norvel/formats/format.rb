@@ -2,23 +2,37 @@
 
 module Norvel
   module Formats
-    # What every format answers to: a reader, a patcher and a maker. A new format is a folder with one of these in it and a row in
-    # `Formats::ALL`; it knows no other format.
+    # What every format answers to. A new format is a folder with one of these in it and a row in `Formats::ALL`; it knows no other format, and
+    # nobody outside its folder knows it by name.
     #
-    # What it cannot carry it says in sentences, before anything is written.
+    # It may read, patch what it read, and make new files of any manuscript; what it does not do it refuses in a sentence. What it cannot carry
+    # it says before anything is written.
     class Format
+      # A kind of thing that does not go into a file, and how many there are.
+      Lost = Value.define(:what, :count)
+
       # @return [String] the format's name in JSON
       def name = raise(NotImplementedError)
 
-      # @return [Array<String>] endings of file names, with their dot
+      # @return [Array<String>] endings of file names, with their dot, the usual one first
       def endings = raise(NotImplementedError)
+
+      # @param ending [String, nil] one of its endings; nil: the usual one
+      # @return [String] the media type of such a file
+      def media_type(_ending = nil) = raise(NotImplementedError)
+
+      # @return [Boolean] whether its files can be opened, and given back changed only where they were changed
+      def reads? = false
+
+      # @return [Boolean] whether new files of it can be made, of a manuscript of any format
+      def makes? = false
 
       # The reader.
       # @param bytes [String] a file
       # @param limits [Limits, nil] how large it may be
       # @return [Manuscript] with its warnings
       # @raise [FileError] with one sentence
-      def read(_bytes, limits: nil) = raise(NotImplementedError)
+      def read(_bytes, limits: nil) = raise(FileError, "A #{endings.first} cannot be opened as a manuscript; open the file that it was made from.")
 
       # The patcher: the source with only what was touched changed; the source itself where nothing was.
       # @param manuscript [Manuscript] @param source [String] the bytes it was read from
@@ -26,12 +40,31 @@ module Norvel
       # @yieldparam done [Integer] steps of the work @yieldparam of [Integer] how many there are
       # @return [String]
       # @raise [FileError] where what would be delivered does not read back as the manuscript
-      def patch(_manuscript, _source, ending: nil, &_progress) = raise(NotImplementedError)
+      def patch(_manuscript, _source, ending: nil, &_progress) = raise(FileError, "A #{endings.first} cannot be given back changed.")
 
       # The maker: new bytes of a manuscript, whatever format it came from.
+      # @param manuscript [Manuscript] @param layout [Layout, nil] of it, where that is known
+      # @param source [Source] the file that it was read from, for what it has of it: pictures, links
+      # @param name [String] what it is called where it says no title itself @param more [Hash] what the format takes besides
+      # @yieldparam done [Integer] how much of the work is done @yieldparam of [Integer] of how much
       # @return [String]
       # @raise [FileError]
-      def make(_manuscript) = raise(FileError, "A new .#{name} cannot be made of another format so far.")
+      def make(_manuscript, layout: nil, source: Source.none, name: "", **_more, &_progress)
+        raise(FileError, "A new #{endings.first} cannot be made of another format so far.")
+      end
+
+      # What of a manuscript does not go into a file that is made of it.
+      # @param manuscript [Manuscript] @param layout [Layout, nil] @param source [Source]
+      # @return [Array<Lost>] the most frequent first
+      def lost(_manuscript, layout: nil, source: Source.none) = []
+
+      # @param layout [Layout]
+      # @return [Array<String>] why a file that is made of it may not call itself accessible
+      def hindrances(_layout) = []
+
+      # @param source [String] the bytes a manuscript was read from @param ref [String] what a picture of it refers to
+      # @return [String, nil] the picture's bytes
+      def media(_source, _ref) = nil
 
       # @param source [String] the bytes a manuscript was read from
       # @return [Hash{Array(Integer, Integer)=>String}] by paragraph and run of the source where a link leads: an address, or "#" and the
@@ -48,12 +81,31 @@ module Norvel
 
       # @param samples [Array<String, Array<Array<String>>>] sample text that is to be replaced: paragraphs, and tables by rows
       # @return [String] the smallest file: one style, and one empty paragraph where there is no sample text
-      def bare(_samples = []) = raise(NotImplementedError)
+      def bare(_samples = []) = raise(FileError, "An empty #{endings.first} cannot be made.")
 
       # @param set [Hash{Symbol=>Object}] values by property
       # @return [Hash{Symbol=>Object}] what a file says that has them: the properties it cannot carry are missing, the others as near
       #   as it comes
-      def spelled(set) = raise(NotImplementedError)
+      def spelled(set) = set
+    end
+
+    # The file that a manuscript was read from, in its format: where its pictures are and its links lead.
+    class Source
+      # @return [Source] where there is no file
+      def self.none = new(nil, nil)
+
+      # @param format [Format, nil] @param bytes [String, nil]
+      def initialize(format, bytes)
+        @format = format
+        @bytes = bytes
+      end
+
+      # @param ref [String, nil]
+      # @return [String, nil] the bytes of a picture
+      def media(ref) = (@format.media(@bytes, ref) if @format && ref)
+
+      # @return [Hash{Array(Integer, Integer)=>String}] as Format#links
+      def links = @format ? @format.links(@bytes) : {}
     end
   end
 end

@@ -63,7 +63,7 @@ module Norvel
       end
 
       # @return [String] bytes
-      def pdf(date: Time.now) = Formats::Pdf::Format.new.make(Layout.new(manuscript), name: @title, date: date)
+      def pdf(date: Time.now) = Formats.make(Layout.new(manuscript), as: "pdf", name: @title, date: date)
 
       private
 

@@ -72,7 +72,7 @@ module Norvel
       def reasons = @layout.inexact.values.flatten.uniq
 
       # @return [Array<String>] why its PDF may not call itself accessible
-      def unsaid = @unsaid ||= Formats.hindrances_of_pdf(@layout)
+      def unsaid = @unsaid ||= Formats.hindrances(@layout, as: "pdf")
 
       # @return [Hash{Symbol=>Integer}] comments, insertions, deletions, moves and references that lead nowhere
       def open_matters
@@ -87,8 +87,8 @@ module Norvel
         @stale ||= {"update_contents" => stale_lists, "refresh_references" => stale_references}.reject { |_, said| said.empty? }
       end
 
-      # @return [Array<Formats::Pdf::Lost::Kind>]
-      def lost = @lost ||= Formats.lost_in_pdf(@layout, source: @source)
+      # @return [Array<Formats::Format::Lost>]
+      def lost = @lost ||= Formats.lost(@layout, as: "pdf", source: @source)
 
       # @param bytes [String]
       # @return [String] SHA-256

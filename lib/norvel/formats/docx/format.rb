@@ -15,7 +15,14 @@ module Norvel
       class Format < Formats::Format
         def name = "docx"
 
-        def endings = %w[.docx .dotx]
+        def endings = MEDIA_TYPES.keys
+
+        MEDIA_TYPES = {".docx" => "application/vnd.openxmlformats-officedocument.wordprocessingml.document",
+                       ".dotx" => "application/vnd.openxmlformats-officedocument.wordprocessingml.template"}.freeze
+
+        def media_type(ending = nil) = MEDIA_TYPES.fetch(ending || endings.first)
+
+        def reads? = true
 
         def read(bytes, limits: nil) = Reader.read(bytes, limits: limits)
 
@@ -26,6 +33,8 @@ module Norvel
         def properties(source) = CustomProperties.read(source)
 
         def with_properties(source, wanted) = CustomProperties.write(source, wanted)
+
+        def media(source, ref) = Archive.member(source, ref)
 
         def links(source) = Links.in(source)
 

@@ -13,15 +13,18 @@ module Norvel
 
         def endings = %w[.pdf]
 
-        def read(_bytes) = raise(FileError, "A PDF cannot be opened as a manuscript; open the file that it was made from.")
+        def media_type(_ending = nil) = "application/pdf"
 
-        # @param layout [Layout] @param picture [Proc] a member of the source to its bytes
-        # @return [Array<Lost::Kind>] what does not go across
-        def lost(layout, picture:) = Lost.new(layout, picture).kinds
+        def makes? = true
 
-        # @param layout [Layout] @param name [String] of the file @param more [Hash] as Maker takes it
-        # @return [String]
-        def make(layout, name:, **more, &progress) = Maker.new(layout, name: name, **more).bytes(&progress)
+        # @param more [Hash] as Maker takes it
+        def make(manuscript, layout: nil, source: Source.none, name: "", **more, &progress)
+          Maker.new(layout || Layout.new(manuscript), name: name, links: source.links, picture: source.method(:media), **more).bytes(&progress)
+        end
+
+        def lost(manuscript, layout: nil, source: Source.none) = Lost.new(layout || Layout.new(manuscript), source.method(:media)).kinds
+
+        def hindrances(layout) = Hindrances.new(layout).to_a
       end
     end
   end

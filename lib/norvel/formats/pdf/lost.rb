@@ -5,9 +5,6 @@ module Norvel
     module Pdf
       # What of a manuscript does not go into its PDF.
       class Lost
-        # A kind of thing and how many there are.
-        Kind = Value.define(:what, :count)
-
         # @param layout [Layout] @param picture [Proc] a member of the source to its bytes
         def initialize(layout, picture)
           @layout = layout
@@ -15,10 +12,10 @@ module Norvel
           @picture = picture
         end
 
-        # @return [Array<Kind>] the most frequent first
+        # @return [Array<Formats::Format::Lost>] the most frequent first
         def kinds
           found = boxes + comments + signs
-          found.tally.map { |what, count| Kind.new(what: what, count: count) }.sort_by { |kind| -kind.count }
+          found.tally.map { |what, count| Formats::Format::Lost.new(what: what, count: count) }.sort_by { |kind| -kind.count }
         end
 
         private
