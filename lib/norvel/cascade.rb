@@ -16,6 +16,7 @@ module Norvel
       @manuscript = manuscript
       @sheet = manuscript.sheet
       @lists = manuscript.lists
+      @rules = manuscript.inheritance
       @kept = {}
       @chains = {}
       @numberings = {}
@@ -46,7 +47,7 @@ module Norvel
     def under(paragraph, run) = text(paragraph, run.style, {})
 
     # @return [Formatting] what the paragraph would have without direct formatting
-    def paragraph_under(paragraph) = keep([:under, paragraph.style, table_style(paragraph)]) { below(paragraph) }
+    def paragraph_under(paragraph) = keep([:under, paragraph.style, table_style(paragraph), level_key(paragraph)]) { below(paragraph) }
 
     # @return [NumberRef, nil] the list and level in force
     def numbering(paragraph)
@@ -57,7 +58,7 @@ module Norvel
     private
 
     def keep(key)
-      @kept[key] ||= Formatting.new(yield)
+      @kept[key] ||= Formatting.new(yield, turning: @rules.turning?)
     end
 
     def whole_paragraph(paragraph)
@@ -67,10 +68,22 @@ module Norvel
     end
 
     def text(paragraph, style, direct)
-      return any_text(paragraph, style, direct) if style || paragraph.properties.key?(:numbering)
+      return any_text(paragraph, style, direct) if style || paragraph.properties.key?(:numbering) || @rules.text_of_paragraphs
       return in_table(@texts, paragraph, direct) { any_text(paragraph, nil, direct) } if paragraph.in_table
 
       (@texts[direct] ||= {})[paragraph.style] ||= any_text(paragraph, nil, direct)
+    end
+
+    def any_text(paragraph, style, direct)
+      own = text_of(paragraph)
+      keep([:text, paragraph.style, table_style(paragraph), style, direct, level_key(paragraph), own]) do
+        below(paragraph) + (own ? [Layer.new(kind: :direct, properties: own)] : []) + character_layers(style) + [Layer.new(kind: :direct, properties: direct)]
+      end
+    end
+
+    # @return [Hash{Symbol=>Object}, nil] what a paragraph says itself of its text, where that reaches its words
+    def text_of(paragraph)
+      paragraph.properties.select { |name, _| Properties::TABLE[name].text? } if @rules.text_of_paragraphs
     end
 
     # Kept by the place in the table's style, which is one object for all alike.
@@ -80,16 +93,21 @@ module Norvel
       (here[place.object_id] ||= {})[paragraph.style] ||= yield
     end
 
-    def any_text(paragraph, style, direct)
-      keep([:text, paragraph.style, table_style(paragraph), style, direct, paragraph.properties.key?(:numbering)]) do
-        below(paragraph) + character_layers(style) + [Layer.new(kind: :direct, properties: direct)]
-      end
+    def below(paragraph)
+      key = [paragraph.style, table_style(paragraph), level_key(paragraph)]
+      @chains[key] ||= [defaults, *table_layers(table_style(paragraph)), *own_level_under(paragraph), chain(paragraph.style, numbered: !paragraph.properties.key?(:numbering))]
     end
 
-    def below(paragraph)
-      key = [paragraph.style, table_style(paragraph), paragraph.properties.key?(:numbering)]
-      @chains[key] ||= [defaults, *table_layers(table_style(paragraph)), chain(paragraph.style, numbered: !key.last)]
+    # Where the level of a list that a paragraph is in by itself stands under the styles, its text rests on it as well.
+    def level_key(paragraph)
+      return paragraph.properties[:numbering] if @rules.levels == :under_styles
+
+      paragraph.properties.key?(:numbering)
     end
+
+    def own_level_under(paragraph) = (@rules.levels == :under_styles) ? level_of_its_own(paragraph) : []
+
+    def level_of_its_own(paragraph) = (ref = paragraph.properties[:numbering])&.list ? level_layer(ref) : []
 
     def defaults = @defaults ||= Layer.new(kind: :defaults, properties: sheet.defaults)
 
@@ -112,19 +130,18 @@ module Norvel
       chain.map { |style| Layer.new(kind: :table, properties: style.properties, source: style.id) } + parts
     end
 
-    # The level of a style's numbering brings its indents just before the style that asks for it.
+    # The level of a style's numbering brings its indents just before the style that asks for it, unless the format has it otherwise.
     def chain(id, numbered: true)
       ref, owner = style_numbering(id) if numbered
       level = level_layer(ref).first if ref&.list
-      Chain.new(:style, sheet, id, level: level, owner: owner)
+      return Chain.new(:style, sheet, id, level: level, owner: owner) if level.nil? || @rules.levels == :by_whom
+
+      Chain.new(:style, sheet, id, level: level, owner: owner, over: @rules.levels == :over_styles)
     end
 
     def character_layers(id) = id ? [Chain.new(:character, sheet, id)] : []
 
-    def direct_numbering(paragraph)
-      ref = paragraph.properties[:numbering]
-      ref&.list ? level_layer(ref) : []
-    end
+    def direct_numbering(paragraph) = (@rules.levels == :under_styles) ? [] : level_of_its_own(paragraph)
 
     def level_layer(ref)
       level = lists[ref.list]&.levels&.[](ref.level)

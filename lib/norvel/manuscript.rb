@@ -7,6 +7,7 @@ require_relative "manuscript/table"
 require_relative "manuscript/section"
 require_relative "manuscript/references"
 require_relative "manuscript/numbering"
+require_relative "manuscript/inheritance"
 
 module Norvel
   # A manuscript as a value: blocks (paragraphs and tables), notes, sections, style sheet and lists.
@@ -29,7 +30,7 @@ module Norvel
     NEW_IDS = 100_000_000
     LAST_ID = 2**53 - 1 # what a browser counts to
 
-    MEMBERS = %i[format blocks sheet sections notes lists settings info warnings asides contents anchors matters waivers guide traces].freeze
+    MEMBERS = %i[format blocks sheet sections notes lists settings info warnings asides contents anchors matters waivers guide traces inheritance].freeze
     attr_reader(*MEMBERS)
 
     # @param blocks [Array<Paragraph, Table>] the body
@@ -43,10 +44,11 @@ module Norvel
     # @param waivers [Array<Waiver>] findings that are let be
     # @param guide [String, nil] the guide that was chosen for it, as whoever keeps guides names it
     # @param traces [Array<Trace>] what the file tells of persons
+    # @param inheritance [Inheritance] how values come together in its format
     # @param anchors [Hash{String=>Integer}] by name the paragraphs that something may point at
     def initialize(blocks:, sheet:, format: "docx", sections: [Section.new], notes: {}, lists: {}, settings: Settings.new, info: Info.new,
       warnings: [],
-      asides: {}, contents: [], anchors: {}, matters: [], waivers: [], guide: nil, traces: [])
+      asides: {}, contents: [], anchors: {}, matters: [], waivers: [], guide: nil, traces: [], inheritance: Inheritance.new)
       @format = format
       @blocks = blocks.freeze
       @sheet = sheet
@@ -63,6 +65,7 @@ module Norvel
       @waivers = waivers.freeze
       @guide = guide
       @traces = traces.freeze
+      @inheritance = inheritance
       @memo = {}
       freeze
     end

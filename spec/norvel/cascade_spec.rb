@@ -64,4 +64,38 @@ RSpec.describe Norvel::Cascade do
     expect(described_class.new(looped).style("A")[:size]).to eq(1)
     expect(looped.sheet.faults).to include(/“B” is its own ancestor/, /not in the file \(Gone\)/)
   end
+
+  describe "by the rules of another format" do
+    let(:rules) { Norvel::Manuscript::Inheritance }
+    let(:styles) { {"Emphasis" => {name: "Emphasis", kind: :character, properties: {italic: true}}, "Slanted" => {name: "Slanted", parent: "Base", properties: {italic: true, indent_start: 900_000}}} }
+    let(:list) { {"1" => Norvel::Manuscript::List.new(id: "1", levels: {0 => Norvel::Manuscript::ListLevel.new(format: "decimal", text: "%1", properties: {indent_start: 360_000})})} }
+
+    def by(inheritance, one) = described_class.new(manuscript(one, styles: styles, lists: list).with(inheritance: inheritance)).then { |cascade| [cascade.paragraph(one), cascade.run(one, one.runs.first)] }
+
+    it "lets the nearest value of a toggle count, and says so in its lineage" do
+      upright = paragraph(0, stretch("word", style: "Emphasis"), style: "Slanted")
+      expect([rules.new, rules.new(toggles: :nearest)].map { |one| by(one, upright)[1][:italic] }).to eq([false, true])
+      expect(by(rules.new(toggles: :nearest), upright)[1].lineage(:italic).map { |step| [step.source, step.wins] }).to eq([["Slanted", false], ["Emphasis", true]])
+    end
+
+    it "puts the indents of a level under the styles, or over them" do
+      itself = paragraph(0, stretch("word"), style: "Slanted", numbering: Norvel::Properties::NumberRef.new(list: "1"))
+      expect([rules.new, rules.new(levels: :under_styles), rules.new(levels: :over_styles)].map { |one| by(one, itself)[0][:indent_start] }).to eq([360_000, 900_000, 360_000])
+      styles["Slanted"][:properties][:numbering] = Norvel::Properties::NumberRef.new(list: "1")
+      through = paragraph(0, stretch("word"), style: "Slanted")
+      expect([rules.new, rules.new(levels: :under_styles), rules.new(levels: :over_styles)].map { |one| by(one, through)[0][:indent_start] }).to eq([900_000, 900_000, 360_000])
+    end
+
+    it "lets what a paragraph says of its text reach its words, under their own" do
+      said = paragraph(0, stretch("plain"), stretch("own", size: 101_600), style: "Slanted", size: 203_200, bold: true)
+      sizes = ->(one) { described_class.new(manuscript(said, styles: styles).with(inheritance: one)).then { |cascade| said.runs.map { |run| cascade.run(said, run).values(%i[size bold]).values } } }
+      expect(sizes[rules.new(toggles: :nearest, text_of_paragraphs: true)]).to eq([[203_200, true], [101_600, true]])
+      expect(sizes[rules.new]).to eq([[152_400, false], [101_600, false]])
+    end
+
+    it "stay with the manuscript, whatever is changed of it" do
+      one = manuscript(paragraph(0, stretch("word"))).with(inheritance: rules.new(toggles: :nearest))
+      expect(Norvel::Changes.build("format_here", "paragraphs" => [0], "values" => {"bold" => "yes"}).call(one).inheritance.turning?).to be(false)
+    end
+  end
 end

@@ -10,13 +10,15 @@ module Norvel
       # @param kind [Symbol] :style or :character
       # @param sheet [StyleSheet] @param id [String] of a style; one that is not there says nothing
       # @param level [Layer, nil] of a list @param owner [String, nil] id of the style that asks for it
-      def initialize(kind, sheet, id, level: nil, owner: nil)
+      # @param over [Boolean, nil] whether it stands over or under all of them, and not just before the one that asks for it
+      def initialize(kind, sheet, id, level: nil, owner: nil, over: nil)
         @kind = kind
         @sheet = sheet
         @id = id
         @node = sheet.kinship.node(id)
         @level = level
         @owner = owner
+        @over = over
       end
 
       # @return [Boolean] whether anything in it says the property
@@ -39,10 +41,7 @@ module Norvel
 
       # @return [Array<Layer>] farthest first
       def layers
-        @layers ||= @sheet.chain(@id).flat_map do |style|
-          own = Layer.new(kind: kind, properties: style.properties, source: style.id)
-          (@level && @owner == style.id) ? [@level, own] : [own]
-        end
+        @layers ||= @over.nil? ? around_owner : under_or_over
       end
 
       # @return [Boolean] whether everything comes out of it alike
@@ -50,12 +49,22 @@ module Norvel
 
       protected
 
-      def said = @said ||= {values: (@node ? @node.nearest.keys : []).to_h { |name| [name, @node.stacked.fetch(name) { value(name) }] }, level: @level, owner: @owner}
+      def said = @said ||= {over: @over, values: (@node ? @node.nearest.keys : []).to_h { |name| [name, @node.stacked.fetch(name) { value(name) }] }, level: @level, owner: @owner}
 
       private
 
+      def styles = @sheet.chain(@id).map { |style| Layer.new(kind: kind, properties: style.properties, source: style.id) }
+
+      def under_or_over = @over ? [*styles, @level] : [@level, *styles]
+
+      def around_owner = styles.flat_map { |own| (@level && @owner == own.source) ? [@level, own] : [own] }
+
       # Whether the style is farther away than the one that asks for the level, which is the nearest that asks for any.
-      def before_level?(style) = @sheet.saying(style.id, :numbering)&.id != @owner
+      def before_level?(style)
+        return @over unless @over.nil?
+
+        @sheet.saying(style.id, :numbering)&.id != @owner
+      end
     end
   end
 end

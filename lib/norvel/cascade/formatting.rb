@@ -27,8 +27,10 @@ module Norvel
       attr_reader :said
 
       # @param said [Array<Layer, Chain>] farthest first
-      def initialize(said)
+      # @param turning [Boolean] whether toggles of different levels turn one another
+      def initialize(said, turning: true)
         @said = said.freeze
+        @turning = turning
         @values = {}
       end
 
@@ -37,7 +39,7 @@ module Norvel
 
       # @param layer [Layer] nearer than all
       # @return [Formatting]
-      def under(layer) = Formatting.new(@said + [layer])
+      def under(layer) = Formatting.new(@said + [layer], turning: @turning)
 
       # @param name [Symbol] a property
       # @return [Object] its resolved value
@@ -61,7 +63,7 @@ module Norvel
       private
 
       def resolve(name)
-        return toggled(name) if Properties::TABLE.fetch(name).toggle
+        return toggled(name) if turns?(Properties::TABLE.fetch(name))
 
         property = Properties::TABLE.fetch(name)
         return pieced(property) if property.piecewise?
@@ -70,6 +72,8 @@ module Norvel
         value = layer.value(name)
         property.none?(value) ? nil : value
       end
+
+      def turns?(property) = @turning && property.toggle
 
       # Sides and stops are inherited one by one.
       def pieced(property)
@@ -94,7 +98,7 @@ module Norvel
       def deciding_layers(name, said)
         property = Properties::TABLE.fetch(name)
         return said.reject { |layer| property.combine(layer.properties[name], property.default).empty? } | [said.last] if property.piecewise?
-        return [said.last] unless property.toggle
+        return [said.last] unless turns?(property)
 
         direct = said.reverse_each.find { |layer| layer.kind == :direct }
         return [direct] if direct

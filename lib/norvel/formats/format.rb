@@ -27,6 +27,9 @@ module Norvel
       # @return [Boolean] whether new files of it can be made, of a manuscript of any format
       def makes? = false
 
+      # @return [Manuscript::Inheritance] how values come together in it; its reader hands it to the manuscripts
+      def inheritance = Manuscript::Inheritance.new
+
       # The reader.
       # @param bytes [String] a file
       # @param limits [Limits, nil] how large it may be

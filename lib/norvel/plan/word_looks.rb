@@ -71,8 +71,10 @@ module Norvel
         looks, given = @was.run(was, run), @is.under(paragraph, run)
         names = run.text.match?(/[^[:space:]]/) ? TEXT : DRAWN_ON_SPACE
         names -= DirectFormatting.stays_on(run.properties, run.text, run.link)
-        names.reject { |name| Looks.alike?(name, looks[name], given[name]) }.to_h { |name| [name, Properties[name].toggle || looks[name]] }
+        names.reject { |name| Looks.alike?(name, looks[name], given[name]) }.to_h { |name| [name, (turning? && Properties[name].toggle) || looks[name]] }
       end
+
+      def turning? = @before.inheritance.turning?
 
       def near?(one, other) = one.keys == other.keys && one.all? { |name, value| Looks.alike?(name, value, other[name]) }
     end

@@ -26,6 +26,8 @@ module Norvel
 
       # @return [Array<Properties::NumberRef>] places that paragraphs of the style alone have by themselves, and that say an indent
       def overriding(manuscript, style)
+        return [] if manuscript.inheritance.levels == :under_styles
+
         refs = manuscript.paragraphs.group_by { |paragraph| paragraph.properties[:numbering] }
         refs.filter_map do |ref, paragraphs|
           next unless ref&.list && manuscript.lists[ref.list] && paragraphs.all? { |paragraph| paragraph.style == style }

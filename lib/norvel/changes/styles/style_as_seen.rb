@@ -90,13 +90,13 @@ module Norvel
         said = cascade.style(style.id)
         differing = self.class.names(parameters["level"]).reject { |name| Properties.same?(name, now[name], wanted[name]) || (bare.properties[:numbering]&.list && InLevels::INDENTS.include?(name)) }
         besides = differing.filter_map { |name| Properties.in_characters(name) }.select { |property| said[property.name]&.nonzero? }
-        style.with_values(differing.to_h { |name| [name, saying(name, wanted[name], said[name])] }.merge(besides.to_h { |property| [property.name, 0] }))
+        style.with_values(differing.to_h { |name| [name, saying(name, wanted[name], said[name], turning: manuscript.inheritance.turning?)] }.merge(besides.to_h { |property| [property.name, 0] }))
       end
 
       # Toggles are combined with what table and character styles say (ISO/IEC 29500-1 §17.7.3): where the outcome is wrong, they turn.
-      def saying(name, wanted, said)
+      def saying(name, wanted, said, turning:)
         property = Properties[name]
-        return !said if property.toggle
+        return !said if property.toggle && turning
         return Properties::Borders::SIDES.to_h { |side| [side, Properties::Borders::NONE] }.merge(wanted) if property.kind == :borders
 
         wanted
