@@ -1,6 +1,8 @@
 # frozen_string_literal: true
 
 require_relative "formats/limits"
+require_relative "formats/patching"
+require_relative "formats/reading_back"
 require_relative "formats/docx/format"
 require_relative "formats/pasted"
 require_relative "formats/pdf/format"

@@ -170,7 +170,7 @@ RSpec.describe "A file that is written" do
   end
 end
 
-RSpec.describe Norvel::Formats::Docx::Patching do
+RSpec.describe Norvel::Formats::Patching do
   it "copies a node that stands nowhere any more with what its prefixes mean" do
     document = Nokogiri::XML(%(<a xmlns="urn:a" xmlns:r="urn:r"><b r:id="1" plain="2"><c r:embed="3"/></b></a>))
     node = document.root.element_children.first.unlink

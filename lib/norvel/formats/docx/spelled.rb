@@ -20,8 +20,11 @@ module Norvel
         # @return [Hash{Symbol=>Object}] what a file says that has them
         def set(set) = @same[set] ||= (@equal[set] ||= written(set))
 
+        # @return [Array<Symbol>] the settings that are written; the others stay as the file has them
+        def settings = SettingsWriter::SWITCHES.keys
+
         # @return [Integer] the EMU of a length in whole twips
-        def twips(emu) = emu && (Rational(emu) / Lengths::TWIP).round * Lengths::TWIP
+        def length(emu) = emu && (Rational(emu) / Lengths::TWIP).round * Lengths::TWIP
 
         private
 

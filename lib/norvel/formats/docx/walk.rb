@@ -22,11 +22,7 @@ module Norvel
 
         # @param node [Nokogiri::XML::Element, nil] @param name [String]
         # @return [Nokogiri::XML::Element, nil] its first child of that name
-        def child(node, name)
-          one = node&.first_element_child
-          one = one.next_element while one && one.name != name
-          one
-        end
+        def child(node, name) = Patching.child(node, name)
 
         # Every element directly in another; sets of nodes cost more than all else that is read.
         # @yieldparam node [Nokogiri::XML::Element]

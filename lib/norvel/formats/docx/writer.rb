@@ -15,7 +15,6 @@ require_relative "margins_writer"
 require_relative "contents_writer"
 require_relative "lost_on_the_way"
 require_relative "dead_references"
-require_relative "reading_back"
 
 module Norvel
   module Formats
@@ -78,7 +77,7 @@ module Norvel
           broken = changed.keys.find { |name| delivered.undeclared?(name) && !@package.undeclared?(name) }
           raise FileError, "The part “#{broken}” that would be delivered is no valid XML; nothing was delivered." if broken
 
-          found = ReadingBack.new(@now, read).differences
+          found = ReadingBack.new(@now, read, Spelled.new).differences
           if found.any?
             raise FileError,
               "The file that would be delivered does not read back as it should (#{found.first(3).join("; ")}#{" …" if found.size > 3}); nothing was delivered."
