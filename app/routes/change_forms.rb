@@ -4,68 +4,62 @@ module NorvelWeb
   module Routes
     # Reading a change from what a form sends.
     module ChangeForms
+      # Changes whose forms say something else than their parameters; the others are read by what the operation declares.
+      FORMS = {"change_style" => :style_parameters, "remove_direct_formatting" => :bare_parameters, "set_page_design" => :page_parameters,
+               "define_style" => :new_style_parameters, "format_here" => :tried_parameters, "replace_blank_lines" => :blank_line_parameters,
+               "swap_sheet" => :swap_parameters, "take_styles" => :taken_parameters, "paste_text" => :pasted_parameters,
+               "change_list" => :list_parameters, "mend" => :mend_parameters, "remove_traces" => :trace_parameters,
+               "accept_revisions" => :revision_parameters, "waive" => :waiver_parameters, "set_info" => :info_parameters,
+               "set_alternative" => :alternative_parameters, "make_contents" => :contents_parameters, "set_part" => :part_parameters,
+               "set_folios" => :folio_place_parameters, "set_running_head" => :head_parameters, "academic_parts" => :academic_parameters}.freeze
+
+      # How a parameter of a kind is read from a form.
+      READ = {paragraphs: ->(form, _) { form.chosen_ids }, paragraph: ->(form, _) { form.chosen_ids.first }, headings: ->(form, _) { form.headings_chosen },
+              all: ->(*) { "all" }, stretches: ->(form, _) { form.text_chosen }, stretch: ->(form, _) { form.text_chosen.first(1) },
+              switch: ->(form, name) { (form.params[name] == "yes") || nil }, yes_or_no: ->(form, name) { form.params[name] == "yes" },
+              unless_no: ->(form, name) { form.params[name] != "no" }, number: ->(form, name) { form.params[name]&.to_i }}.freeze
+
       # @return [Hash] plain parameters for the operation
+      # @raise [Norvel::ChangeRefused] where no form asks for it
       def change_parameters
-        case params["operation"]
-        when "apply_style" then {"style" => params["style"], "paragraphs" => chosen_ids}
-        when "give_style" then {"style" => params["style"], "paragraphs" => chosen_ids, "keep" => (params["keep"] == "yes") || nil}.compact
-        when "change_style" then {"style" => params["style"], "values" => style_values}
-        when "remove_direct_formatting" then where_chosen.merge("kinds" => hand_kinds_wanted,
-          "meaning" => params["meaning"]&.slice("italic", "bold", "underline")).compact
-        when "remove_empty_paragraphs" then {"paragraphs" => chosen_ids}
-        when "set_page_design" then page_parameters
-        when "rename_style", "duplicate_style" then params.slice("style", "name")
-        when "hang_style" then params.slice("style", "parent")
-        when "set_next_style" then params.slice("style", "next")
-        when "define_style" then {"id" => manuscript.sheet.free_id(params["name"].to_s), "name" => params["name"],
-                                  "parent" => params["parent"], "kind" => manuscript.sheet.fetch(params["parent"]).kind.to_s}
-        when "delete_style" then params.slice("style", "replacement")
-        when "remove_unused_styles", "adopt_everywhere", "dress_tables" then {}
-        when "format_here" then {**where_chosen, "values" => specified(params["line"], text_only: !params["text"].to_s.empty?)}
-        when "apply_character_style" then {"style" => params["style"], "text" => text_chosen}
-        when "adopt_text_look" then {"text" => text_chosen}
-        when "character_style_from_look" then {"text" => text_chosen, "name" => params["name"], "all" => params["all"] == "yes"}
-        when "insert_paragraph", "join_paragraphs" then {"paragraph" => chosen_ids.first}
-        when "delete_paragraphs" then {"paragraphs" => chosen_ids}
-        when "shift_headings" then {"paragraphs" => headings_chosen, "by" => params["by"].to_i}
-        when "move_paragraphs" then {"paragraphs" => chosen_ids, "by" => params["by"].to_i}
-        when "swap_sheet" then other_sheet.then { |kept| {"sheet" => kept.dump, "mapping" => sheet_mapping(kept)} }
-        when "take_styles" then {"sheet" => other_sheet.dump, "styles" => (params["styles"] || {}).reject { |_, how| how.to_s.empty? }}
-        when "set_run_in" then {"paragraphs" => headings_chosen, "run_in" => params["run_in"] != "no"}
-        when "run_in_from_words" then {"text" => text_chosen.first(1), "style" => params["style"]}
-        when "set_hyphenation" then {"on" => params["on"] == "yes"}
-        when "replace_text" then {"find" => params["find"], "replace" => params["replace"], "case" => params["case"] == "yes"}
-        when "lists_from_typed", "headings_from_typed", "tidy_white_space" then {"paragraphs" => chosen_ids}
-        when "replace_blank_lines" then blank_line_parameters
-        when "paste_text" then {"paragraph" => chosen_ids.first, "blocks" => pasted}
-        when "start_over" then params.slice("style")
-        when "number_headings" then params.slice("scheme", "prefix")
-        when "change_list" then {"list" => params["list"], "levels" => list_levels}
-        when "make_list" then {"paragraphs" => chosen_ids, "kind" => params["kind"]}
-        when "restart_numbers" then {"paragraph" => chosen_ids.first, "start" => params["start"]}
-        when "continue_numbers" then {"paragraph" => chosen_ids.first}
-        when "shift_items" then {"paragraphs" => chosen_ids, "by" => params["by"].to_i}
-        when "adopt_look" then {"paragraph" => chosen_ids.first}
-        when "mend" then mend_parameters
-        when "remove_traces" then {"kinds" => (params["kind"] == "all") ? "all" : [params["kind"].to_s]}
-        when "accept_revisions" then {"revisions" => (params["revisions"] == "all") ? "all" : [params["revision"].to_s.split]}
-        when "waive" then {"rule" => params["rule"], "paragraph" => chosen.first&.id, "reason" => params["reason"]}
-        when "set_info" then info_parameters
-        when "set_alternative" then alternative_parameters
-        when "set_header_row" then {"paragraph" => chosen_ids.first}
-        when "update_contents", "refresh_references", "recount_numbers" then {}
-        when "captions_from_typed" then {"paragraphs" => "all"}
-        when "make_contents" then contents_parameters
-        when "begin_part" then {"paragraph" => chosen_ids.first, "begins" => params["begins"] || "page"}
-        when "landscape_page" then {"paragraph" => chosen_ids.first}
-        when "join_parts" then {"part" => params["part"].to_i}
-        when "set_part" then part_parameters
-        when "set_folios" then {"parts" => [params["part"].to_i], "place" => params["stands"], "first" => params["first"] != "no"}
-        when "set_running_head" then head_parameters
-        when "academic_parts" then {"main" => params["main"].to_i, "place" => params["stands"], **params.slice("front_format", "chapters")}.compact
-        when "style_from_look" then {"paragraph" => chosen_ids.first, "name" => params["name"]}
-        else raise Norvel::ChangeRefused, "There is no change called “#{params["operation"]}”."
-        end
+        name = params["operation"]
+        return send(FORMS[name]) if FORMS.key?(name)
+
+        asked = Norvel::Changes.named(name).asked or raise Norvel::ChangeRefused, "There is no change called “#{name}”."
+        asked.to_h { |parameter, kind| [parameter.to_s, READ.fetch(kind, ->(form, word) { form.params[word] })[self, parameter.to_s]] }.compact
+      end
+
+      def style_parameters = {"style" => params["style"], "values" => style_values}
+
+      def bare_parameters
+        where_chosen.merge("kinds" => hand_kinds_wanted, "meaning" => params["meaning"]&.slice("italic", "bold", "underline")).compact
+      end
+
+      def new_style_parameters
+        {"id" => manuscript.sheet.free_id(params["name"].to_s), "name" => params["name"], "parent" => params["parent"],
+         "kind" => manuscript.sheet.fetch(params["parent"]).kind.to_s}
+      end
+
+      def tried_parameters = {**where_chosen, "values" => specified(params["line"], text_only: !params["text"].to_s.empty?)}
+
+      def swap_parameters = other_sheet.then { |kept| {"sheet" => kept.dump, "mapping" => sheet_mapping(kept)} }
+
+      def taken_parameters = {"sheet" => other_sheet.dump, "styles" => (params["styles"] || {}).reject { |_, how| how.to_s.empty? }}
+
+      def pasted_parameters = {"paragraph" => chosen_ids.first, "blocks" => pasted}
+
+      def list_parameters = {"list" => params["list"], "levels" => list_levels}
+
+      def trace_parameters = {"kinds" => (params["kind"] == "all") ? "all" : [params["kind"].to_s]}
+
+      def revision_parameters = {"revisions" => (params["revisions"] == "all") ? "all" : [params["revision"].to_s.split]}
+
+      def waiver_parameters = {"rule" => params["rule"], "paragraph" => chosen.first&.id, "reason" => params["reason"]}
+
+      def folio_place_parameters = {"parts" => [params["part"].to_i], "place" => params["stands"], "first" => params["first"] != "no"}
+
+      def academic_parameters
+        {"main" => params["main"].to_i, "place" => params["stands"], **params.slice("front_format", "chapters")}.compact
       end
 
       # The change that a form asks for. Formatting by hand goes from the whole manuscript without flattening it, unless that is wanted.

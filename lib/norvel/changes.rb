@@ -69,6 +69,7 @@ require_relative "changes/parts/set_part"
 require_relative "changes/parts/set_folios"
 require_relative "changes/parts/academic_parts"
 require_relative "changes/contents/lists_follow"
+require_relative "changes/declared"
 
 module Norvel
   # Named operations on manuscripts.
@@ -84,12 +85,17 @@ module Norvel
       ListsFromTyped, HeadingsFromTyped, TidyWhiteSpace, DropPageBreaks, ReplaceBlankLines, MatchExample, PasteText, StartOver, Series
     ].to_h { |operation| [operation.operation_name, operation] }.freeze
 
+    # @param name [String]
+    # @return [Class] the operation of that name
+    # @raise [ChangeRefused]
+    def self.named(name) = OPERATIONS.fetch(name) { raise ChangeRefused, "There is no change called “#{name}”." }
+
     # @param name [String] of an operation
     # @param parameters [Hash]
     # @return [Operation]
     # @raise [ChangeRefused]
     def self.build(name, parameters = {})
-      OPERATIONS.fetch(name) { raise ChangeRefused, "There is no change called “#{name}”." }.new(parameters)
+      named(name).new(parameters)
     end
   end
 end

@@ -152,3 +152,43 @@ RSpec.describe Norvel::Changes do
     end
   end
 end
+
+RSpec.describe Norvel::Changes::Operation do
+  # A change by docs/architecture.md alone: what it takes, what it does, what it says.
+  let(:shouted) do
+    Class.new(described_class) do
+      takes paragraphs: :paragraphs, loud: :switch
+
+      def self.operation_name = "shout"
+
+      def carry_out(manuscript)
+        caps = {caps: parameters["loud"] ? true : nil}.compact
+        manuscript.with_paragraphs(chosen(manuscript).to_h { |paragraph| [paragraph.id, paragraph.with(runs: paragraph.runs.map { |run| run.with(properties: run.properties.merge(caps)) })] })
+      end
+
+      def sentence(manuscript) = "Shouted #{counted(chosen(manuscript).size, "paragraph")}."
+    end
+  end
+
+  it "is one class and one row: built by its name, kept in words, refused where it would lose a word" do
+    stub_const("Norvel::Changes::OPERATIONS", {**Norvel::Changes::OPERATIONS, "shout" => shouted}.freeze)
+    one = manuscript(paragraph(0, "Fog"), paragraph(1, "Ebb"))
+    change = Norvel::Changes.build("series", "title" => "Twice.", "changes" => [["shout", {"paragraphs" => [0], "loud" => true}]])
+    expect(change.call(one).paragraph(0).runs.first.properties).to eq({caps: true})
+    expect(Norvel::Changes.build("shout", "paragraphs" => "all").sentence(one)).to eq("Shouted 2 paragraphs.")
+    expect(Norvel::Changes.named("shout").asked).to eq({paragraphs: :paragraphs, loud: :switch})
+  end
+
+  it "declares what it takes, each of a kind that is known; the page that documents them is up to date" do
+    Norvel::Changes::OPERATIONS.each { |name, operation| expect([name, operation.taken.values - described_class::KINDS.keys]).to eq([name, []]) }
+    expect(Norvel::Changes::OPERATIONS.reject { |_, operation| operation.asked || operation.taken.any? }).to eq({})
+    expect(File.read(File.expand_path("../../docs/changes.md", __dir__), encoding: "UTF-8")).to eq(Norvel::Changes::Declared.page)
+  end
+
+  it "names in its file no parameter that it does not declare" do
+    said = Norvel::Changes::OPERATIONS.values.flat_map { |operation| operation.taken.keys.map(&:to_s) }.uniq
+    files = Dir[File.expand_path("../../lib/norvel/changes/**/*.rb", __dir__)]
+    named = files.flat_map { |path| File.read(path, encoding: "UTF-8").scan(/\bparameters(?:\.fetch\(|\[|\.dig\(|\.key\?\()"([a-z_]+)"/).flatten }.uniq
+    expect(named - said).to eq([])
+  end
+end

@@ -11,6 +11,31 @@ module Norvel
     # A value: it is frozen, and does the same to the same manuscript whatever it was called on before. Subclasses say
     # `carry_out(manuscript)` and `sentence(manuscript)`; one whose sentence rests on what came of it says `told`.
     class Operation
+      # What a parameter is written as, in words; the application reads its forms, and the documentation is made, from this.
+      KINDS = {
+        paragraphs: "ids of paragraphs, or “all”", paragraph: "the id of a paragraph", headings: "ids of headings", all: "“all”",
+        stretches: "stretches of words, each [id, from, to]", stretch: "one stretch of words at most", style: "the id of a style",
+        styles: "ids of styles, or by them", properties: "names of properties", values: "by property, as a person types them",
+        lengths: "by edge, as a person types them", name: "a name", word: "one of a few words", words: "text", lines: "type specifications",
+        number: "a whole number", numbers: "whole numbers", switch: "yes where it is said", yes_or_no: "yes or no", unless_no: "yes unless it is denied",
+        data: "data of its own", changes: "pairs of an operation's name and its parameters"
+      }.freeze
+
+      class << self
+        # Declares what a form asks a person for; with nothing, that there is nothing to be asked.
+        # @param kinds [Hash{Symbol=>Symbol}] by parameter one of KINDS
+        def takes(**kinds) = @asked = kinds.freeze
+
+        # Declares what is said besides by whoever builds the change.
+        def takes_besides(**kinds) = @besides = kinds.freeze
+
+        # @return [Hash{Symbol=>Symbol}, nil] what a form asks for; nil where no form does so by itself
+        attr_reader :asked
+
+        # @return [Hash{Symbol=>Symbol}] everything that it takes
+        def taken = {**(@asked || {}), **(@besides || {})}
+      end
+
       attr_reader :parameters
 
       # @param parameters [Hash{String=>Object}] of plain JSON values

@@ -5,6 +5,8 @@ module Norvel
     # Several changes as one step of the ledger: "title" is its sentence, "changes" are pairs of an
     # operation's name and its parameters.
     class Series < Operation
+      takes_besides title: :words, changes: :changes
+
       # A change and what goes with it, as one step.
       # @param operation [Operation] @param said [String] what is added to its sentence @param more [Array] pairs as in "changes"
       # @return [Series]

@@ -4,6 +4,8 @@ module Norvel
   module Changes
     # What the file says of itself: "title", "author", "subject", "keywords", and its "language"; an empty text takes one away.
     class SetInfo < Operation
+      takes_besides title: :words, author: :words, subject: :words, keywords: :words, language: :word
+
       NAMES = %w[title author subject keywords language].freeze
       LONGEST = 255
 
@@ -39,6 +41,8 @@ module Norvel
 
     # The text alternative of an image: the one at "place" (from 0) in a paragraph, in "text"; "decorative" says that it needs none.
     class SetAlternative < Operation
+      takes_besides paragraph: :paragraph, place: :number, text: :words, decorative: :switch
+
       LONGEST = 2_000
 
       def carry_out(manuscript)
@@ -68,6 +72,9 @@ module Norvel
 
     # The first row of a table ("paragraph": one in it) is a header row, or not ("on").
     class SetHeaderRow < Operation
+      takes paragraph: :paragraph
+      takes_besides on: :switch
+
       def carry_out(manuscript)
         table = manuscript.table_of(parameters.fetch("paragraph").to_i) or raise ChangeRefused, "That table is not there any more."
         raise ChangeRefused, "Only a table of the text itself gets a header row here." unless manuscript.blocks.include?(table)

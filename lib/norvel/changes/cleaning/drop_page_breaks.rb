@@ -5,6 +5,8 @@ module Norvel
     # Takes out page breaks that were typed before a paragraph that begins a page anyway, by its style or by itself: in a paragraph of their
     # own, at the end of the one before, or at its own beginning. Two breaks would leave a page blank.
     class DropPageBreaks < Substitution
+      takes_besides paragraphs: :paragraphs
+
       BREAK = "\f"
       CARRIED = %i[page_break].freeze # what a paragraph says of it
 

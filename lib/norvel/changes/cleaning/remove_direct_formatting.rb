@@ -7,6 +7,8 @@ module Norvel
     # character styles (or stay, or go, where "meaning" says so by kind; "emphasis" names the
     # styles by kind where they are others); superscripts, links, languages, numbering and forced breaks stay.
     class RemoveDirectFormatting < Operation
+      takes_besides paragraphs: :paragraphs, text: :stretches, kinds: :properties, meaning: :words, emphasis: :styles
+
       STAYS = (DirectFormatting::STAYS + %i[numbering break_before language]).freeze
 
       # What becomes of meaningful kinds where nothing is said.

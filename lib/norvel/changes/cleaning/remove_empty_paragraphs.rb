@@ -4,6 +4,8 @@ module Norvel
   module Changes
     # Takes out paragraphs with nothing in them but white space ("paragraphs": ids or "all"), where they may go.
     class RemoveEmptyParagraphs < Operation
+      takes paragraphs: :paragraphs
+
       def carry_out(manuscript)
         going = removed(manuscript)
         after = manuscript.with_paragraphs(going.to_h { |paragraph| [paragraph.id, nil] })

@@ -6,6 +6,8 @@ module Norvel
     # new page ("paragraphs": ids or "all"). Where a style says a space there itself, that is kept, or the whole gap is made of it ("whole":
     # such places, as "style side"); styles of a guide ("guided": ids) stay as they are. What few paragraphs of a style have is set by hand.
     class ReplaceBlankLines < Substitution
+      takes_besides paragraphs: :paragraphs, whole: :words, guided: :styles
+
       # Where blank lines stood alike: the style and the side of it, what the style `has` there, what is made of it, and `how`: :style, :kept,
       # :whole, :hand, :guided or :page.
       Place = Value.define(:gaps, :how, style: nil, side: nil, has: 0, value: 0) do

@@ -5,6 +5,8 @@ module Norvel
     # For hopeless cases: everything outside of tables in one style ("style"), with nothing by hand but emphasis; the exceptions
     # are given theirs afterwards.
     class StartOver < Operation
+      takes style: :style
+
       def carry_out(manuscript)
         bare = RemoveDirectFormatting.new("paragraphs" => "all").call(manuscript)
         ApplyStyle.new("style" => parameters["style"], "paragraphs" => outside_tables(manuscript)).call(bare)

@@ -6,6 +6,9 @@ module Norvel
     # line breaks in running text ("paragraphs": ids or "all"; "kinds": of KINDS, all when missing). A tab or spaces at the start
     # become a first-line indent, or centring where they put the line in the middle. Tabs that make columns are left.
     class TidyWhiteSpace < Substitution
+      takes paragraphs: :paragraphs
+      takes_besides kinds: :words
+
       KINDS = %w[start end double line_breaks].freeze
       COLUMNS = /\S\t+\S.*\S\t+\S|\S\t.*\n.*\S\t/m
 

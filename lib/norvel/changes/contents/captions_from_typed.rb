@@ -6,6 +6,8 @@ module Norvel
     # them. One whose number would come out otherwise stays as it is and is told. "paragraphs": ids, or "all"; captions above what they
     # belong to are kept with it, by a style of their own where theirs does not say so.
     class CaptionsFromTyped < Substitution
+      takes paragraphs: :all
+
       Typed = Struct.new(:caption, :paragraph, :match, :counts)
       # The number itself, with what stands before it of a chapter's ("2.").
       LAST = /\A(?<before>.*?)(?<last>(?<!\d)\d++)\z/

@@ -124,6 +124,9 @@ module Norvel
 
     # What lists of contents, figures and tables say is brought up to date: all of them, or the one whose first line is "list".
     class UpdateContents < Operation
+      takes
+      takes_besides list: :number
+
       def carry_out(manuscript)
         raise NothingToChange, "There is no list of contents in this manuscript." if manuscript.contents.empty?
 
@@ -149,6 +152,8 @@ module Norvel
     # A list of contents of its own: of headings down to "levels", or of captions that count "of" ("Figure"), under "title" where one is
     # given, before the paragraph "before". Typed lines that it stands for ("instead": ids) go.
     class MakeContents < Operation
+      takes_besides before: :paragraph, levels: :number, title: :words, of: :words, instead: :paragraphs
+
       MOST = 9
 
       def alters_text? = instead.any?

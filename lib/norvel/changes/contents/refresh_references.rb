@@ -22,6 +22,8 @@ module Norvel
 
     # Cross-references to pages, headings and captions say what they should; those that lead nowhere stay as they are, and are told.
     class RefreshReferences < Operation
+      takes
+
       include Refreshed
 
       def carry_out(manuscript)
@@ -43,6 +45,8 @@ module Norvel
 
     # Numbers that fields count, of captions for the most part, are counted anew; what refers to them follows.
     class RecountNumbers < Operation
+      takes
+
       include Refreshed
 
       def alters_text? = true # numbers, as the person asks

@@ -4,6 +4,8 @@ module Norvel
   module Changes
     # Another "guide" judges the manuscript, called "title"; "from" is the one that did before.
     class ChooseGuide < Operation
+      takes_besides guide: :name, title: :words, from: :name
+
       NONE = "none" # what is said for no guide at all
 
       def carry_out(manuscript)

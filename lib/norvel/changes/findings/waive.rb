@@ -4,6 +4,8 @@ module Norvel
   module Changes
     # A finding of a rule ("rule", "paragraph": nil where it is about none) is let be, for a "reason"; without one it counts again.
     class Waive < Operation
+      takes_besides rule: :name, paragraph: :paragraph, reason: :words
+
       LONGEST = 500
 
       def carry_out(manuscript)
@@ -37,6 +39,8 @@ module Norvel
 
     # Mends several findings in one step, as a series; changes that have become needless, or cannot be made, are left out.
     class Mend < Series
+      takes_besides title: :words, changes: :changes
+
       def carry_out(manuscript)
         after = parameters.fetch("changes").reduce(manuscript) do |now, (name, details)|
           Changes.build(name, details).call(now)

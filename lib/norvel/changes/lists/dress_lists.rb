@@ -4,6 +4,8 @@ module Norvel
   module Changes
     # Gives the lists of the chosen paragraphs the indents and signs of a sheet ("kinds": Guide::ListKind#dump). Numbers keep their form.
     class DressLists < ListChange
+      takes_besides paragraphs: :paragraphs, kinds: :data
+
       def carry_out(manuscript)
         used = used_lists(manuscript)
         alike = manuscript.lists.values.select { |list| used.any? { |other| other.id == list.id || (other.counter && other.counter == list.counter) } }

@@ -6,6 +6,8 @@ module Norvel
     # numbers with, another form ("CHAPTER 2:" among "Chapter 1:") counts along by itself; what is typed goes where it is the same,
     # sign for sign. Headings without a number stay without.
     class HeadingsFromTyped < Substitution
+      takes paragraphs: :paragraphs
+
       # What stands before the number of a chapter or a part, as authors write it.
       WORDS = %w[chapter kapitel chapitre capítulo capitolo hoofdstuk kapitola rozdział luku part teil partie parte deel del
         section abschnitt sección sezione paragraaf appendix anhang annexe apéndice appendice bijlage].freeze

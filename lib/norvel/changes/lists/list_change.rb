@@ -88,6 +88,8 @@ module Norvel
     # Changes levels of a list ("list": its id; "levels": by index from 0, each with "format", "text" such as "%1.%2",
     # "start", "suffix", "indent_start", "indent_first", "style": the paragraph style tied to it).
     class ChangeList < ListChange
+      takes_besides list: :name, levels: :data
+
       def carry_out(manuscript)
         before = list(manuscript)
         levels = before.levels.dup

@@ -4,6 +4,8 @@ module Norvel
   module Changes
     # Makes list items of the chosen paragraphs ("kind": numbers, letters or bullets), as a list of their own.
     class MakeList < ListChange
+      takes paragraphs: :paragraphs, kind: :word
+
       KINDS = {"numbers" => ["decimal", "%d."], "letters" => ["lower_letter", "%d)"], "bullets" => ["bullet", "•"]}.freeze
       STEP = 457_200 # EMU an item is set in, each level more
 
@@ -21,6 +23,8 @@ module Norvel
 
     # Begins the numbers of a list anew at a paragraph ("paragraph"; "start", 1 when missing); those after it follow.
     class RestartNumbers < ListChange
+      takes paragraph: :paragraph, start: :words
+
       def carry_out(manuscript)
         cascade, paragraph, ref = numbered_item(manuscript)
         id = manuscript.free_list_id
@@ -50,6 +54,8 @@ module Norvel
 
     # Lets a list go on from the numbers of the one before it, from "paragraph" on.
     class ContinueNumbers < RestartNumbers
+      takes paragraph: :paragraph
+
       def carry_out(manuscript)
         cascade, paragraph, ref = numbered_item(manuscript)
         format = manuscript.lists[ref.list].levels[ref.level]&.format
@@ -65,6 +71,8 @@ module Norvel
 
     # Sets list items one level deeper ("by": 1) or higher (-1), or ends the list for them (0).
     class ShiftItems < ListChange
+      takes paragraphs: :paragraphs, by: :number
+
       def carry_out(manuscript)
         cascade = Cascade.new(manuscript)
         manuscript.with_paragraphs(chosen(manuscript).to_h { |paragraph| [paragraph.id, shifted(paragraph, cascade)] })

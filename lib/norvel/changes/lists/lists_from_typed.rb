@@ -5,6 +5,8 @@ module Norvel
     # Makes lists of numbers and bullets that were typed ("paragraphs": ids or "all"). A label goes only where the list
     # generates it again, sign for sign; otherwise it stays.
     class ListsFromTyped < Substitution
+      takes paragraphs: :paragraphs
+
       STEP = 457_200 # EMU an item is set in
       BLANK = 38_100 # EMU that a blank at a paragraph's start counts for
 

@@ -5,6 +5,8 @@ module Norvel
     # Numbers the headings through their styles ("scheme": a name of SCHEMES, or "none"; "prefix" stands before the first
     # level's number). What was numbered by hand on single headings goes.
     class NumberHeadings < ListChange
+      takes scheme: :words, prefix: :words
+
       SCHEMES = {
         "1, 1.1, 1.1.1" => [%w[decimal %1], %w[decimal %1.%2], %w[decimal %1.%2.%3], %w[decimal %1.%2.%3.%4]],
         "1., 1.1., 1.1.1." => [%w[decimal %1.], %w[decimal %1.%2.], %w[decimal %1.%2.%3.], %w[decimal %1.%2.%3.%4.]],

@@ -6,6 +6,8 @@ module Norvel
     # new place only. "revisions" are [paragraph, ref] of Manuscript::Matter, or "all"; the others stay recorded. A paragraph whose end was
     # taken out joins the next, or goes where it holds nothing (ISO/IEC 29500-1 §17.13.5.15). Of formatting, what was changed stays.
     class AcceptRevisions < Operation
+      takes_besides revisions: :data
+
       # @param manuscript [Manuscript]
       # @return [Array<Manuscript::Matter>] what may be accepted
       def self.of(manuscript)

@@ -5,6 +5,8 @@ module Norvel
     # Takes out of the file what it tells of persons ("kinds" of Manuscript::Trace and "author", who the file's properties name, or "all").
     # Comments and revisions themselves stay.
     class RemoveTraces < Operation
+      takes_besides kinds: :words
+
       AUTHOR = "author"
 
       # @param manuscript [Manuscript]

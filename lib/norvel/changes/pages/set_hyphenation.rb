@@ -4,6 +4,8 @@ module Norvel
   module Changes
     # Divides words at line ends where the style allows it ("on": true), or nowhere.
     class SetHyphenation < Operation
+      takes on: :yes_or_no
+
       def carry_out(manuscript) = manuscript.with(settings: manuscript.settings.with(hyphenate: on))
 
       def sentence(_manuscript) = on ? "Words are divided at line ends." : "Words are not divided."

@@ -46,6 +46,8 @@ module Norvel
     # Changes paper and margins of every section, or of those in "sections": "paper" is a name,
     # "margin" holds lengths by edge (top, bottom, start, end, gutter, header, footer).
     class SetPageDesign < Operation
+      takes_besides paper: :word, margin: :lengths, sections: :numbers
+
       include OnPaper
 
       def carry_out(manuscript)

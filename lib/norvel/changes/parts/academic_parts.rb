@@ -6,6 +6,8 @@ module Norvel
     # the paragraph "main" on with arabic ones from 1, chapters on a new page or a new recto ("chapters": page, recto or as_is), the folios at
     # "place" (SetFolios); from the paragraph "back" on a part of its own, where one is named.
     class AcademicParts < Operation
+      takes_besides main: :paragraph, back: :paragraph, front_format: :word, format: :word, chapters: :word, place: :word
+
       def carry_out(manuscript)
         steps(manuscript).reduce(manuscript) do |now, step|
           step.carry_out(now)

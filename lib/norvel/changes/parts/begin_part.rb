@@ -60,6 +60,9 @@ module Norvel
     # A part begins with a paragraph ("paragraph"): on a new page, a recto, a verso or upon the page ("begins"); "folio" says how its
     # pages are numbered (SetPart).
     class BeginPart < Operation
+      takes paragraph: :paragraph, begins: :word
+      takes_besides folio: :data
+
       def carry_out(manuscript)
         after, part = Division.at(manuscript, parameters.fetch("paragraph").to_i)
         raise NothingToChange, "The first part begins there; change its design instead." if part.zero? && parameters["folio"].nil?
@@ -79,6 +82,8 @@ module Norvel
 
     # A part ("part", from 0) is one with the one before again, in whose page design it stands then.
     class JoinParts < Operation
+      takes part: :number
+
       def carry_out(manuscript)
         part = parameters.fetch("part").to_i
         raise ChangeRefused, "There is no part before this one." unless part.between?(1, manuscript.sections.size - 1)
@@ -108,6 +113,8 @@ module Norvel
 
     # A wide table or figure ("paragraph": one of its paragraphs, or the figure's) on a landscape page of its own, with its caption.
     class LandscapePage < Operation
+      takes paragraph: :paragraph
+
       def carry_out(manuscript)
         first, last = stretch(manuscript)
         following = manuscript.blocks[last + 1]

@@ -52,6 +52,8 @@ module Norvel
     # Where the folio stands in parts ("parts": numbers from 0, or nothing for all): "place" is top or bottom, and start, center, end, inner
     # or outer ("bottom outer"), or "none"; "first" says whether the first page has it. Words in headers and footers stay.
     class SetFolios < Operation
+      takes_besides parts: :numbers, place: :word, first: :switch, kind: :word
+
       include Margins
 
       PLACES = %w[top bottom].product(%w[start center end inner outer]).map { |pair| pair.join(" ") }.freeze
@@ -160,6 +162,8 @@ module Norvel
     # A running head: what a header or footer says ("side": top or bottom; "kind": default, first or even) in parts, as words with what is
     # worked out in braces: {folio}, {pages}, {title}, {author}, {chapter}, {date}; tabs and line ends as such. Nothing takes it away.
     class SetRunningHead < Operation
+      takes_besides parts: :numbers, side: :word, kind: :word, text: :words, today: :words, title: :words
+
       include Margins
 
       FIELDS = {"folio" => :page, "pages" => :pages, "title" => :title, "author" => :author, "chapter" => :chapter, "date" => :date}.freeze

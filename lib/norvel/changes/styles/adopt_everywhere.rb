@@ -5,6 +5,8 @@ module Norvel
     # Every style adopts at once what most of its paragraphs have by hand; those are bared of it, the others follow. Headings keep
     # clear of what they would take over from running text.
     class AdoptEverywhere < Operation
+      takes
+
       def carry_out(manuscript)
         found = CommonestByHand.of(manuscript)
         raise ChangeRefused, "No style has paragraphs that mostly have the same by hand." if found.empty?

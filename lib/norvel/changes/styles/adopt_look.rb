@@ -5,6 +5,8 @@ module Norvel
     # From example to style: what was set by hand on a whole paragraph goes into its style ("paragraph": an id), and
     # every other paragraph of the style follows. What only parts of its text have stays where it is.
     class AdoptLook < Operation
+      takes paragraph: :paragraph
+
       def carry_out(manuscript)
         sheet = manuscript.sheet
         style = adopting(sheet, example(manuscript))
@@ -53,6 +55,8 @@ module Norvel
     # The same, but a new style takes the look: "name"; its parent is the style the paragraph had. Paragraphs formatted
     # alike by hand come along, those with more or less by hand do not.
     class StyleFromLook < AdoptLook
+      takes paragraph: :paragraph, name: :name
+
       def sentence(_manuscript) = "Made the style “#{parameters["name"].to_s.strip}” of a paragraph that looks right."
 
       private

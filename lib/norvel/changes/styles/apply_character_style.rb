@@ -6,6 +6,8 @@ module Norvel
     # taken off the words as direct formatting, so that the style decides from now on. A paragraph style stands for the
     # character style that is linked to it.
     class ApplyCharacterStyle < Operation
+      takes style: :style, text: :stretches
+
       def carry_out(manuscript)
         style = wanted(manuscript.sheet)
         with_stretches(manuscript) { |run| run.with(style: style&.id, properties: style ? run.properties.except(*style.properties.keys) : run.properties) }
@@ -32,6 +34,8 @@ module Norvel
     # From example to style, for words: the character style of a stretch takes over what was set on it by hand ("text": one
     # stretch). Other words in that style that said the same by hand are bared too.
     class AdoptTextLook < Operation
+      takes text: :stretches
+
       def carry_out(manuscript)
         sheet = manuscript.sheet
         style = adopting(sheet, manuscript).with_values(taken(manuscript))
@@ -77,6 +81,8 @@ module Norvel
     # The same, but a new character style takes the look: "name". With "all", every other stretch that was formatted
     # just so by hand comes along.
     class CharacterStyleFromLook < AdoptTextLook
+      takes text: :stretches, name: :name, all: :switch
+
       def sentence(_manuscript) = "Made the character style “#{parameters["name"].to_s.strip}” of words that look right."
 
       private

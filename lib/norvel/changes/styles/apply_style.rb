@@ -5,6 +5,9 @@ module Norvel
     # Gives the chosen paragraphs a paragraph style. Direct formatting stays (with "shed": but for what the style says too), and so does a
     # number or bullet: one that came from the old style is set on the paragraph where the new style brings none.
     class ApplyStyle < Operation
+      takes style: :style, paragraphs: :paragraphs
+      takes_besides shed: :switch
+
       def carry_out(manuscript)
         style = manuscript.sheet.fetch(parameters["style"])
         raise ChangeRefused, "“#{style.name}” is no paragraph style." unless style.kind == :paragraph

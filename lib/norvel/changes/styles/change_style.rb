@@ -5,6 +5,8 @@ module Norvel
     # Changes own values of a style; every paragraph of it, and every style under it that does not say
     # otherwise, follows. Values are written as a person types them; "" gives one back to the parent.
     class ChangeStyle < Operation
+      takes_besides style: :style, values: :values
+
       def carry_out(manuscript)
         values = values(manuscript)
         style = manuscript.sheet.fetch(parameters["style"])

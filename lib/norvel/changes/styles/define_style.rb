@@ -5,6 +5,8 @@ module Norvel
     # Adds a style to the sheet: "id", "name", "kind", "parent", "next" and "values" as a person types them ("lean": without those that
     # its parent says already). After a heading under which it is made comes what comes after that; otherwise the same style.
     class DefineStyle < Operation
+      takes_besides id: :name, name: :name, kind: :word, parent: :style, next: :style, values: :values, lean: :switch
+
       def carry_out(manuscript)
         raise ChangeRefused, "The manuscript already has a style “#{parameters["name"]}”." if manuscript.sheet[parameters["id"]]
 

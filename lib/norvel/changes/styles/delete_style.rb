@@ -11,6 +11,8 @@ module Norvel
     # Takes a style out of the sheet: what was in it gets the "replacement" (which merges the two), styles that rested on it
     # rest on its parent.
     class DeleteStyle < Operation
+      takes style: :style, replacement: :style
+
       def carry_out(manuscript)
         sheet = manuscript.sheet
         style = sheet.fetch(parameters["style"])
@@ -83,6 +85,9 @@ module Norvel
     # Takes out every paragraph and character style that nothing uses, rests on, follows or is linked to ("styles": ids, where only
     # some of these are to go).
     class RemoveUnusedStyles < Operation
+      takes
+      takes_besides styles: :styles
+
       # @return [Array<StyleSheet::Style>] that may go
       def self.unused(manuscript)
         sheet = manuscript.sheet

@@ -5,6 +5,8 @@ module Norvel
     # Tries values on the chosen paragraphs alone ("paragraphs"), or on stretches of their text ("text"), as direct
     # formatting: "values" by property as a person types them; "" takes one away.
     class FormatHere < Operation
+      takes_besides paragraphs: :paragraphs, text: :stretches, values: :values
+
       def carry_out(manuscript)
         values = values(manuscript)
         return format_text(manuscript, values) if parameters["text"]

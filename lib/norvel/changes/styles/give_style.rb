@@ -5,6 +5,8 @@ module Norvel
     # Gives the chosen paragraphs a style so that they look like it: what they have by hand goes, italics and bold inside sentences become
     # character styles. With "keep" it stays. Either is told.
     class GiveStyle < Operation
+      takes style: :style, paragraphs: :paragraphs, keep: :switch
+
       NAMED = 4 # kinds of what went, in the sentence
 
       def carry_out(manuscript)

@@ -4,6 +4,8 @@ module Norvel
   module Changes
     # Hangs a style under another parent ("parent": an id, "" for none).
     class HangStyle < Operation
+      takes style: :style, parent: :style
+
       def carry_out(manuscript)
         sheet = manuscript.sheet
         style = sheet.fetch(parameters["style"])
@@ -26,6 +28,8 @@ module Norvel
 
     # Says which style the next paragraph gets after one in this style ("next": an id, "" for the same).
     class SetNextStyle < Operation
+      takes style: :style, next: :style
+
       def carry_out(manuscript)
         sheet = manuscript.sheet
         following = parameters["next"].to_s.empty? ? nil : sheet.fetch(parameters["next"]).id

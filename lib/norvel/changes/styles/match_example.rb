@@ -5,6 +5,8 @@ module Norvel
     # Makes paragraphs come out like an example ("paragraphs", "example": an id): its style and what it has by hand as a whole.
     # What only parts of their text have stays.
     class MatchExample < Operation
+      takes_besides paragraphs: :paragraphs, example: :paragraph
+
       def carry_out(manuscript)
         model = example(manuscript)
         whole, = DirectFormatting.whole_and_parts(model)

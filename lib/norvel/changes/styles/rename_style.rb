@@ -4,6 +4,8 @@ module Norvel
   module Changes
     # Gives a style another name. Its id, its level and everything that uses it stay.
     class RenameStyle < Operation
+      takes style: :style, name: :name
+
       def carry_out(manuscript)
         style = manuscript.sheet.fetch(parameters["style"])
         manuscript.with(sheet: manuscript.sheet.with_style(style.renamed(free_name(manuscript.sheet, parameters["name"], except: style))))
@@ -16,6 +18,8 @@ module Norvel
 
     # Adds a copy of a style under another name, with the same parent and own values.
     class DuplicateStyle < Operation
+      takes style: :style, name: :name
+
       def carry_out(manuscript)
         sheet = manuscript.sheet
         style = sheet.fetch(parameters["style"])

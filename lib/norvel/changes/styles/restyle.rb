@@ -7,6 +7,8 @@ module Norvel
     # Several at once ("lines") may rest on one another in any order. The style of the last is given to "paragraphs" or "text", where they
     # are said, and what these have by hand of the same goes. With "lenient", what is not understood was left out on purpose.
     class Restyle < Operation
+      takes_besides lines: :lines, lenient: :switch, paragraphs: :paragraphs, text: :stretches
+
       def carry_out(manuscript)
         readings = read(manuscript)
         after = parents_first(manuscript, readings).reduce(manuscript) { |now, reading| restyled(now, reading) }

@@ -5,6 +5,8 @@ module Norvel
     # Promotes headings ("by": -1) or demotes them (1), each with the headings under it, by giving them the heading style of
     # the other level.
     class ShiftHeadings < Operation
+      takes paragraphs: :headings, by: :number
+
       # @return [Array<Manuscript::Paragraph>] a heading and those subordinate to it, in order
       def self.family(manuscript, cascade, heading)
         level = cascade.paragraph(heading)[:outline_level]

@@ -6,6 +6,8 @@ module Norvel
     # example ("paragraph") have a "look" (`Stored`, by property) with nothing by hand, in its table and list too, and the "paragraphs" get
     # it. A heading has its "level", and is kept with what follows as the style says; "break_before" where every one of them begins a page.
     class StyleAsSeen < Operation
+      takes_besides style: :style, name: :name, parent: :style, paragraph: :paragraph, paragraphs: :paragraphs, look: :data, level: :number, break_before: :switch
+
       # All that a style can say and an example shows, the heading level and the break apart, which are said.
       NAMES = Properties.all.select { |property| property.written? && property.direct }.map(&:name) - %i[outline_level break_before]
 

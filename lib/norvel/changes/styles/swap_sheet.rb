@@ -66,6 +66,8 @@ module Norvel
     # the other's stands for it ("" keeps its own). The style that comes takes the id of the one it stands for, and none of its values;
     # where it stands for several, the others rest on it without values of their own. Plan, template and a swap by hand are this one change.
     class SwapSheet < StylesFromElsewhere
+      takes_besides sheet: :data, mapping: :styles
+
       def carry_out(manuscript)
         sheet = manuscript.sheet
         mapping = wanted_mapping(sheet)
@@ -150,6 +152,8 @@ module Norvel
     # Takes single styles from another sheet ("styles": ids there to "take", which puts theirs in the place of one of the
     # same name, or "beside", which takes it under a name of its own).
     class TakeStyles < StylesFromElsewhere
+      takes_besides sheet: :data, styles: :styles
+
       def carry_out(manuscript)
         sheet = manuscript.sheet
         chosen = chosen_styles

@@ -5,6 +5,8 @@ module Norvel
     # All tables of the body at once: the sheet's styles in their cells, header rows that repeat, borders and shading by their table style
     # and not by hand, no table wider than the text, and columns of numbers at the end of their column.
     class DressTables < Operation
+      takes
+
       NUMBERS = "Table numbers"
 
       def carry_out(manuscript)

@@ -7,6 +7,8 @@ module Norvel
     # Gives a paragraph another text ("paragraph", "text"): words that stay keep their formatting, new ones take that of
     # the text before them. Images, notes and fields stay where they are.
     class EditText < TextEdit
+      takes_besides paragraph: :paragraph, text: :words
+
       TOKENS = /[\p{L}\p{N}][\p{L}\p{M}\p{N}'’]*|[[:space:]]+|./m
       MOST_TOKENS = 6_000
 
@@ -68,6 +70,8 @@ module Norvel
 
     # Puts other words in the place of some, wherever they stand ("find", "replace"; "case": true where capitals count).
     class ReplaceText < EditText
+      takes find: :words, replace: :words, case: :switch
+
       def carry_out(manuscript)
         found = found(manuscript)
         raise ChangeRefused, "“#{parameters["find"]}” does not stand in the manuscript." if found.empty?

@@ -4,6 +4,9 @@ module Norvel
   module Changes
     # Puts a new paragraph behind another ("paragraph", "text"), in that one's next style or in "style".
     class InsertParagraph < TextEdit
+      takes paragraph: :paragraph
+      takes_besides text: :words, style: :style
+
       def carry_out(manuscript)
         before = paragraph(manuscript)
         refuse_within_list(manuscript, before)
@@ -23,6 +26,8 @@ module Norvel
 
     # Takes paragraphs out with their text ("paragraphs": ids).
     class DeleteParagraphs < TextEdit
+      takes paragraphs: :paragraphs
+
       def carry_out(manuscript)
         going = chosen(manuscript)
         refuse_listed(manuscript, *going)
@@ -54,6 +59,8 @@ module Norvel
 
     # Moves neighbouring paragraphs over the block before them ("by": -1) or after them (1).
     class MoveParagraphs < TextEdit
+      takes paragraphs: :paragraphs, by: :number
+
       def carry_out(manuscript)
         moving = chosen(manuscript)
         refuse_listed(manuscript, *moving)

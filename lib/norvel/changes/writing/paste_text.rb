@@ -5,6 +5,8 @@ module Norvel
     # Puts text from elsewhere behind a paragraph ("paragraph", "blocks": Formats::Pasted), in the manuscript's own styles by what
     # each block is; emphasis takes the character styles.
     class PasteText < TextEdit
+      takes_besides paragraph: :paragraph, blocks: :data
+
       RAISED = %w[superscript subscript].freeze
       RUNNING = %i[body first_body abstract].freeze
 

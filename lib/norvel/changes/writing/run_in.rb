@@ -4,6 +4,8 @@ module Norvel
   module Changes
     # Lets the next paragraph go on in the line of a heading ("paragraphs"; "run_in": false sets them on lines of their own again).
     class SetRunIn < Operation
+      takes paragraphs: :headings, run_in: :unless_no
+
       # @param manuscript [Manuscript] @param heading [Manuscript::Paragraph] of the body, a cell or a note
       # @return [String, nil] why it cannot run in, in a sentence
       def self.hindrance(manuscript, heading)
@@ -49,6 +51,8 @@ module Norvel
 
     # Makes a run-in heading of the first words of a paragraph ("text": one stretch from its beginning; "style").
     class RunInFromWords < Operation
+      takes text: :stretch, style: :style
+
       def carry_out(manuscript)
         paragraph, from, to = stretches(manuscript).first
         refuse_listed(manuscript, paragraph)

@@ -4,6 +4,8 @@ module Norvel
   module Changes
     # Ends a paragraph at "at" (an offset); the rest becomes a paragraph of its own, in the next style when nothing is left for it.
     class SplitParagraph < TextEdit
+      takes_besides paragraph: :paragraph, at: :number, new: :number, style: :style, bare: :switch
+
       def carry_out(manuscript)
         before = paragraph(manuscript)
         refuse_listed(manuscript, before)
@@ -35,6 +37,8 @@ module Norvel
 
     # Joins a paragraph with the one after it, in the first one's style; a space stands between the words unless "bare".
     class JoinParagraphs < TextEdit
+      takes paragraph: :paragraph
+
       def carry_out(manuscript)
         first = paragraph(manuscript)
         _, blocks, index = place(manuscript, first)

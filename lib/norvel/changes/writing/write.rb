@@ -5,6 +5,8 @@ module Norvel
     # What a person wrote in one paragraph, and what they did at its end ("steps": pairs of an operation's name and its
     # parameters), as one step of the ledger.
     class Write < Series
+      takes_besides steps: :data
+
       STEPS = %w[edit_text split_paragraph join_paragraphs insert_paragraph apply_style].freeze
 
       def alters_text? = true
