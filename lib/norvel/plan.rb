@@ -20,7 +20,10 @@ module Norvel
     Remark = Value.define(:part, :sentence, :paragraphs)
 
     # Paragraphs that are taken for the same for the same reason: how surely, and in how many looks they come.
-    Group = Value.define(:role, :reason, :paragraphs, :confidence, :looks)
+    Group = Value.define(:role, :reason, :paragraphs, :confidence, :looks) do
+      # @return [Boolean] whether a person should look at it
+      def unsure? = Plan.how_sure(confidence) == "unsure"
+    end
 
     PARTS = {
       page_design: "Paper and margins", sheet: "The guide's style sheet", long_quotations: "Long quotations in quotation marks",
@@ -53,7 +56,7 @@ module Norvel
       groups = look_of.keys.sort.group_by { |id| roles.of(id).then { |role| [role.name, role.reasons.first] } }.map do |(role, reason), ids|
         Group.new(role: role, reason: reason, paragraphs: ids, confidence: (ids.sum { |id| roles.of(id).confidence } / ids.size).round(2), looks: ids.map { |id| look_of[id] }.uniq)
       end
-      groups.sort_by { |group| [(group.confidence < 0.7) ? 0 : 1, Roles::ALL.index(group.role), -group.paragraphs.size] }
+      groups.sort_by { |group| [group.unsure? ? 0 : 1, Roles::ALL.index(group.role), -group.paragraphs.size] }
     end
 
     private

@@ -82,11 +82,13 @@ module Norvel
       end
     end
 
+    SURE, LIKELY = 0.85, 0.7 # from which on something is called so; common practice of ours, no source
+
     # @param confidence [Numeric] @return [String] "sure", "likely" or "unsure"
     def self.how_sure(confidence)
-      return "sure" if confidence >= 0.85
+      return "sure" if confidence >= SURE
 
-      (confidence >= 0.7) ? "likely" : "unsure"
+      (confidence >= LIKELY) ? "likely" : "unsure"
     end
 
     # @return [String] a role as it is called of so many: "headings of level 1"
