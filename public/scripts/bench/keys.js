@@ -2,7 +2,8 @@
 // a key that comes before the editor is there is written in it.
 import { base, bench, pages, slip, state } from "./room.js";
 import { reveal } from "./pages.js";
-import { chosenOnes, move } from "./choice.js";
+import { chosenOnes } from "./marks.js";
+import { move } from "./choice.js";
 import { write, writeAfter, writing, feed, endingDone } from "./writing.js";
 import { pending, drained } from "./outbox.js";
 import { inSweep, sweepKey, startSweep } from "./sweep.js";

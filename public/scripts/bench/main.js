@@ -1,5 +1,5 @@
 // The bench in the browser: each module is one idea; here they are put together.
-import { bench, pages, state, stand, base, refuse } from "./room.js";
+import { bench, pages, state, stand, base, refuse, letProposalGo } from "./room.js";
 import { startForms } from "./forms.js";
 
 const MARKED = /^(#{1,6}\s+\S|>\s?\S|\s*[-*+•]\s+\S|\s*\d{1,3}[.)]\s+\S)/; // as Norvel::Formats::Pasted::MARKS
@@ -20,13 +20,13 @@ function tellAddress() {
 }
 
 async function startBench() {
-  const names = ["pages", "choice", "writing", "outbox", "keys", "original", "proposals", "palette", "strip", "zoom", "own_keys", "printing", "measures"];
+  const names = ["pages", "marks", "choice", "writing", "outbox", "keys", "original", "proposals", "palette", "strip", "zoom", "own_keys", "printing", "measures"];
   const parts = Object.fromEntries(await Promise.all(names.map(async (name) => [name, await import(`./${name}.js`)])));
-  const { pages: pagesOf, choice, writing } = parts;
+  const { pages: pagesOf, marks, writing } = parts;
   const { offerDraft, after } = parts.outbox;
   const { startKeys, find } = parts.keys;
   const { startOriginal } = parts.original;
-  const { startProposals, letProposalGo } = parts.proposals;
+  const { startProposals } = parts.proposals;
   const { startPalette } = parts.palette;
   const { drawStrip } = parts.strip;
   const { startZoom } = parts.zoom;
@@ -35,7 +35,7 @@ async function startBench() {
   const { watch, redraw, reveal, tellPage, letGo, sheet, heldNewer, askLater } = pagesOf;
   heldNewer(writing.isNewer);
   watch();
-  choice.paintAll();
+  marks.paintAll();
   startZoom();
   startOwnKeys();
   startKeys();
@@ -75,18 +75,18 @@ async function startBench() {
 
   document.body.addEventListener("htmx:afterSwap", (event) => {
     if (event.detail.target.id !== "slip") return;
-    if (state()?.dataset.keep === undefined) choice.takeChoice();
+    if (state()?.dataset.keep === undefined) marks.takeChoice();
     slip.scrollTop = 0;
     tellAddress();
-    choice.paintAll();
+    marks.paintAll();
   });
   document.body.addEventListener("htmx:afterSettle", (event) => { if (event.detail.target.id === "slip") askLater(); }); // before that nobody would hear it
 
   document.body.addEventListener("norvel:changed", async (event) => {
     letProposalGo();
-    choice.markFresh(event.detail.touched);
+    marks.markFresh(event.detail.touched);
     await redraw(event.detail);
-    choice.markFresh([]);
+    marks.markFresh([]);
     writing.settled();
   });
 
@@ -99,7 +99,7 @@ async function startBench() {
   // Text from the clipboard goes behind the chosen paragraph, in the manuscript's own styles.
   document.addEventListener("paste", (event) => {
     if (event.target.closest?.("input, select, textarea, [contenteditable]")) return;
-    const [id, ...more] = choice.chosenOnes();
+    const [id, ...more] = marks.chosenOnes();
     if (id === undefined || more.length) return void refuse("Choose the paragraph after which the text shall stand, then paste.");
     event.preventDefault();
     const values = { chosen: id, html: event.clipboardData.getData("text/html"), plain: event.clipboardData.getData("text/plain") };
@@ -111,9 +111,9 @@ async function startBench() {
   });
 
   if (state()?.dataset.chosen) {
-    choice.takeChoice();
+    marks.takeChoice();
     await reveal();
-    choice.paintAll();
+    marks.paintAll();
     if (state()?.dataset.goOn !== undefined) writing.write(state().dataset.chosen);
   }
   startProposals();

@@ -1,7 +1,6 @@
 // Pages are fetched as they come into view and let go when they leave; their texts come along as data.
-import { base, bench, pages, state, say } from "./room.js";
-import { paint, paintAll } from "./choice.js";
-import { proposal } from "./proposals.js";
+import { base, bench, pages, state, say, proposal } from "./room.js";
+import { paint, paintAll } from "./marks.js";
 import { drawStrip } from "./strip.js";
 
 const KEPT = 10; // pages in the document tree at once
@@ -193,6 +192,8 @@ export function tellPage() {
   document.querySelectorAll(".strip .here").forEach((one) => one.classList.remove("here"));
   document.querySelector(`.strip [data-page="${top.dataset.page}"]`)?.classList.add("here");
 }
+
+document.body.addEventListener("norvel:strip", tellPage);
 
 // What the styles of the manuscript come to, by id: of the state that was seen last.
 let tabled = bench?.dataset.head;

@@ -1,24 +1,20 @@
 // A change that is being considered is shown on the pages, in the proposal colour, until it is saved or left.
-import { proposedEarly, state } from "./room.js";
+import { proposedEarly, state, proposal, propose, letProposalGo } from "./room.js";
 import { redraw, sheet, draw } from "./pages.js";
 
-let shown = null;
-export const proposal = () => shown;
-export const letProposalGo = () => { shown = null; }; // it is made, or another change was
-
 export function startProposals() {
-  const show = (detail) => { shown = detail.id; redraw(detail); };
+  const show = (detail) => { propose(detail.id); redraw(detail); };
   const early = proposedEarly();
   if (early) show(early);
   else if (state()?.dataset.proposed) {
-    shown = state().dataset.proposed;
+    propose(state().dataset.proposed);
     redraw();
   }
   document.body.addEventListener("norvel:proposed", (event) => show(event.detail));
   document.body.addEventListener("htmx:afterSwap", (event) => {
     const trigger = event.detail.xhr.getResponseHeader("HX-Trigger") || "";
-    if (event.detail.target.id !== "slip" || !shown || trigger.includes("norvel:proposed")) return;
-    shown = null;
+    if (event.detail.target.id !== "slip" || !proposal() || trigger.includes("norvel:proposed")) return;
+    letProposalGo();
     if (!trigger) redraw();
   });
   document.body.addEventListener("click", async (event) => {

@@ -14,6 +14,12 @@ export function proposedEarly() {
   return early;
 }
 
+// The change that is being considered, by its id.
+let proposed = null;
+export const proposal = () => proposed;
+export const propose = (id) => { proposed = id; };
+export const letProposalGo = () => { proposed = null; }; // it is made, or another change was
+
 export const state = () => document.getElementById("chosen");
 export const head = () => bench.dataset.head;
 

@@ -1,6 +1,5 @@
 // The whole manuscript as drawn ink. What has not changed is not sent again.
 import { base, bench } from "./room.js";
-import { tellPage } from "./pages.js";
 
 const box = document.getElementById("strip");
 let shown = null; // the state whose strip stands there
@@ -16,5 +15,5 @@ export async function drawStrip() {
   like.forEach((one) => one.append(...[...before.get(one.dataset.like).children].map((part) => part.cloneNode(true))));
   box.replaceChildren(svg);
   shown = head;
-  tellPage();
+  document.body.dispatchEvent(new CustomEvent("norvel:strip"));
 }

@@ -2,7 +2,7 @@
 // outbox takes it to the server.
 import { pages, state, slip, refuse, say, points, bench } from "./room.js";
 import { texts, styles, place, redraw, reveal } from "./pages.js";
-import { chooseHere, markFresh } from "./choice.js";
+import { chooseHere, markFresh } from "./marks.js";
 import { connect, send, fresh, pending, isHeld, again, keepDraft, waitsFor, drained } from "./outbox.js";
 
 const SIGN = "\uFFFC"; // holds the place of an image, a note mark, a field

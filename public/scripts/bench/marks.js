@@ -1,0 +1,56 @@
+// What is chosen, and how the pages show it: paragraphs, or words of them. What it means is the server's business.
+import { state } from "./room.js";
+
+let chosen = new Set();
+let words = []; // chosen stretches of text: [paragraph, from, to]
+let fresh = new Set();
+
+export const chosenOnes = () => chosen;
+export const chosenWords = () => words;
+export const markFresh = (ids) => { fresh = new Set(ids.map(String)); };
+
+// A paragraph chosen here before the server has told anything of it.
+export function chooseHere(id) {
+  chosen = new Set([String(id)]);
+  words = [];
+  paintAll();
+}
+
+// What the slip says is chosen: paragraphs, or words of them.
+export function takeChoice() {
+  const here = state()?.dataset || {};
+  words = (here.words || "").split(",").filter(Boolean).map((one) => one.split(/[:-]/).map(Number));
+  chosen = new Set(words.length ? [] : (here.chosen || "").split(",").filter(Boolean));
+}
+
+export function paint(place) {
+  place.querySelectorAll(".para[data-p]").forEach((one) => {
+    one.classList.toggle("chosen", chosen.has(one.dataset.p));
+    if (fresh.has(one.dataset.p)) one.classList.add("fresh");
+  });
+  place.querySelectorAll(".heard [data-p]").forEach((one) => (chosen.has(one.dataset.p) ? one.setAttribute("aria-current", "true") : one.removeAttribute("aria-current")));
+  place.querySelectorAll(".picked").forEach((one) => one.remove());
+  words.forEach(([id, from, to]) => place.querySelectorAll(`.para[data-p="${id}"] tspan[data-o]`).forEach((piece) => pick(piece, from, to)));
+}
+
+export function paintAll() {
+  document.getElementById("sheets").querySelectorAll(".sheet").forEach(paint);
+  const number = chosen.size;
+  const said = words.length === 1 ? "Words chosen" : words.length ? `Words chosen in ${words.length} places` : number === 0 ? "Nothing chosen" : number === 1 ? "1 paragraph chosen" : `${number} paragraphs chosen`;
+  document.getElementById("foot-chosen").textContent = said;
+}
+
+// A wash behind the chosen words.
+function pick(piece, from, to) {
+  const start = Number(piece.dataset.o);
+  const length = piece.textContent.trimEnd().length;
+  const first = Math.max(0, from - start);
+  const last = Math.min(length, to - start);
+  if (first >= last) return;
+  const box = piece.getExtentOfChar(first);
+  const rect = document.createElementNS("http://www.w3.org/2000/svg", "rect");
+  rect.setAttribute("class", "picked");
+  const sides = { x: box.x, y: box.y, width: piece.getEndPositionOfChar(last - 1).x - box.x, height: box.height };
+  Object.entries(sides).forEach(([name, value]) => rect.setAttribute(name, value));
+  piece.closest(".para").prepend(rect);
+}
