@@ -132,7 +132,7 @@ module Norvel
       end
 
       def free_word_name(found)
-        base = WordLooks.name(found)
+        base = WordLooks.called(found)
         (1..).lazy.map { |number| (number == 1) ? base : "#{base} #{number}" }.find { |name| now.sheet.styles.each_value.none? { |style| style.name.casecmp?(name) } }
       end
 

@@ -45,7 +45,7 @@ module Norvel
 
       # @param found [Found]
       # @return [String] what a style of it is called
-      def self.name(found)
+      def self.called(found)
         plain, more = found.values.partition { |name, _| EMPHASIS.include?(name) }.map(&:to_h)
         words = more.map { |name, value| Properties::Words.of(name, value) }.first(NAMED)
         [NAMES.fetch(plain.keys.sort) { plain.empty? ? "Words" : "Emphasis" }, *words].join(" ").delete(",")

@@ -24,8 +24,8 @@ module Norvel
 
       HEAD = /\A\s*([^:,"]+?)(?:\s+from\s+([^:,"]+?))?(?:\s+then\s+([^:,"]+?))?(?:\s+key\s+(\S))?\s*:(?:\s+|\z)/
 
-      # A line that says nothing but what a style rests on and what follows it needs no colon.
-      KIN = /\A\s*([^:,"]+?)(?:\s+from\s+([^:,"]+?))?(?:\s+then\s+([^:,"]+?))?(?:\s+key\s+(\S))?\s*\z/
+      # The words of a line that says nothing but what a style rests on, what follows it and its key, in their order; it needs no colon.
+      KIN = %w[from then key].freeze
 
       module_function
 
@@ -39,13 +39,14 @@ module Norvel
       # @param text_only [Boolean] whether it is for words, which have no values of whole paragraphs
       # @return [Reading]
       def read(line, families: [], text_only: false)
-        head = line.match(HEAD) || kin(line, families)
-        at = head ? head.end(0) : 0
+        head = line.match(HEAD)
+        said = head&.captures || kin(line, families)
+        at = head&.end(0) || (said ? line.length : 0)
         values, faults = {}, []
         each_part(line, at) { |text, from| take(text, from, families, values, faults) }
         bad = values.transform_values { |written, *| written }.to_h { |name, written| [name, reason(name, written, text_only)] }.compact
         bad.each { |name, reason| values[name].then { |_, from, to| faults << Fault.new(text: line[from...to], from: from, to: to, reason: reason) } }
-        name, parent, following, key = head&.captures&.map { |part| part&.strip }
+        name, parent, following, key = said&.map { |part| part&.strip }
         Reading.new(values: values.except(*bad.keys).transform_values(&:first), faults: faults, name: name, parent: parent,
           following: following, key: key)
       end
@@ -96,13 +97,23 @@ module Norvel
       end
 
       # Unless it is understood as values, or its name is.
+      # @return [Array<String, nil>, nil] name, parent, following and key
       def kin(line, families)
-        found = line.match(KIN)
-        return unless found && found.captures.drop(1).any? && read(found[1], families: families).values.empty?
+        return if line.match?(/[:,"]/)
 
+        name, *more = line.split.slice_when { |_, word| KIN.include?(word) }.to_a
+        said = more.to_h { |word, *rest| [word, rest.join(" ")] }
+        return unless name && !KIN.include?(name.first) && said.any? && said.size == more.size && said.keys == KIN & said.keys
+        return if said.values.any?(&:empty?) || (said["key"] && said["key"].length > 1)
+        return if understood?(name.join(" "), families) { |values, _| values.any? } || understood?(line, families) { |_, faults| faults.empty? }
+
+        [name.join(" "), *said.values_at(*KIN)]
+      end
+
+      def understood?(text, families)
         values, faults = {}, []
-        each_part(line, 0) { |text, from| take(text, from, families, values, faults) }
-        found if faults.any?
+        each_part(text, 0) { |part, from| take(part, from, families, values, faults) }
+        yield values, faults
       end
 
       # Quoted where it could be read as something else.
@@ -179,7 +190,7 @@ module Norvel
         family = whole || (begun.first if begun&.size == 1) or return
         [{font_family: family}, whole ? whole.length : word.length]
       end
-      private_class_method :part, :first_line, :family, :kin, :each_part, :take, :quoted, :worded, :named, :family_in, :not_understood, :say,
+      private_class_method :part, :first_line, :family, :kin, :understood?, :each_part, :take, :quoted, :worded, :named, :family_in, :not_understood, :say,
         :reason
     end
   end
