@@ -67,7 +67,7 @@ module Norvel
     # @return [Guide::Check] with its results
     def check(guide)
       @checks.shift if @checks.size >= CHECKS && !@checks.key?(guide.source)
-      @checks[guide.source] ||= Guide::Check.new(guide, layout, roles: roles, appearance: appearance) { overrun&.cure }.tap(&:results)
+      @checks[guide.source] ||= Guide::Check.new(guide, layout, roles: roles, appearance: appearance, known: self).tap(&:results)
     end
 
     # @return [Guide::Check, nil] where it was worked out already

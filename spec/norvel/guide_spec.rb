@@ -120,3 +120,11 @@ RSpec.describe Norvel::Plan do
     expect(described_class.new(plan.apply, handbook).lines.map(&:sentence)).to eq([])
   end
 end
+
+RSpec.describe Norvel::Examination do
+  it "works out once what guides and views both need" do
+    examined = described_class.new(read(demo("quayside-notice.docx")))
+    checks = %w[staff-notice office-report].map { |name| examined.check(Norvel::Guide.find(name)) }
+    %i[captions contents references breaks].each { |what| expect(checks.map(&what)).to all(be(examined.public_send(what))) }
+  end
+end

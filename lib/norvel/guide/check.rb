@@ -17,19 +17,20 @@ module Norvel
 
       # @param guide [Guide] @param layout [Layout]
       # @param roles [Roles, nil] when they are known already
-      # @yieldreturn [Array(String, Hash), nil] the smallest change that brings back what runs over to a last page, where somebody knows one
-      def initialize(guide, layout, roles: nil, appearance: nil, &cure)
+      # @param known [#captions, #contents, #references, #breaks, #overrun, nil] what is known already of the manuscript, so that it is worked out
+      #   once for all guides and views
+      def initialize(guide, layout, roles: nil, appearance: nil, known: nil)
         @guide = guide
         @layout = layout
         @manuscript = layout.manuscript
         @cascade = layout.cascade
         @appearance = appearance || Appearance.new(@manuscript, @cascade)
         @roles = roles || Roles.new(@manuscript, @appearance, @cascade)
-        @cure = cure
+        @given = known
       end
 
-      # @return [Array(String, Hash), nil]
-      def cure_of_excess = @cure&.call
+      # @return [Array(String, Hash), nil] the smallest change that brings back what runs over to a last page, where somebody knows one
+      def cure_of_excess = @given&.overrun&.cure
 
       # @return [Places] where each paragraph belongs in the guide's sheet
       def places = @places ||= Places.new(manuscript, roles, cascade, family: guide.family)
@@ -63,16 +64,16 @@ module Norvel
       def title = manuscript.info.title || roles.in(:title).first&.text
 
       # @return [Captions]
-      def captions = @captions ||= Captions.new(manuscript, roles)
+      def captions = @captions ||= @given&.captions || Captions.new(manuscript, roles)
 
       # @return [Contents]
-      def contents = @contents ||= Contents.new(layout)
+      def contents = @contents ||= @given&.contents || Contents.new(layout)
 
       # @return [References]
-      def references = @references ||= References.new(layout)
+      def references = @references ||= @given&.references || References.new(layout)
 
       # @return [Breaks]
-      def breaks = @breaks ||= Breaks.new(layout, roles, captions)
+      def breaks = @breaks ||= @given&.breaks || Breaks.new(layout, roles, captions)
 
       # @param paragraph [Manuscript::Paragraph]
       # @return [Symbol] :front before the part whose folios begin with 1 in arabic, :main from there on

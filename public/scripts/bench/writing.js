@@ -2,11 +2,13 @@
 // outbox takes it to the server.
 import { pages, state, slip, refuse, say, points, bench } from "./room.js";
 import { texts, styles, place, redraw, reveal } from "./pages.js";
+import { make, read, like, newId } from "./block.js";
+import { caret, caretPlace, collapsed, atEdge, restAfterCaret } from "./caret.js";
+import { anchorOf, putOver, dress, back, pushDown } from "./over_page.js";
 import { chooseHere, markFresh } from "./marks.js";
 import { connect, send, fresh, pending, isHeld, again, keepDraft, waitsFor, drained } from "./outbox.js";
 
 const SIGN = "\uFFFC"; // holds the place of an image, a note mark, a field
-const NEW_IDS = 100_000_000;
 let box = null;
 let blocks = []; // { id, el, was, style, ends, container, after: where it is to be put, when it is not there yet }
 let current = null; // the block written in last
@@ -14,39 +16,6 @@ let run = null;
 let ended = true;
 
 export const writing = () => box !== null && !ended;
-const newId = () => NEW_IDS + 1_000_000 + Math.floor(Math.random() * 2 ** 50);
-
-// The block's text; the browser ends a text that ends with a line break with one more.
-function read(block) {
-  const text = block.el.textContent;
-  return text.endsWith("\n") && block.filler ? text.slice(0, -1) : text;
-}
-
-// Blocks --------------------------------------------------------------------------------------------
-function make(id, data, more = {}) {
-  const el = document.createElement("div");
-  el.className = `editor f-${data.face}`;
-  el.contentEditable = "plaintext-only";
-  el.spellcheck = false;
-  el.dataset.p = id;
-  Object.entries({ role: "textbox", "aria-multiline": "true", "aria-label": "The paragraph's text" }).forEach(([name, value]) => el.setAttribute(name, value));
-  data.text.forEach(([text, face, size]) => el.append(span(text, face, size)));
-  const block = { id, el, data, style: data.style, ends: data.ends, container: data.in, ...more };
-  block.was = el.textContent;
-  el.block = block;
-  return block;
-}
-
-function span(text, face, size) {
-  const one = document.createElement("span");
-  one.className = `f-${face}`;
-  one.dataset.size = size;
-  one.textContent = text;
-  return one;
-}
-
-// A paragraph that is not there yet, like its neighbour but in another style.
-const like = (block, style) => ({ ...block.data, ...styles()[style], style, text: [], ends: false, fixed: null, in: block.container });
 
 const MADE = "A list of contents says what the headings say: change those and bring the list up to date.";
 
@@ -130,57 +99,10 @@ export function lay() {
   if (!box || !blocks.length) return;
   const first = blocks[0];
   const anchor = anchorOf(first);
-  if (anchor) putOver(anchor, !place(first.id));
+  if (anchor) putOver(box, anchor, !place(first.id));
   const scale = Number(box.dataset.scale || 1);
-  blocks.forEach((block) => dress(block, scale));
-  pushDown();
-}
-
-// Its own place on the page, or that of the paragraph it is to follow.
-const anchorOf = (block) => place(block.id) || (block.after === undefined ? null : place(block.after));
-
-function putOver(anchor, behind) {
-  const svg = anchor.closest("svg");
-  const hit = (anchor.querySelector(".hit") || anchor).getBoundingClientRect();
-  const outer = pages.getBoundingClientRect();
-  box.dataset.scale = svg.clientWidth / svg.viewBox.baseVal.width;
-  box.dataset.top = (behind ? hit.bottom : hit.top) - outer.top + pages.scrollTop;
-  Object.assign(box.style, { left: `${hit.left - outer.left + pages.scrollLeft}px`, top: `${box.dataset.top}px`, width: `${hit.width}px` });
-}
-
-function dress(block, scale) {
-  const { size, leading, align, first, start, end, before, face } = block.data;
-  const px = (value) => `${(value * scale).toFixed(2)}px`;
-  const top = block === blocks[0] ? 0 : before;
-  Object.assign(block.el.style, { fontSize: px(size), lineHeight: px(leading), textAlign: align, textIndent: px(first), paddingLeft: px(start + 4), paddingRight: px(end + 4), paddingTop: px(top), minHeight: px(leading) });
-  block.el.classList.forEach((name) => name.startsWith("f-") && block.el.classList.remove(name));
-  block.el.classList.add(`f-${face}`);
-  block.el.querySelectorAll("span[data-size]").forEach((one) => { one.style.fontSize = px(Number(one.dataset.size)); });
-}
-
-// What made room stands where it stood.
-const back = (within) => within.querySelectorAll(".para[data-p][style]").forEach((one) => { one.style.transform = ""; });
-
-// What stands below on the page, in the same column, makes room while one writes.
-function pushDown() {
-  const there = blocks.map((block) => place(block.id)).filter(Boolean);
-  const anchor = there[0] || anchorOf(blocks[0]);
-  const page = anchor?.closest(".sheet");
-  if (!page) return;
-  const outer = pages.getBoundingClientRect().top - pages.scrollTop;
-  there.forEach((one) => one.classList.add("written"));
-  const written = new Set(blocks.map((block) => String(block.id)));
-  const below = [...page.querySelectorAll(".para[data-p]")].filter((one) => !written.has(one.dataset.p));
-  back(page);
-  const top = Number(box.dataset.top);
-  const bottom = there.length ? Math.max(...there.filter((one) => one.closest(".sheet") === page).map((one) => (one.querySelector(".hit") || one).getBoundingClientRect().bottom)) - outer : top;
-  const more = top + box.offsetHeight - bottom;
-  if (Math.abs(more) < 1) return;
-  const { left, right } = box.getBoundingClientRect();
-  below.filter((one) => {
-    const its = (one.querySelector(".hit") || one).getBoundingClientRect();
-    return its.top - outer >= bottom - 2 && its.left < right - 8 && its.right > left + 8;
-  }).forEach((one) => { one.style.transform = `translateY(${more / Number(box.dataset.scale)}px)`; });
+  blocks.forEach((block) => dress(block, scale, block === first));
+  pushDown(box, blocks);
 }
 
 // The caret -----------------------------------------------------------------------------------------
@@ -190,43 +112,6 @@ function focus(block, at) {
   caret(block, at ?? points(read(block)));
   const seen = block.el.getBoundingClientRect();
   if (seen.bottom > window.innerHeight - 50 || seen.top < 60) block.el.scrollIntoView({ block: "center" });
-}
-
-function caret(block, at) {
-  const walker = document.createTreeWalker(block.el, NodeFilter.SHOW_TEXT);
-  let node;
-  while ((node = walker.nextNode())) {
-    const length = points(node.data);
-    if (at <= length) return void window.getSelection().collapse(node, Array.from(node.data).slice(0, at).join("").length);
-    at -= length;
-  }
-  const range = document.createRange();
-  range.selectNodeContents(block.el);
-  range.collapse(false);
-  window.getSelection().removeAllRanges();
-  window.getSelection().addRange(range);
-}
-
-// @returns the code points before the caret
-function caretPlace(block) {
-  const selection = window.getSelection();
-  if (!selection.rangeCount) return points(read(block));
-  const range = selection.getRangeAt(0).cloneRange();
-  range.setStart(block.el, 0);
-  return Math.min(points(range.toString()), points(read(block)));
-}
-
-const collapsed = () => window.getSelection().isCollapsed;
-
-// Whether the caret stands on the first or the last line.
-function atEdge(block, up) {
-  const range = window.getSelection().getRangeAt(0);
-  const rects = range.getClientRects();
-  const line = rects.length ? rects[rects.length - 1] : null;
-  if (!line || !read(block)) return true;
-  const outer = block.el.getBoundingClientRect();
-  const height = parseFloat(block.el.style.lineHeight) || line.height;
-  return up ? line.top - outer.top - parseFloat(block.el.style.paddingTop || 0) < height * 0.9 : outer.bottom - line.bottom < height * 0.9;
 }
 
 // Steps ---------------------------------------------------------------------------------------------
@@ -311,12 +196,6 @@ function handOverSplit(block, text, at, id) {
   steps.push({ do: "split", paragraph: block.id, at, new: id });
   block.was = Array.from(text).slice(0, at).join("");
   dispatch(steps);
-}
-
-function restAfterCaret(block) {
-  const range = window.getSelection().getRangeAt(0).cloneRange();
-  range.setEnd(block.el, block.el.childNodes.length);
-  return [...range.extractContents().childNodes].filter((node) => node.textContent);
 }
 
 // The block before or after, opened where it was not yet.
