@@ -84,6 +84,14 @@ module Norvel
       (2..).lazy.map { |number| "#{plain}#{number}" }.find { |id| !taken?(id) }
     end
 
+    # @return [String] the name itself, else with a number, that no style has yet
+    def free_name(base)
+      (1..).lazy.map { |number| (number == 1) ? base : "#{base} #{number}" }.find { |name| !called?(name) }
+    end
+
+    # @return [Boolean] whether a style is called so, here or in its file
+    def called?(name) = styles.each_value.any? { |style| [style.name, style.file_name].any? { |own| own.casecmp?(name) } }
+
     # @return [Hash{String=>String}] the short code of every paragraph style for the margin
     def marks = @memo[:marks] ||= StyleMarks.for(of_kind(:paragraph))
 

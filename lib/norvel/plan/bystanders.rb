@@ -50,7 +50,7 @@ module Norvel
         rows, aside = rows.partition { |paragraph, _| now.paragraph(paragraph.id) }
         told_of(aside.size, style) if aside.any?
         rows.group_by { |paragraph, _| place(paragraph) }.each do |place, same|
-          name = free_name(place)
+          name = now.sheet.free_name(place)
           id = now.sheet.free_id(name)
           changes = [["define_style", {"id" => id, "name" => name, "parent" => style, "values" => values(style, same)}],
             ["apply_style", {"style" => id, "paragraphs" => same.map { |paragraph, _| paragraph.id }}]]
@@ -67,10 +67,6 @@ module Norvel
         return "Made the style “#{name}” for 1 paragraph that is no text, as it was." if count == 1
 
         "Made the style “#{name}” for #{count} paragraphs that are no text, as they were."
-      end
-
-      def free_name(base)
-        (1..).lazy.map { |number| (number == 1) ? base : "#{base} #{number}" }.find { |one| now.sheet.styles.each_value.none? { |own| own.name.casecmp?(one) } }
       end
 
       def place(paragraph)

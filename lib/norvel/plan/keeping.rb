@@ -120,7 +120,7 @@ module Norvel
       def words
         WordLooks.new(@manuscript, now, ids).all.each do |found|
           known = WordLooks.style_for(now.sheet, found)
-          name = known ? known.name : free_word_name(found)
+          name = known ? known.name : now.sheet.free_name(WordLooks.called(found))
           id = known ? known.id : now.sheet.free_id(name)
           values = found.values.to_h { |property, value| [property.to_s, Changes::Exceptions.exactly(property, value)] }
           changes = known ? [] : [["define_style", {"id" => id, "name" => name, "kind" => "character", "parent" => found.under, "values" => values}.compact]]
@@ -129,11 +129,6 @@ module Norvel
           title = "#{known ? "Gave" : "Made the character style “#{name}” of"} #{count} #{(count == 1) ? "stretch" : "stretches"} of words#{" the character style “#{name}”" if known}."
           @draft.add("series", {"title" => title, "changes" => changes}, found.stretches.map { |stretch| now.paragraph(stretch.first) }.uniq, 0.9, :words)
         end
-      end
-
-      def free_word_name(found)
-        base = WordLooks.called(found)
-        (1..).lazy.map { |number| (number == 1) ? base : "#{base} #{number}" }.find { |name| now.sheet.styles.each_value.none? { |style| style.name.casecmp?(name) } }
       end
 
       # Direct formatting goes where the look stays without it.

@@ -65,7 +65,7 @@ module Norvel
 
       def free_name(role)
         base = NAMES.fetch(role) { Roles::HEADINGS.include?(role) ? role.to_s.tr("_", " ") : role.to_s.tr("_", " ").capitalize }
-        (1..).lazy.map { |number| (number == 1) ? base : "#{base} #{number}" }.find { |name| now.sheet.styles.each_value.none? { |style| style.name.casecmp?(name) } }
+        now.sheet.free_name(base)
       end
     end
   end
