@@ -20,9 +20,6 @@ module Norvel
         @without = without
       end
 
-      # @return [Array<Line>] those that make or change a style of paragraphs
-      def style_lines = lines.select { |line| line.operation.is_a?(Changes::StyleAsSeen) }
-
       # What was moved for the styles' sake cannot be left out without the look.
       def strikable?(part) = part != :beside && super
 
@@ -103,12 +100,13 @@ module Norvel
 
       # Indents by hand of items that are in a list by themselves are set in its level, where all of the level have the same.
       def levels
-        refs = now.paragraphs.select { |paragraph| ids.include?(paragraph.id) }.group_by { |paragraph| paragraph.properties[:numbering] }
+        own = ids.to_set
+        refs = now.paragraphs.group_by { |paragraph| paragraph.properties[:numbering] }
         changes = refs.filter_map do |ref, items|
-          next unless ref&.list && now.lists[ref.list]
+          next unless ref&.list && now.lists[ref.list] && items.all? { |item| own.include?(item.id) }
 
           indents = items.map { |item| item.properties.slice(*Changes::InLevels::INDENTS) }.uniq
-          next if indents.size > 1 || indents.first.empty? || now.paragraphs.any? { |other| other.properties[:numbering] == ref && !items.include?(other) }
+          next if indents.size > 1 || indents.first.empty?
 
           ["change_list", {"list" => ref.list, "levels" => {ref.level.to_s => indents.first.to_h { |name, value| [name.to_s, Changes::Exceptions.exactly(name, value)] }}}]
         end
