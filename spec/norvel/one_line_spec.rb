@@ -48,6 +48,7 @@ RSpec.describe Norvel::Changes::OneLine do
     [["Base: lines 2", [:follow]], ["Everything: lines 2", []], ["the whole text: double spaced", []]].each do |said, choices|
       after = done(mixed, said, choices: choices)
       expect([said, after.paragraph(1).properties, after.sheet["Base"].properties[:line_spacing].value]).to eq([said, {}, 2.0])
+      expect(say(mixed, said).held_back).to eq([]) unless choices.any? # Seen: they followed, and were said not to
     end
   end
 

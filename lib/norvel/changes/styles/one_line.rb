@@ -70,7 +70,7 @@ module Norvel
       def could_give? = @readings.one? && named? && !(@paragraphs || @text).nil? && !known_style(reading).nil?
 
       # @return [Array<Manuscript::Paragraph>] those that say otherwise by hand, and would not follow
-      def held_back = reach.held_back
+      def held_back = @all_follow ? [] : reach.held_back
 
       # @return [Exceptions, nil] who else it would reach, and keeps clear of it; known with the operation
       def exceptions = @reach&.exceptions

@@ -17,14 +17,20 @@ module Norvel
       end
 
       def sentence(manuscript)
-        made, changed = parameters["lines"].map { |line| Properties::Specification.read(line).name }.partition { |name| called(manuscript, name).nil? }
-        list = ->(names) { names.map { |name| "“#{name}”" }.join(", ") }
+        made, changed = parameters["lines"].map { |line| Properties::Specification.read(line) }.partition { |one| called(manuscript, one.name).nil? }
+        list = ->(readings) { readings.map { |one| "“#{one.name}”#{kin(one) if changed.include?(one)}" }.join(", ") }
         whom = counted(parameters["paragraphs"].size, "paragraph") if parameters["paragraphs"]
         [("Made the style #{list[made]}#{" for #{whom}" if whom}." if made.any?),
           ("Restyled #{list[changed]}#{" and gave it to #{whom}" if whom && made.empty?}." if changed.any?)].compact.join(" ")
       end
 
       private
+
+      # What a style that is there rests on from now on, and what follows it.
+      def kin(reading)
+        said = [("under “#{reading.parent}”" if reading.parent), ("then “#{reading.following}”" if reading.following)].compact
+        " (#{said.join(", ")})" if said.any?
+      end
 
       def read(manuscript)
         families = Fonts::Book.shipped.known | manuscript.sheet.families
