@@ -64,6 +64,15 @@ module NorvelWeb
     # @return [String, nil] the name of the guide that judged a manuscript and was put away
     def guide_put_away(row = record) = row.guide.to_s.match?(/\A\d+\z/) ? HouseGuide.put_away.find_by(id: row.guide)&.name : nil
 
+    # @param facts [Hash] what was kept of its last check
+    # @return [String] how it stands with its guide, for its folder
+    def folder_judged(row, facts)
+      return " · its guide was put away" if guide_put_away(row)
+      return "" unless facts["of"].to_i.positive?
+
+      " · meets #{facts["met"]} of #{facts["of"]} rules · #{plural(facts["findings"], "finding")}"
+    end
+
     NO_GUIDE = Norvel::Changes::ChooseGuide::NONE
 
     # @return [Boolean] whether it was said that no guide judges it

@@ -11,13 +11,17 @@ module NorvelWeb
                "change_list" => :list_parameters, "mend" => :mend_parameters, "remove_traces" => :trace_parameters,
                "accept_revisions" => :revision_parameters, "waive" => :waiver_parameters, "set_info" => :info_parameters,
                "set_alternative" => :alternative_parameters, "make_contents" => :contents_parameters, "set_part" => :part_parameters,
-               "set_folios" => :folio_place_parameters, "set_running_head" => :head_parameters, "academic_parts" => :academic_parameters}.freeze
+               "set_folios" => :folio_place_parameters, "set_running_head" => :head_parameters,
+               "academic_parts" => :academic_parameters}.freeze
 
       # How a parameter of a kind is read from a form.
-      READ = {paragraphs: ->(form, _) { form.chosen_ids }, paragraph: ->(form, _) { form.chosen_ids.first }, headings: ->(form, _) { form.headings_chosen },
-              all: ->(*) { "all" }, stretches: ->(form, _) { form.text_chosen }, stretch: ->(form, _) { form.text_chosen.first(1) },
+      READ = {paragraphs: ->(form, _) { form.chosen_ids }, paragraph: ->(form, _) { form.chosen_ids.first },
+              headings: ->(form, _) { form.headings_chosen }, all: ->(*) { "all" },
+              stretches: ->(form, _) { form.text_chosen }, stretch: ->(form, _) { form.text_chosen.first(1) },
               switch: ->(form, name) { (form.params[name] == "yes") || nil }, yes_or_no: ->(form, name) { form.params[name] == "yes" },
               unless_no: ->(form, name) { form.params[name] != "no" }, number: ->(form, name) { form.params[name]&.to_i }}.freeze
+      AS_WRITTEN = ->(form, name) { form.params[name] }
+      private_constant :AS_WRITTEN
 
       # @return [Hash] plain parameters for the operation
       # @raise [Norvel::ChangeRefused] where no form asks for it
@@ -26,7 +30,7 @@ module NorvelWeb
         return send(FORMS[name]) if FORMS.key?(name)
 
         asked = Norvel::Changes.named(name).asked or raise Norvel::ChangeRefused, "There is no change called “#{name}”."
-        asked.to_h { |parameter, kind| [parameter.to_s, READ.fetch(kind, ->(form, word) { form.params[word] })[self, parameter.to_s]] }.compact
+        asked.to_h { |parameter, kind| [parameter.to_s, READ.fetch(kind, AS_WRITTEN)[self, parameter.to_s]] }.compact
       end
 
       def style_parameters = {"style" => params["style"], "values" => style_values}
@@ -65,9 +69,9 @@ module NorvelWeb
       # The change that a form asks for. Formatting by hand goes from the whole manuscript without flattening it, unless that is wanted.
       # @return [Norvel::Changes::Operation]
       def asked_change
-        return Norvel::Changes::ListsFollow.with(Norvel::Changes.build(params["operation"], change_parameters), state) unless bares_all_apart?
+        return Norvel::Plan::Baring.new(state, given: change_parameters.slice("meaning")).operation if bares_all_apart?
 
-        Norvel::Plan::Baring.new(state, given: change_parameters.slice("meaning")).operation
+        Norvel::Changes::ListsFollow.with(Norvel::Changes.build(params["operation"], change_parameters), state)
       end
 
       def bares_all_apart?

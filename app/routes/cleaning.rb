@@ -122,6 +122,24 @@ module NorvelWeb
       # @return [Boolean] whether the manuscript is to keep its look, by styles, and not to get that of a guide
       def look_kept? = params["keep"] == "yes" || (params["keep"].nil? && guide_of.none?)
 
+      # @return [Array<Integer>] the pages that end elsewhere after it
+      def moved_pages = Norvel::Changes::Ripple.between(state.layout, planned.layout).moved
+
+      # @return [String] why there is no plan
+      def nothing_to_plan
+        return "nothing is formatted by hand" if look_kept?
+
+        "the manuscript is in the guide's styles, with nothing by hand and no blank lines"
+      end
+
+      # @param role [Symbol] what the person takes the group for
+      # @return [String] how sure the reading is, or that it was corrected
+      def told_of_reading(group, role)
+        return "as you say; read as #{role_name(group.role)}" unless role == group.role
+
+        "#{"not sure: " if group.unsure?}#{(group.confidence * 100).round} % sure; #{group.reason}"
+      end
+
       # @return [Hash] what was said of the plan, for an address
       def plan_parameters = params.slice("as", "strike", "also", "keep").compact
 

@@ -51,8 +51,8 @@ module NorvelWeb
 
         app.post "/manuscripts/new" do
           name = params["name"].to_s.strip[0, 200].then { |written| written.empty? ? "Untitled" : written }
-          row = Intake.take(Norvel::Template.bytes(guide_wanted(params["guide"].to_s)),
-            "#{name.downcase.gsub(/[^[:alnum:]]+/, "-").delete_suffix("-")}#{Norvel::Formats.usual.endings.first}", name: name, guide: params["guide"])
+          bytes = Norvel::Template.bytes(guide_wanted(params["guide"].to_s))
+          row = Intake.take(bytes, Intake.file_name(name), name: name, guide: params["guide"])
           refresh_facts(row, workbench(row.id).state)
           redirect to("/manuscripts/#{row.id}?chosen=0&write=yes")
         end
@@ -79,7 +79,8 @@ module NorvelWeb
         app.post "/manuscripts/:id/guide" do
           raise Norvel::ChangeRefused, "There is no such guide." unless judges.any? { |reference, _| reference == params["guide"] }
 
-          chosen = {"guide" => params["guide"], "title" => guide_named(params["guide"])&.title || "No guide", "from" => record.guide || Norvel::Guide::DEFAULT}
+          title = guide_named(params["guide"])&.title || "No guide"
+          chosen = {"guide" => params["guide"], "title" => title, "from" => record.guide || Norvel::Guide::DEFAULT}
           _, @state, = bench.change(Norvel::Changes::ChooseGuide.new(chosen), head: seen_head)
           refresh_facts(record.reload, state)
           redirect to("/manuscripts/#{record.id}/findings")
@@ -91,6 +92,11 @@ module NorvelWeb
   # Takes a file onto the desk: read first, so that nothing is stored half.
   module Intake
     module_function
+
+    # @return [String] what a manuscript that is begun here is called as a file
+    def file_name(name)
+      "#{name.downcase.gsub(/[^[:alnum:]]+/, "-").delete_suffix("-")}#{Norvel::Formats.usual.endings.first}"
+    end
 
     # @yieldparam row [ManuscriptRecord] @yieldparam read [Norvel::Manuscript] as it was read
     # @return [ManuscriptRecord]

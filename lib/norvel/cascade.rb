@@ -63,7 +63,7 @@ module Norvel
 
     def whole_paragraph(paragraph)
       keep([:paragraph, paragraph.style, table_style(paragraph), paragraph.properties]) do
-        below(paragraph) + direct_numbering(paragraph) + [Layer.new(kind: :direct, properties: paragraph.properties)]
+        [*below(paragraph), *direct_numbering(paragraph), direct_layer(paragraph.properties)]
       end
     end
 
@@ -77,9 +77,11 @@ module Norvel
     def any_text(paragraph, style, direct)
       own = text_of(paragraph)
       keep([:text, paragraph.style, table_style(paragraph), style, direct, level_key(paragraph), own]) do
-        below(paragraph) + (own ? [Layer.new(kind: :direct, properties: own)] : []) + character_layers(style) + [Layer.new(kind: :direct, properties: direct)]
+        [*below(paragraph), *([direct_layer(own)] if own), *character_layers(style), direct_layer(direct)]
       end
     end
+
+    def direct_layer(set) = Layer.new(kind: :direct, properties: set)
 
     # @return [Hash{Symbol=>Object}, nil] what a paragraph says itself of its text, where that reaches its words
     def text_of(paragraph)
@@ -95,7 +97,10 @@ module Norvel
 
     def below(paragraph)
       key = [paragraph.style, table_style(paragraph), level_key(paragraph)]
-      @chains[key] ||= [defaults, *table_layers(table_style(paragraph)), *own_level_under(paragraph), chain(paragraph.style, numbered: !paragraph.properties.key?(:numbering))]
+      @chains[key] ||= begin
+        styles = chain(paragraph.style, numbered: !paragraph.properties.key?(:numbering))
+        [defaults, *table_layers(table_style(paragraph)), *own_level_under(paragraph), styles]
+      end
     end
 
     # Where the level of a list that a paragraph is in by itself stands under the styles, its text rests on it as well.

@@ -119,6 +119,10 @@ module Norvel
        looks: looks.size, findings: check(guide).findings.size}
     end
 
+    # What is counted, as it is called.
+    SUMS = {pages: "Pages", looks: "Different looks of paragraphs", direct: "Values set by hand", empty: "Blank lines",
+            findings: "Findings of the guide"}.freeze
+
     # @param after [Manuscript]
     # @return [Float] centimetres of paper that the blank lines take which are gone there
     def blank_centimetres(after)

@@ -24,9 +24,11 @@ module Norvel
       raise FileError, "The file has #{bytes.bytesize / 1_048_576} MB; the limit is #{LARGEST / 1_048_576} MB." if bytes.bytesize > LARGEST
 
       format = name ? ending_with(name) : usual
-      raise FileError, "“#{File.basename(name)}” is not a #{opened} file; only #{opened} manuscripts can be opened so far." unless format&.reads?
+      unless format&.reads?
+        raise FileError, "“#{File.basename(name)}” is not a #{opened} file; only #{opened} manuscripts can be opened so far."
+      end
 
-      format.read(bytes, limits: limits)
+      format.read(bytes, limits: limits).with(inheritance: format.inheritance)
     end
 
     # @return [Format] the one that empty manuscripts and templates are made in

@@ -48,10 +48,15 @@ module Norvel
       case Properties::TABLE[name].kind
       when :length then (value - other).abs <= ((name == :size) ? SIZE : LENGTH)
       when :line_spacing then value.rule == other.rule && (value.value - other.value).abs <= (value.multiple? ? MULTIPLE : LENGTH)
-      when :colour then [value, other].all? { |colour| colour.start_with?("#") } && ColourDifference.between(value, other).round(1) <= COLOUR
+      when :colour then colours_alike?(value, other)
       else false
       end
     end
+
+    def self.colours_alike?(one, other)
+      [one, other].all? { |colour| colour.start_with?("#") } && ColourDifference.between(one, other).round(1) <= COLOUR
+    end
+    private_class_method :colours_alike?
 
     # @param paragraphs [Array<Manuscript::Paragraph>] those that are looked at
     # @return [Array<Look>] in the order of their first paragraphs, empty paragraphs left out

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require_relative "manuscript/plain_text"
+require_relative "manuscript/counted"
 require_relative "manuscript/run"
 require_relative "manuscript/paragraph"
 require_relative "manuscript/table"
@@ -30,7 +31,8 @@ module Norvel
     NEW_IDS = 100_000_000
     LAST_ID = 2**53 - 1 # what a browser counts to
 
-    MEMBERS = %i[format blocks sheet sections notes lists settings info warnings asides contents anchors matters waivers guide traces inheritance].freeze
+    MEMBERS = %i[format blocks sheet sections notes lists settings info warnings asides contents anchors matters waivers guide traces
+      inheritance].freeze
     attr_reader(*MEMBERS)
 
     # @param blocks [Array<Paragraph, Table>] the body
@@ -108,6 +110,12 @@ module Norvel
 
     # @return [Array<Paragraph>] of text boxes and comments
     def aside_paragraphs = @memo[:asides] ||= self.class.paragraphs_of(asides.values).freeze
+
+    # @return [Array<Paragraph>] of text boxes, which are drawn; comments are not
+    def boxed_paragraphs
+      boxes = (paragraphs + note_paragraphs + margin_paragraphs).flat_map(&:insets).filter_map(&:box)
+      self.class.paragraphs_of(asides.values_at(*boxes.uniq).compact)
+    end
 
     # @return [Array<Paragraph>] of every story: body, notes, headers and footers, text boxes and comments
     def all_paragraphs = @memo[:all] ||= (paragraphs + note_paragraphs + margin_paragraphs + aside_paragraphs).freeze

@@ -12,6 +12,7 @@ module Norvel
   #   plan.apply                       # the manuscript afterwards
   class Plan
     include LinesOf
+    include Manuscript::Counted
 
     # `part` is what it belongs to: :page_design, :lists, :headings, :white_space, :direct, :empty or a role.
     Line = Value.define(:operation, :sentence, :paragraphs, :confidence, :part)
@@ -27,8 +28,10 @@ module Norvel
 
     PARTS = {
       page_design: "Paper and margins", sheet: "The guide's style sheet", long_quotations: "Long quotations in quotation marks",
-      lists: "Typed numbers and bullets", headings: "Typed numbers of headings", white_space: "White space", beside: "What follows what, and what stands beside the text", words: "Words that look otherwise",
-      direct: "Direct formatting", empty: "Blank lines", captions: "Captions", contents: "Contents", parts: "Parts and folios", unused: "Old styles that nothing uses any more"
+      lists: "Typed numbers and bullets", headings: "Typed numbers of headings", white_space: "White space",
+      beside: "What follows what, and what stands beside the text", words: "Words that look otherwise", direct: "Direct formatting",
+      empty: "Blank lines", captions: "Captions", contents: "Contents", parts: "Parts and folios",
+      unused: "Old styles that nothing uses any more"
     }.freeze
 
     # @param subject [Examination, Manuscript] @param guide [Guide]
@@ -102,7 +105,7 @@ module Norvel
       return if left.empty?
       return @draft.add("remove_unused_styles", {"styles" => left.map(&:id)}, [], 0.99, :unused) if @also.include?(:unused)
 
-      many = (left.size == 1) ? "1 style of the old sheet is" : "#{left.size} styles of the old sheet are"
+      many = counted(left.size, "style of the old sheet is", "styles of the old sheet are")
       @draft.remark(:unused, "#{many} used by nothing any more: #{left.map(&:name).join(", ")}.")
     end
 
@@ -129,7 +132,7 @@ module Norvel
       left = @draft.manuscript.paragraphs.select { |paragraph| paragraph.empty? && !paragraph.in_table }
       return if left.empty?
 
-      many = (left.size == 1) ? "1 blank line stays: something needs it" : "#{left.size} blank lines stay: something needs them"
+      many = counted(left.size, "blank line stays: something needs it", "blank lines stay: something needs them")
       @draft.remark(:empty, "#{many}, such as the end of a table, of a part, or a number.", left)
     end
 

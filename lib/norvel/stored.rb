@@ -19,7 +19,8 @@ module Norvel
 
     KINDS = [Manuscript::Run, Manuscript::Inset, Manuscript::Anchor, Manuscript::Paragraph, Manuscript::DropCap, Manuscript::Table, Manuscript::Row,
       Manuscript::Cell, Manuscript::Section, Manuscript::PageDesign,
-      Manuscript::Folio, Manuscript::NoteForm, Manuscript::Settings, Manuscript::Info, Manuscript::Reference, Manuscript::ContentsList, Manuscript::Matter, Manuscript::Waiver, Manuscript::Trace, Manuscript::List, Manuscript::ListLevel, Manuscript::Inheritance,
+      Manuscript::Folio, Manuscript::NoteForm, Manuscript::Settings, Manuscript::Info, Manuscript::Reference, Manuscript::ContentsList,
+      Manuscript::Matter, Manuscript::Waiver, Manuscript::Trace, Manuscript::List, Manuscript::ListLevel, Manuscript::Inheritance,
       StyleSheet::Style, Properties::LineSpacing, Properties::TabStop,
       Properties::NumberRef].to_h { |kind| [kind.name.split("::").last, kind] }.freeze
     NAMES = KINDS.invert.freeze

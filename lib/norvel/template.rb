@@ -55,7 +55,8 @@ module Norvel
     end
 
     # @param guide [Guide]
-    # @return [String] the bytes of a file of the usual format with sample text in the guide's styles, its parts, folios, captions and contents
+    # @return [String] the bytes of a file of the usual format with sample text in the guide's styles, its parts, folios, captions and
+    #   contents
     # @raise [ChangeRefused, FileError]
     def with_samples(guide, name: nil)
       samples = samples_of(guide)

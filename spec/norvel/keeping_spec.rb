@@ -100,4 +100,16 @@ RSpec.describe Norvel::Plan::Keeping do
       expect(is.last.run(now, now.runs.first)[:size]).to eq(was.last.run(old, old.runs.first)[:size])
     end
   end
+
+  # Seen: what rules off the notes was told as a text box, and text in a box took over the look of the text.
+  it "leaves text in a box as it looks, since it cannot be given a style, and says what follows" do
+    boxed = Wild.build(body: Wild.p(Wild.r(Wild.vml_box("Boxed words of the quay"))) + Array.new(4) { body[long * 2] }.join)
+    before = read(boxed)
+    after = described_class.new(before).apply
+    was, is = [before, after].map { |one| [one.boxed_paragraphs.find { |paragraph| paragraph.text.start_with?("Boxed") }, Norvel::Cascade.new(one)] }
+    expect(is.last.paragraph(is.first).values(%i[align space_after line_spacing])).to eq(was.last.paragraph(was.first).values(%i[align space_after line_spacing]))
+    expect(after.paragraphs.flat_map { |one| Norvel::DirectFormatting.objectionable(one) }).to eq([])
+    ruled = described_class.new(read(File.binread(File.join(Manuscripts::DEMO, "night-ferries.docx"))))
+    expect(ruled.remarks.map(&:sentence)).to include("The line over the notes is as high as a line in “Normal” is then.")
+  end
 end

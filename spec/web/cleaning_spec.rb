@@ -220,6 +220,21 @@ RSpec.describe "Looking at it from all sides", type: :feature do
     expect(tops.max - tops.min).to be <= 2
   end
 
+  it "makes of blank lines what the slip says, however fast one is" do
+    visit "/manuscripts/#{row.id}"
+    click_button "Replace them by space …"
+    expect(page).to have_field("Normal: the whole gap after it")
+    execute_script("const press = (one) => document.querySelector(one).click(); press('.blank-places input[type=checkbox]'); press('#slip .act-row .button')")
+    expect(page).to have_css(".slip-text", text: "18 pt after “Normal”, the whole gap (44 places)")
+    expect(now.paragraphs.count(&:empty?)).to be > 40
+    box = find_field("Normal: the whole gap after it")
+    box.send_keys(:enter)
+    expect(page).to have_current_path("/manuscripts/#{row.id}")
+    click_button "Make the change"
+    expect(page).to have_css("#message", text: "the whole gap (44 places)")
+    expect(now.paragraphs.count(&:empty?)).to eq(0)
+  end
+
   it "says what becomes of italics before hand formatting goes" do
     visit "/manuscripts/#{row.id}"
     italic = ->(one) { one.paragraphs.sum { |paragraph| paragraph.runs.count { |run| run.properties[:italic] } } }

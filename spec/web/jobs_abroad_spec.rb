@@ -44,6 +44,13 @@ RSpec.describe "Jobs abroad, counted", type: :feature do
     entry all.last, says: says
   end
 
+  def apply_the_plan
+    key "5", gives: ".plan .plan-line"
+    count
+    click_button "Apply the plan"
+    expect(page).to have_css("#pages .para[data-p]")
+  end
+
   def delivered = NorvelWeb::Workbench.new(row.id).delivery
 
   # What python-docx makes of it: paragraphs with words, and the styles by their names.
@@ -87,10 +94,7 @@ RSpec.describe "Jobs abroad, counted", type: :feature do
 
     it "title, headings, next style, another sheet, one style changed, numbers, a recolour adopted: 10" do
       bring(given = by_hand)
-      key "5", gives: ".plan .plan-line"
-      count
-      click_button "Apply the plan"
-      expect(page).to have_css("#pages .para[data-p]")
+      apply_the_plan
       line "Report text: 11 pt, 6 pt after", says: "Restyled “Report text”"
       key "2", gives: ".views [aria-current]", text: "Outline"
       click_on "Number the headings", gives: "Numbered the headings"
@@ -131,10 +135,7 @@ RSpec.describe "Jobs abroad, counted", type: :feature do
       visit "/manuscripts/#{row.id}"
       expect(page).to have_css("#pages .para[data-p]")
       expect(paragraphs.map { |one| one.except(:runs).merge(one[:runs].first.except(:text)) }.uniq.size).to be >= 12
-      key "5", gives: ".plan .plan-line"
-      count
-      click_button "Apply the plan"
-      expect(page).to have_css("#pages .para[data-p]")
+      apply_the_plan
       found, = read_back
       expect(found.reject { |one| one[:text].strip.empty? }.map { |one| one[:called] }.tally.size).to eq(4)
       found.group_by { |one| one[:called] }.each_value do |same|

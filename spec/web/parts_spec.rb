@@ -1,18 +1,15 @@
 # frozen_string_literal: true
 
-require_relative "../support/browser"
+require_relative "../support/counted_hands"
 
 # The manuscript as a book of pages, each task with its actions counted: a click, a choice from a list, a key command, a typed entry.
 RSpec.describe "The book of pages", type: :feature do
-  before do
-    Web.clear
-    @actions = 0
-  end
+  include CountedHands
+
+  before { Web.clear }
 
   let(:picture) { %(<w:p><w:r><w:pict><v:shape xmlns:v="urn:schemas-microsoft-com:vml" style="width:90pt;height:60pt"><v:imagedata xmlns:r="http://schemas.openxmlformats.org/officeDocument/2006/relationships" r:id="rIdNone"/></v:shape></w:pict></w:r></w:p>) }
   let(:table) { "<w:tbl><w:tblPr/><w:tblGrid><w:gridCol w:w=\"2000\"/></w:tblGrid><w:tr><w:tc><w:p><w:r><w:t>12</w:t></w:r></w:p></w:tc></w:tr></w:tbl>" }
-
-  def count = @actions += 1
 
   def heading(file, words, level = 1) = file.raw(%(<w:p><w:pPr><w:pStyle w:val="Heading#{level}"/></w:pPr><w:r><w:t>#{words}</w:t></w:r></w:p>))
 
@@ -42,11 +39,7 @@ RSpec.describe "The book of pages", type: :feature do
     expect(page).to have_css(".openings .leaf-box")
   end
 
-  def press(label, says: nil)
-    count
-    click_on label
-    expect(page).to have_css("#message", text: says) if says
-  end
+  def press(label, says: nil) = click_on(label, gives: says)
 
   def choose(value, from:)
     count

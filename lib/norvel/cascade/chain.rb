@@ -49,7 +49,12 @@ module Norvel
 
       protected
 
-      def said = @said ||= {over: @over, values: (@node ? @node.nearest.keys : []).to_h { |name| [name, @node.stacked.fetch(name) { value(name) }] }, level: @level, owner: @owner}
+      def said
+        @said ||= begin
+          names = @node ? @node.nearest.keys : []
+          {over: @over, values: names.to_h { |name| [name, @node.stacked.fetch(name) { value(name) }] }, level: @level, owner: @owner}
+        end
+      end
 
       private
 

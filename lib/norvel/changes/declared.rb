@@ -9,7 +9,8 @@ module Norvel
       # @return [String] Markdown: every operation with what it takes
       def page
         ["# The changes", "", "Made by `bin/rules` from what each operation declares (`lib/norvel/changes`); do not edit it by hand.", "",
-          "A change is a name and its parameters in plain JSON. Forms ask for the first ones; the others are said by whoever builds the change.",
+          "A change is a name and its parameters in plain JSON. Forms ask for the first ones; the others are said by whoever builds " \
+          "the change.",
           *OPERATIONS.sort.flat_map { |name, operation| about(name, operation) }, ""].join("\n")
       end
 

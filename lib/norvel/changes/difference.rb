@@ -8,7 +8,8 @@ module Norvel
     #   data = Difference.between(before, after)    # {} where nothing differs
     #   Difference.apply(before, data) == after
     module Difference
-      WHOLE = %i[format sections settings info warnings asides contents anchors matters waivers guide traces inheritance].freeze # members that are written as they are
+      # Members that are written as they are.
+      WHOLE = %i[format sections settings info warnings asides contents anchors matters waivers guide traces inheritance].freeze
 
       module_function
 

@@ -11,14 +11,16 @@ module Norvel
     # A value: it is frozen, and does the same to the same manuscript whatever it was called on before. Subclasses say
     # `carry_out(manuscript)` and `sentence(manuscript)`; one whose sentence rests on what came of it says `told`.
     class Operation
+      include Manuscript::Counted
+
       # What a parameter is written as, in words; the application reads its forms, and the documentation is made, from this.
       KINDS = {
         paragraphs: "ids of paragraphs, or “all”", paragraph: "the id of a paragraph", headings: "ids of headings", all: "“all”",
         stretches: "stretches of words, each [id, from, to]", stretch: "one stretch of words at most", style: "the id of a style",
         styles: "ids of styles, or by them", properties: "names of properties", values: "by property, as a person types them",
         lengths: "by edge, as a person types them", name: "a name", word: "one of a few words", words: "text", lines: "type specifications",
-        number: "a whole number", numbers: "whole numbers", switch: "yes where it is said", yes_or_no: "yes or no", unless_no: "yes unless it is denied",
-        data: "data of its own", changes: "pairs of an operation's name and its parameters"
+        number: "a whole number", numbers: "whole numbers", switch: "yes where it is said", yes_or_no: "yes or no",
+        unless_no: "yes unless it is denied", data: "data of its own", changes: "pairs of an operation's name and its parameters"
       }.freeze
 
       class << self
@@ -226,8 +228,6 @@ module Norvel
       def remark(paragraphs, one, many)
         [(paragraphs.size == 1) ? one : format(many, paragraphs.size), paragraphs] if paragraphs.any?
       end
-
-      def counted(number, one, many = "#{one}s") = "#{number} #{(number == 1) ? one : many}"
     end
   end
 end

@@ -71,7 +71,11 @@ module Norvel
       # What comes by standard input is of the format that is said, else of the usual one.
       def name_of(path) = (path == STANDARD) ? "standard input#{@options[:as] || Formats.usual.endings.first}" : path
 
-      def as_option(parser) = parser.on("--as FORMAT", "what standard input holds (#{Formats.endings.join(", ")})") { |format| @options[:as] = ".#{format.downcase.delete_prefix(".")}" }
+      def as_option(parser)
+        parser.on("--as FORMAT", "what standard input holds (#{Formats.endings.join(", ")})") do |format|
+          @options[:as] = ".#{format.downcase.delete_prefix(".")}"
+        end
+      end
 
       # A manuscript in the format that its place names: its own, or one that can be made of it.
       # @return [Array<Formats::Format::Lost>] what does not go across

@@ -140,7 +140,8 @@ module Norvel
     end
 
     class Template < Command
-      command "template", "template GUIDE OUT", "the guide as a template: its styles, parts and contents, with sample text that says what goes where", files: 2
+      command "template", "template GUIDE OUT",
+        "the guide as a template: its styles, parts and contents, with sample text that says what goes where", files: 2
 
       def carry_out((name, to))
         unless Formats.ending_with(to) == Formats.usual
@@ -153,7 +154,8 @@ module Norvel
 
     class Convert < Command
       command "convert", "convert IN OUT [--guide GUIDE] [--json]",
-        "from one format to another, in a guide's styles where one is given: from #{Formats.endings.join(", ")} to #{Formats.written.join(", ")}", files: 2
+        "from one format to another, in a guide's styles where one is given: " \
+        "from #{Formats.endings.join(", ")} to #{Formats.written.join(", ")}", files: 2
 
       def options(parser)
         json(parser)

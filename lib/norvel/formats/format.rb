@@ -2,11 +2,11 @@
 
 module Norvel
   module Formats
-    # What every format answers to. A new format is a folder with one of these in it and a row in `Formats::ALL`; it knows no other format, and
-    # nobody outside its folder knows it by name.
+    # What every format answers to. A new format is a folder with one of these in it and a row in `Formats::ALL`; it knows no other
+    # format, and nobody outside its folder knows it by name.
     #
-    # It may read, patch what it read, and make new files of any manuscript; what it does not do it refuses in a sentence. What it cannot carry
-    # it says before anything is written.
+    # It may read, patch what it read, and make new files of any manuscript; what it does not do it refuses in a sentence. What it cannot
+    # carry it says before anything is written.
     class Format
       # A kind of thing that does not go into a file, and how many there are.
       Lost = Value.define(:what, :count)
@@ -27,7 +27,7 @@ module Norvel
       # @return [Boolean] whether new files of it can be made, of a manuscript of any format
       def makes? = false
 
-      # @return [Manuscript::Inheritance] how values come together in it; its reader hands it to the manuscripts
+      # @return [Manuscript::Inheritance] how values come together in it, which every manuscript that is read of it has
       def inheritance = Manuscript::Inheritance.new
 
       # The reader.
@@ -35,7 +35,9 @@ module Norvel
       # @param limits [Limits, nil] how large it may be
       # @return [Manuscript] with its warnings
       # @raise [FileError] with one sentence
-      def read(_bytes, limits: nil) = raise(FileError, "A #{endings.first} cannot be opened as a manuscript; open the file that it was made from.")
+      def read(_bytes, limits: nil)
+        raise FileError, "A #{endings.first} cannot be opened as a manuscript; open the file that it was made from."
+      end
 
       # The patcher: the source with only what was touched changed; the source itself where nothing was.
       # @param manuscript [Manuscript] @param source [String] the bytes it was read from

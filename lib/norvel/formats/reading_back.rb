@@ -56,27 +56,41 @@ module Norvel
         by_key("", *[@wanted, @found].map { |one| one.asides.except(Manuscript::NOTE_SEPARATOR) }) { |blocks| blocks_values(blocks) }
         return differs("#{@wanted.sections.size} sections are #{@found.sections.size}") unless @wanted.sections.size == @found.sections.size
 
-        @wanted.sections.zip(@found.sections).each_with_index { |(one, other), index| compare("section #{index + 1}", section_values(one, @wanted), section_values(other, @found)) }
+        @wanted.sections.zip(@found.sections).each_with_index do |(one, other), index|
+          compare("section #{index + 1}", section_values(one, @wanted), section_values(other, @found))
+        end
       end
 
       def compare_blocks(where, wanted, found)
         old, new = [wanted, found].map { |blocks| Manuscript.paragraphs_of([blocks]) }
         return differs("#{old.size} paragraphs are #{new.size}") unless old.size == new.size
 
-        old.zip(new).each_with_index { |(one, other), index| compare("#{where}paragraph #{index + 1}", paragraph_values(one), paragraph_values(other)) }
-        compare("#{where}tables", *[wanted, found].map { |blocks| blocks.flat_map { |block| Manuscript.tables_in(block) }.map { |table| table_values(table) } })
+        old.zip(new).each_with_index do |(one, other), index|
+          compare("#{where}paragraph #{index + 1}", paragraph_values(one), paragraph_values(other))
+        end
+        compare("#{where}tables", *[wanted, found].map { |blocks| tables_values(blocks) })
       end
 
       def by_key(what, wanted, found)
-        (wanted.keys | found.keys).each { |key| compare("#{what} #{key}".strip, wanted[key] && yield(wanted[key]), found[key] && yield(found[key])) }
+        (wanted.keys | found.keys).each do |key|
+          compare("#{what} #{key}".strip, *[wanted[key], found[key]].map { |one| one && yield(one) })
+        end
       end
 
       def compare(where, one, other)
         return if one == other || @differences.size >= MOST
-        return (one.keys | other.keys).each { |name| compare("#{where}, #{name.to_s.tr("_", " ")}", one[name], other[name]) } if one.is_a?(Hash) && other.is_a?(Hash)
-        return one.zip(other).each_with_index { |(was, now), index| compare("#{where} #{index + 1}", was, now) } if one.is_a?(Array) && other.is_a?(Array) && one.size == other.size
+        return compare_members(where, one, other) if [one, other].all?(Hash)
+        return compare_rows(where, one, other) if [one, other].all?(Array) && one.size == other.size
 
         differs("#{where}: #{named(one)} is #{named(other)}")
+      end
+
+      def compare_members(where, one, other)
+        (one.keys | other.keys).each { |name| compare("#{where}, #{name.to_s.tr("_", " ")}", one[name], other[name]) }
+      end
+
+      def compare_rows(where, one, other)
+        one.zip(other).each_with_index { |(was, now), index| compare("#{where} #{index + 1}", was, now) }
       end
 
       def differs(sentence) = @differences << sentence
@@ -86,8 +100,9 @@ module Norvel
       def blocks_values(blocks) = Manuscript.paragraphs_of([blocks]).map { |paragraph| paragraph_values(paragraph) }
 
       def paragraph_values(paragraph)
-        {style: paragraph.style, formatting: @spelled.set(paragraph.properties), mark: [paragraph.mark_style, @spelled.set(paragraph.mark_properties)], run_in: paragraph.run_in,
-         in_table: paragraph.in_table, ends_section: paragraph.carries.include?(:section_end), spans: spans(paragraph)}
+        {style: paragraph.style, formatting: @spelled.set(paragraph.properties), run_in: paragraph.run_in,
+         mark: [paragraph.mark_style, @spelled.set(paragraph.mark_properties)], in_table: paragraph.in_table,
+         ends_section: paragraph.carries.include?(:section_end), spans: spans(paragraph)}
       end
 
       # Stretches of one formatting, neighbours joined.
@@ -104,19 +119,26 @@ module Norvel
         end
       end
 
+      def tables_values(blocks) = blocks.flat_map { |block| Manuscript.tables_in(block) }.map { |table| table_values(table) }
+
       def table_values(table)
-        [table.columns.map { |width| @spelled.length(width) }, table.style, table.style_parts, table.indent, table.by_hand, table.rows.map { |row| [row.header, row.height, row.cells.map { |cell| [cell.span, cell.continued, cell.blocks.size] }] }]
+        rows = table.rows.map { |row| [row.header, row.height, row.cells.map { |cell| [cell.span, cell.continued, cell.blocks.size] }] }
+        [table.columns.map { |width| @spelled.length(width) }, table.style, table.style_parts, table.indent, table.by_hand, rows]
       end
 
       def section_values(section, manuscript)
         page = section.page
-        {paper: [page.width, page.height].map { |side| @spelled.length(side) }, margins: page.margin.transform_values { |edge| @spelled.length(edge) }, begins: section.begins, folio: section.folio.to_h, columns: section.columns,
-         first_differs: section.first_differs, ends_with: section.last && manuscript.index_of(section.last), headers: margins(section.headers), footers: margins(section.footers)}
+        {paper: [page.width, page.height].map { |side| @spelled.length(side) },
+         margins: page.margin.transform_values { |edge| @spelled.length(edge) }, begins: section.begins, folio: section.folio.to_h,
+         columns: section.columns, first_differs: section.first_differs, ends_with: section.last && manuscript.index_of(section.last),
+         headers: margins(section.headers), footers: margins(section.footers)}
       end
 
+      def margins(stories) = stories.reject { |_, blocks| no_words?(blocks) }.transform_values { |blocks| blocks_values(blocks) }
+
       # An empty header is none.
-      def margins(stories)
-        stories.reject { |_, blocks| blocks.empty? || (blocks.size == 1 && blocks.first.is_a?(Manuscript::Paragraph) && blocks.first.runs.empty?) }.transform_values { |blocks| blocks_values(blocks) }
+      def no_words?(blocks)
+        blocks.empty? || (blocks.one? && blocks.first.is_a?(Manuscript::Paragraph) && blocks.first.runs.empty?)
       end
 
       def style_values(style)
@@ -124,8 +146,10 @@ module Norvel
          standard: style.standard, formatting: @spelled.set(style.properties), conditions: style.conditions}
       end
 
-      def list_values(list)
-        {starts: list.starts, levels: list.levels.transform_values { |level| level.to_h.merge(properties: @spelled.set(level.properties), label_properties: @spelled.set(level.label_properties)) }}
+      def list_values(list) = {starts: list.starts, levels: list.levels.transform_values { |level| level_values(level) }}
+
+      def level_values(level)
+        level.to_h.merge(properties: @spelled.set(level.properties), label_properties: @spelled.set(level.label_properties))
       end
     end
   end

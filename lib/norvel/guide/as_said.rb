@@ -2,8 +2,8 @@
 
 module Norvel
   class Guide
-    # What a rule asks for may be what the guide says elsewhere: of its page, its parts, its captions, its styles. Then it stands once, and the
-    # rule follows. In a file it is the word `as said`; here it becomes the value itself.
+    # What a rule asks for may be what the guide says elsewhere: of its page, its parts, its captions, its styles. Then it stands once,
+    # and the rule follows. In a file it is the word `as said`; here it becomes the value itself.
     class AsSaid
       WORD = "as said"
 
@@ -34,7 +34,9 @@ module Norvel
       # @return [Object] what the guide says of it
       # @raise [Error]
       def said(rule, name)
-        parameter = self.class.parameters(rule).find { |one| one.name.to_s == name } or raise Error, "“#{name}” is said nowhere else in a guide; it needs a value."
+        parameter = self.class.parameters(rule).find { |one| one.name.to_s == name }
+        raise Error, "“#{name}” is said nowhere else in a guide; it needs a value." unless parameter
+
         value = (parameter.said == :style) ? of_styles(rule) : @data.dig(*parameter.said.sub("{of}", rule["of"].to_s).split("/"))
         raise Error, "“#{WORD}”: the guide says nothing of it." if value.nil?
 

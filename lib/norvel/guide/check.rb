@@ -17,8 +17,8 @@ module Norvel
 
       # @param guide [Guide] @param layout [Layout]
       # @param roles [Roles, nil] when they are known already
-      # @param known [#captions, #contents, #references, #breaks, #overrun, nil] what is known already of the manuscript, so that it is worked out
-      #   once for all guides and views
+      # @param known [#captions, #contents, #references, #breaks, #overrun, nil] what is known already of the manuscript, so that it is
+      #   worked out once for all guides and views
       def initialize(guide, layout, roles: nil, appearance: nil, known: nil)
         @guide = guide
         @layout = layout
@@ -29,8 +29,12 @@ module Norvel
         @given = known
       end
 
-      # @return [Array(String, Hash), nil] the smallest change that brings back what runs over to a last page, where somebody knows one
-      def cure_of_excess = @given&.overrun&.cure
+      # What brings back what runs over to a last page without another look of the text: that is for a person, who sees it first.
+      # @return [Array(String, Hash), nil]
+      def cure_of_excess
+        cure = @given&.overrun&.cure
+        cure unless cure&.first == "change_style"
+      end
 
       # @return [Places] where each paragraph belongs in the guide's sheet
       def places = @places ||= Places.new(manuscript, roles, cascade, family: guide.family)

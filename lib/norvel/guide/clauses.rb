@@ -2,17 +2,23 @@
 
 module Norvel
   class Guide
-    # What clauses quote, held against what their rules ask for: a length, a paper or a font that no rule of the clause asks for is doubtful,
-    # since the value was changed and the words were not, or the other way round.
+    # What clauses quote, held against what their rules ask for: a length, a paper or a font that no rule of the clause asks for is
+    # doubtful, since the value was changed and the words were not, or the other way round.
     #
     #   Guide::Clauses.new(guide).doubts    # {"margins" => Doubt(quoted: "3.5 cm", asked: "4 cm")}
     class Clauses
       # `asked` is what stands there now and the clause does not say; nil where there are several.
-      Doubt = Norvel::Value.define(:quoted, :asked)
+      Doubt = Norvel::Value.define(:quoted, :asked) do
+        # @return [String]
+        def sentence = "The clause says #{quoted}; #{asked ? "the rule asks for #{asked}" : "the rule does not ask for that"}."
+      end
 
       LENGTH = /(?<![\d.,])(\d+(?:[.,]\d+)?)[ \u00A0-]?(pt|points?|cm|mm|in|inch|inches)\b/
       UNITS = {"point" => "pt", "points" => "pt", "inch" => "in", "inches" => "in"}.freeze
       NEAR = 2_000 # EMU: what is rounded in words
+
+      # What of a rule is no value that it asks for.
+      BESIDES = %w[id clause severity source checks roles property tolerance except parts].freeze
 
       # @param guide [Guide]
       def initialize(guide)
@@ -31,12 +37,21 @@ module Norvel
       private
 
       def lengths(clause, rules)
-        asked = rules.flat_map { |rule| asked_of(rule) }.flat_map { |text| text.to_s.scan(LENGTH).map { |number, unit| [text_of(number, unit), length(number, unit)] } }
+        asked = rules.flat_map { |rule| asked_of(rule) }.flat_map { |value| lengths_in(value.to_s) }
         return if asked.empty?
 
-        quoted = clause.scan(LENGTH).map { |number, unit| ["#{number} #{unit}", length(number, unit)] }
-        doubt(quoted.reject { |_, one| asked.any? { |_, other| (one - other).abs <= NEAR } }.map(&:first),
-          asked.reject { |_, one| quoted.any? { |_, other| (one - other).abs <= NEAR } }.map(&:first))
+        quoted = lengths_in(clause)
+        doubt(besides(quoted, asked), besides(asked, quoted))
+      end
+
+      # @return [Array<Array(String, Integer)>] as they are written, and in EMU
+      def lengths_in(text)
+        text.scan(LENGTH).map { |number, unit| ["#{number} #{unit}", Lengths.parse("#{number} #{UNITS.fetch(unit, unit)}")] }
+      end
+
+      # @return [Array<String>] of some lengths those that are not among others
+      def besides(some, others)
+        some.reject { |_, one| others.any? { |_, other| (one - other).abs <= NEAR } }.map(&:first)
       end
 
       def papers(clause, rules)
@@ -62,11 +77,7 @@ module Norvel
       end
 
       # What a rule asks for, its tolerance apart.
-      def asked_of(rule) = rule.data.except("id", "clause", "severity", "source", "checks", "roles", "property", "tolerance", "except", "parts").values.flat_map { |value| value.is_a?(Hash) ? value.values : Array(value) }
-
-      def text_of(number, unit) = "#{number} #{unit}"
-
-      def length(number, unit) = Lengths.parse("#{number} #{UNITS.fetch(unit, unit)}")
+      def asked_of(rule) = rule.data.except(*BESIDES).values.flat_map { |value| value.is_a?(Hash) ? value.values : Array(value) }
     end
   end
 end

@@ -122,7 +122,7 @@ module Norvel
 
       # @return [Draft] with a rule that asks for what the guide says elsewhere; its clause follows where it is the rule's own sentence
       def ask_as_said(id)
-        with_values_of(id) { |rule| AsSaid.parameters(rule).map { |one| one.name.to_s }.select { |name| sayable?(rule, name) }.to_h { |name| [name, AsSaid::WORD] } }
+        with_values_of(id) { |rule| said_elsewhere(rule).to_h { |name| [name, AsSaid::WORD] } }
       end
 
       # @return [Draft] with a rule that asks for values of its own, those that are said elsewhere now
@@ -130,7 +130,7 @@ module Norvel
 
       # @param rule [Hash]
       # @return [Boolean] whether the guide says elsewhere what it asks for, and it does not ask by the word
-      def sayable_elsewhere?(rule) = AsSaid.parameters(rule).any? { |one| rule[one.name.to_s] != AsSaid::WORD && sayable?(rule, one.name.to_s) }
+      def sayable_elsewhere?(rule) = said_elsewhere(rule).any? { |name| rule[name] != AsSaid::WORD }
 
       # @return [Hash{String=>Clauses::Doubt}] clauses that quote what their rule does not ask for, by rule
       def doubts = @doubts ||= Clauses.new(guide).doubts
@@ -236,7 +236,8 @@ module Norvel
         folios = %w[front main].filter_map do |part|
           next unless parts.dig(part, "folios")
 
-          {"checks" => "folio_format", "of" => part, "format" => AsSaid::WORD, "start" => (AsSaid::WORD if parts.dig(part, "start"))}.compact
+          start = AsSaid::WORD if parts.dig(part, "start")
+          {"checks" => "folio_format", "of" => part, "format" => AsSaid::WORD, "start" => start}.compact
         end
         contents = data["contents"] ? [{"checks" => "contents_current"}] : []
         place = data["captions"]&.slice("figures", "tables")&.transform_values { AsSaid::WORD }
@@ -271,8 +272,12 @@ module Norvel
         changed = yield(rule)
         raise GuideError, "The guide says nothing of it elsewhere." if changed.empty?
 
-        with(data.merge("rules" => rules.map { |one| one.equal?(rule) ? one.merge(changed).except(*(Declared::ONE_OF.fetch(one["checks"], []) - changed.keys)) : one }))
+        others = Declared::ONE_OF.fetch(rule["checks"], []) - changed.keys
+        with(data.merge("rules" => rules.map { |one| one.equal?(rule) ? one.merge(changed).except(*others) : one }))
       end
+
+      # @return [Array<String>] parameters of a rule that the guide says elsewhere
+      def said_elsewhere(rule) = AsSaid.parameters(rule).map { |one| one.name.to_s }.select { |name| sayable?(rule, name) }
 
       def sayable?(rule, name)
         required = Rule::KINDS.fetch(rule["checks"]).parameters.find { |one| one.name.to_s == name }.required

@@ -3,8 +3,8 @@
 module Norvel
   class Guide
     # One thing that a kind of rule takes. `kind` says what it is written as; `says` what it is, in words; `example` a value for
-    # documentation; `choices` where it is one of several words; `said` the place where the guide says it as well (:style: its sheet), so that
-    # a rule may ask for what is said there.
+    # documentation; `choices` where it is one of several words; `said` the place where the guide says it as well (:style: its sheet), so
+    # that a rule may ask for what is said there.
     Parameter = Value.define(:name, :kind, required: false, default: nil, says: nil, example: nil, choices: nil, range: nil, said: nil) do
       # @param written [Object, nil] as the guide's file has it
       # @return [Object] its value

@@ -15,6 +15,8 @@ module Norvel
     #
     # What they take is declared here once: the schema, the messages of the reader, the editor and the documentation are made from that.
     class Rule
+      include Manuscript::Counted
+
       KINDS = {}
       AREAS = {page: "Page", folios: "Folios and running heads", text: "Text", white_space: "White space", headings: "Headings",
                structure: "Structure", pagination: "Pagination", open_matters: "Open matters", accessibility: "Accessibility"}.freeze
@@ -136,8 +138,6 @@ module Norvel
 
       # Where roles are named in a sentence.
       def roles_said(roles) = roles.map { |one| one.to_s.tr("_", " ") }.then { |all| (all.size > 1) ? "#{all[0..-2].join(", ")} and #{all.last}" : all.first }
-
-      def counted(number, one, many = "#{one}s") = "#{number} #{(number == 1) ? one : many}"
     end
   end
 end

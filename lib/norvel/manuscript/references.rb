@@ -44,6 +44,9 @@ module Norvel
     # those of `levels` ([least, deepest]) by the names of standard styles (`by` holds :style) or by their own level (:level), and of
     # paragraphs in `styles` (name to level); or of :captions, of those that count `of`. `code` is the field's instruction as the file has it.
     ContentsList = Value.define(:first, :last, closes: nil, kind: :headings, levels: nil, by: [], styles: {}, of: nil, folios: true,
-      links: false, code: nil)
+      links: false, code: nil) do
+      # @return [String] how a sentence names it
+      def called = (kind == :captions) ? "the list of “#{of}”" : "the list of contents"
+    end
   end
 end

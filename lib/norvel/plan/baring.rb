@@ -7,6 +7,8 @@ module Norvel
     #
     #   Plan::Baring.new(examined).operation
     class Baring
+      include LinesOf
+
       ROLES = [:title, :subtitle, *Roles::HEADINGS, :caption, :block_quotation, :verse].freeze
       LOST = 4 # kinds that are named
 
@@ -19,17 +21,9 @@ module Norvel
         @given = given
       end
 
-      # @return [Array<Line>] in the order they are applied: styles, then the removal
-      def lines = steps.map(&:first)
-
-      # @return [Changes::Series]
+      # @return [Changes::Series] styles, then the removal
       # @raise [NothingToChange] where nothing is by hand
-      def operation
-        raise NothingToChange, "Nothing is formatted by hand." if lines.empty?
-
-        changes = lines.map { |line| [line.operation.class.operation_name, line.operation.parameters] }
-        Changes.build("series", "title" => sentence, "changes" => changes)
-      end
+      def operation = super || raise(NothingToChange, "Nothing is formatted by hand.")
 
       # @return [String]
       def sentence
@@ -42,9 +36,11 @@ module Norvel
 
       private
 
+      def title = sentence
+
       def steps
         @steps ||= begin
-          draft = Draft.new(@manuscript)
+          draft = @draft = Draft.new(@manuscript)
           OwnLooks.new(draft, @roles, why: nil).add_lines(standing_apart)
           @left = draft.manuscript
           draft.add("remove_direct_formatting", {"paragraphs" => "all", **@given}, by_hand, 0.95, :direct)

@@ -5,6 +5,8 @@ module Norvel
     # The lines that make a manuscript a book of pages as its guide has it: captions that are counted, contents, front and main matter with
     # their folios, chapters on a new page or recto. What is so already has no line.
     class BookOfPages
+      include Manuscript::Counted
+
       # @param draft [Draft] @param guide [Guide] @param roles [Roles] @param without [Array<Symbol>] parts that were struck out
       def initialize(draft, guide, roles, without)
         @draft = draft
@@ -47,8 +49,8 @@ module Norvel
       end
 
       def typed(lines)
-        @draft.remark(:contents, "#{(lines.size == 1) ? "1 line of contents is" : "#{lines.size} lines of contents are"} typed and " \
-          "#{(lines.size == 1) ? "stays" : "stay"}: a list that keeps itself current can take their place in the parts view.", lines)
+        many = counted(lines.size, "line of contents is typed and stays", "lines of contents are typed and stay")
+        @draft.remark(:contents, "#{many}: a list that keeps itself current can take their place in the parts view.", lines)
       end
 
       def list_of(kind, title)

@@ -2,9 +2,11 @@
 
 module Norvel
   class Plan
-    # Whoever is in none of the kinds, and would look otherwise once the text's styles say what it looks like: headers, footers, text boxes,
-    # comments, lists of contents, blank lines. Their styles are set back, or they get one of their own.
+    # Whoever is in none of the kinds, and would look otherwise once the text's styles say what it looks like: headers, footers, lists of
+    # contents, blank lines, what was struck out. Their styles are set back, or they get one of their own.
     class Bystanders
+      include Manuscript::Counted
+
       MARGINS = {headers: "Header", footers: "Footer"}.freeze
 
       # @param draft [Draft] with the styles in place @param before [Manuscript]
@@ -21,11 +23,11 @@ module Norvel
       def add_lines
         is = Cascade.new(now)
         old = @before.all_paragraphs.to_h { |paragraph| [paragraph.id, paragraph] }
-        moved = now.all_paragraphs.reject { |paragraph| @own.include?(paragraph.id) }.filter_map do |paragraph|
-          names = changed(old[paragraph.id], paragraph, is)
-          [paragraph, names] if names.any?
+        others = now.all_paragraphs.reject { |paragraph| @own.include?(paragraph.id) }
+        moved = others.map { |paragraph| [paragraph, changed(old[paragraph.id], paragraph, is)] }.reject { |_, names| names.empty? }
+        moved.group_by { |paragraph, _| paragraph.style }.each do |style, rows|
+          @homes.include?(style) ? beside(style, rows) : set_back(style, rows)
         end
-        moved.group_by { |paragraph, _| paragraph.style }.each { |style, rows| @homes.include?(style) ? beside(style, rows) : set_back(style, rows) }
       end
 
       private
@@ -45,28 +47,28 @@ module Norvel
       # What a style came to before.
       def values(style, rows) = Changes::Exceptions.written(@was.style(style), rows.flat_map(&:last).uniq)
 
-      # A style of their own under the one that the text has now.
+      # A style of their own under the one that the text has now. What stands in a box or rules off the notes cannot be given one.
       def beside(style, rows)
         rows, aside = rows.partition { |paragraph, _| now.paragraph(paragraph.id) }
-        told_of(aside.size, style) if aside.any?
+        told_of(aside.map { |paragraph, _| paragraph.id }, style)
         rows.group_by { |paragraph, _| place(paragraph) }.each do |place, same|
           name = now.sheet.free_name(place)
           id = now.sheet.free_id(name)
           changes = [["define_style", {"id" => id, "name" => name, "parent" => style, "values" => values(style, same)}],
             ["apply_style", {"style" => id, "paragraphs" => same.map { |paragraph, _| paragraph.id }}]]
-          @draft.add("series", {"title" => title(name, same.size), "changes" => changes}, [], 0.95, :beside)
+          staying = counted(same.size, "paragraph that should stay as it is", "paragraphs that should stay as they are")
+          @draft.add("series", {"title" => "Made the style “#{name}” for #{staying}.", "changes" => changes}, [], 0.95, :beside)
         end
       end
 
-      def told_of(count, style)
-        whose = (count == 1) ? "1 paragraph in text boxes or comments follows" : "#{count} paragraphs in text boxes or comments follow"
-        @draft.remark(:beside, "#{whose} “#{now.sheet[style].name}”.")
-      end
-
-      def title(name, count)
-        return "Made the style “#{name}” for 1 paragraph that is no text, as it was." if count == 1
-
-        "Made the style “#{name}” for #{count} paragraphs that are no text, as they were."
+      def told_of(ids, style)
+        name = "“#{now.sheet[style].name}”"
+        boxed = @before.boxed_paragraphs.count { |paragraph| ids.include?(paragraph.id) }
+        separator = Manuscript.paragraphs_of([@before.asides.fetch(Manuscript::NOTE_SEPARATOR, [])])
+        ruled = separator.any? { |paragraph| ids.include?(paragraph.id) }
+        follow = counted(boxed, "blank line in a box follows", "blank lines in boxes follow")
+        @draft.remark(:beside, "#{follow} #{name}.") if boxed.positive?
+        @draft.remark(:beside, "The line over the notes is as high as a line in #{name} is then.") if ruled
       end
 
       def place(paragraph)

@@ -5,6 +5,8 @@ module Norvel
     # The lines that bring the guide's sheet in and give each kind of paragraph its style of it. A style that the manuscript has for a
     # slot is taken over; what nothing uses any more afterwards is named.
     class GuideSheet
+      include Manuscript::Counted
+
       LONG = 40 # words, from which on a quotation is set as a block (common practice, no source)
 
       # @param draft [Draft] @param guide [Guide] @param roles [Roles] @param without [Array<Symbol>] roles that were struck out
@@ -75,7 +77,9 @@ module Norvel
         end
       end
 
-      def long_body?(paragraph) = Choice.words_in(paragraph) >= LONG && %i[body first_body].include?(@places.of(paragraph))
+      def long_body?(paragraph) = Choice.words_in(paragraph) >= LONG && body?(paragraph)
+
+      def body?(paragraph) = %i[body first_body].include?(@places.of(paragraph))
 
       def long_quotations
         return if @without.include?(:long_quotations) || struck?(:block_quotation) || !family[:block_quotation]
@@ -92,10 +96,10 @@ module Norvel
 
       # What is all in quotation marks as well, and is no block.
       def left_quoted(found)
-        left = @before.paragraphs.select { |one| Choice.quoted?(one) && !one.in_table && %i[body first_body].include?(@places.of(one)) } - found
+        left = @before.paragraphs.select { |one| Choice.quoted?(one) && !one.in_table && body?(one) } - found
         return if left.empty?
 
-        many = (left.size == 1) ? "1 paragraph in quotation marks stays" : "#{left.size} paragraphs in quotation marks stay"
+        many = counted(left.size, "paragraph in quotation marks stays", "paragraphs in quotation marks stay")
         @draft.remark(:long_quotations, "#{many} as running text: of fewer than #{LONG} words, or one beside the other.", left)
       end
 

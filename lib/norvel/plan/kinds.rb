@@ -2,17 +2,13 @@
 
 module Norvel
   class Plan
-    # The kinds of paragraphs of a manuscript as it is formatted: those that look alike, headings apart from what only looks like them. Each
-    # has an example, which is formatted as most of them are.
+    # The kinds of paragraphs of a manuscript as it is formatted: those that look alike, headings apart from what only looks like them.
+    # Each has an example, which is formatted as most of them are.
     class Kinds
-      # `level` is that of a heading; `new_page` says that every one of them begins a page by hand.
-      Kind = Value.define(:role, :paragraphs, :example, :confidence, level: nil, new_page: false) do
+      # `style` is the one that most of them have, `letters` those of all, `level` that of a heading; `new_page` says that every one of
+      # them begins a page by hand.
+      Kind = Value.define(:role, :paragraphs, :example, :confidence, :style, :letters, level: nil, new_page: false) do
         def ids = paragraphs.map(&:id)
-
-        def letters = paragraphs.sum { |paragraph| paragraph.text.length }
-
-        # @return [String, nil] the style that most of them have
-        def style = paragraphs.map(&:style).tally.max_by(&:last)&.first
       end
 
       # What looks like running text and is none stands apart from it.
@@ -27,28 +23,29 @@ module Norvel
 
       # @return [Array<Kind>] those with the most letters first
       def all
-        @all ||= (looks.flat_map { |look| of_look(look) } + notes).sort_by.with_index { |kind, index| [-kind.letters, index] }
+        found = (@examined.looks + looks_of_notes).flat_map { |look| of_look(look) }
+        found.sort_by.with_index { |kind, index| [-kind.letters, index] }
       end
 
       private
 
-      def looks = @examined.looks
-
-      def notes
-        Looks.of(@manuscript, @examined.appearance, layout: @examined.layout, paragraphs: @manuscript.note_paragraphs).flat_map { |look| of_look(look) }
+      def looks_of_notes
+        Looks.of(@manuscript, @examined.appearance, layout: @examined.layout, paragraphs: @manuscript.note_paragraphs)
       end
 
       # @return [Array<Kind>]
       def of_look(look)
         exact = look.variants.each_with_index.flat_map { |(_, ids), index| ids.map { |id| [id, index] } }.to_h
-        look.paragraphs.map { |id| @manuscript.paragraph(id) }.group_by { |paragraph| [apart(paragraph), numbers(paragraph)] }.map do |(role, _), paragraphs|
-          kind(role || commonest(paragraphs), paragraphs, paragraphs.min_by.with_index { |paragraph, index| [exact[paragraph.id], index] })
+        paragraphs = look.paragraphs.map { |id| @manuscript.paragraph(id) }
+        paragraphs.group_by { |paragraph| [apart(paragraph), numbers(paragraph)] }.map do |(role, _), same|
+          kind(role || commonest(same), same, same.min_by.with_index { |paragraph, index| [exact[paragraph.id], index] })
         end
       end
 
       def kind(role, paragraphs, example)
-        Kind.new(role: role, paragraphs: paragraphs, example: example, level: level(role, example), confidence: sureness(paragraphs),
-          new_page: paragraphs.all? { |paragraph| paragraph.properties[:break_before] })
+        Kind.new(role: role, paragraphs: paragraphs, example: example, confidence: sureness(paragraphs),
+          style: paragraphs.map(&:style).tally.max_by(&:last).first, letters: paragraphs.sum { |paragraph| paragraph.text.length },
+          level: level(role, example), new_page: paragraphs.all? { |paragraph| paragraph.properties[:break_before] })
       end
 
       def apart(paragraph)

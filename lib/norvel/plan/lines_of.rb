@@ -2,8 +2,8 @@
 
 module Norvel
   class Plan
-    # What every plan is: lines in their order, each worked out on what the earlier ones leave. Whoever includes it says `steps`, which fills
-    # its draft, and `title`.
+    # What every plan is: lines in their order, each worked out on what the earlier ones leave. Whoever includes it says `steps`, which
+    # fills its draft, and `title`.
     module LinesOf
       # @return [Array<Line>] in the order they are applied
       def lines = steps.map(&:first)

@@ -5,6 +5,8 @@ module Norvel
     # What the guide has no style for, and was formatted by hand, gets a style of its own look; what the author has a style for gets
     # that.
     class OwnLooks
+      include Manuscript::Counted
+
       # What a style is called that is made of a look.
       NAMES = {other: "Set apart", code: "Listing", figure: "Picture"}.freeze
 
@@ -54,7 +56,7 @@ module Norvel
         name = free_name(role)
         example = group.group_by { |paragraph| by_hand(paragraph) }.values.max_by(&:size).first
         id = now.sheet.free_id(name)
-        whose = (group.size == 1) ? "1 paragraph has" : "#{group.size} paragraphs have"
+        whose = counted(group.size, "paragraph has", "paragraphs have")
         title = "Made the style “#{name}” of what #{whose} by hand#{"; #{@why} #{role.to_s.tr("_", " ")}" if @why}."
         changes = [["style_from_look", {"paragraph" => example.id, "name" => name}],
           ["apply_style", {"style" => id, "paragraphs" => group.map(&:id)}]]

@@ -5,6 +5,8 @@ module Norvel
     # Headings that are to run in: those that stand on a line of their own go on in the next one's, words that begin a paragraph become
     # headings where somebody asks for it. What cannot be or is not asked for is said.
     class RunIns
+      include Manuscript::Counted
+
       NAMED = 30 # letters of a heading, in a sentence
 
       # @param draft [Draft] @param roles [Roles] @param sheet [GuideSheet] @param also [Boolean] whether words become headings
@@ -30,31 +32,35 @@ module Norvel
       def lines_of_their_own(headings)
         able, unable = headings.partition { |paragraph| Changes::SetRunIn.hindrance(now, paragraph).nil? }
         @draft.add("set_run_in", {"paragraphs" => able.map(&:id)}, able, 0.9, :run_in_heading) if able.any?
-        @draft.remark(:run_in_heading, "#{named(unable)} cannot run in: no text follows in the next paragraph.", unable) if unable.any?
+        remark("#{named(unable)} cannot run in: no text follows in the next paragraph.", unable)
       end
 
       def named(paragraphs) = paragraphs.map { |one| "“#{one.text[0, NAMED]}”" }.join(", ")
 
       def first_words(paragraphs)
         cascade = Cascade.new(now)
-        leads = paragraphs.to_h { |paragraph| [paragraph, Roles::Lead.of(paragraph, cascade)&.rstrip] }
-        without = leads.select { |_, lead| lead.nil? || lead.empty? }.keys
-        @draft.remark(:run_in_heading, "#{count(without.size)} with no words set off at the beginning: no heading can be made of it.", without) if without.any?
-        able = leads.except(*without)
-        return if able.empty?
-        return made(able) if @also || able.keys.all? { |paragraph| @roles.of(paragraph.id).reasons.include?(Roles::SAID_SO) }
+        leads = paragraphs.to_h { |paragraph| [paragraph, Roles::Lead.of(paragraph, cascade).to_s.rstrip] }
+        without, able = leads.partition { |_, lead| lead.empty? }.map(&:to_h)
+        remark("#{begin_many(without)} with no words set off at the beginning: no heading can be made of it.", without.keys)
+        return made(able) if able.any? && (@also || able.keys.all? { |paragraph| said_so?(paragraph) })
 
-        @draft.remark(:run_in_heading, "#{count(able.size)} only with words set off from their text: running text, whose words stay emphasised.", able.keys)
+        remark("#{begin_many(able)} only with words set off from their text: running text, whose words stay emphasised.", able.keys)
       end
 
-      def count(number) = (number == 1) ? "1 paragraph begins" : "#{number} paragraphs begin"
+      def said_so?(paragraph) = @roles.of(paragraph.id).reasons.include?(Roles::SAID_SO)
+
+      def begin_many(leads) = counted(leads.size, "paragraph begins", "paragraphs begin")
+
+      def remark(sentence, paragraphs)
+        @draft.remark(:run_in_heading, sentence, paragraphs) if paragraphs.any?
+      end
 
       def made(leads)
         style = @sheet.style_of(:heading_3) || now.sheet.heading(3)&.id
-        return @draft.remark(:run_in_heading, "There is no heading style for them.", leads.keys) unless style
+        return remark("There is no heading style for them.", leads.keys) unless style
 
         changes = leads.map { |paragraph, lead| ["run_in_from_words", {"text" => [[paragraph.id, 0, lead.length]], "style" => style}] }
-        title = "Made #{(leads.size == 1) ? "a run-in heading" : "#{leads.size} run-in headings"} of the words that begin a paragraph."
+        title = "Made #{counted(leads.size, "run-in heading")} of the words that begin a paragraph."
         @draft.add("series", {"title" => title, "changes" => changes}, leads.keys, 0.85, :run_in_heading)
       end
     end

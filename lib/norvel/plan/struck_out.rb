@@ -2,15 +2,15 @@
 
 module Norvel
   class Plan
-    # What was struck out of a plan, with what rests on it: without the guide's sheet no kind of paragraph gets a style of it, and what is by
-    # hand is the look that there is; chapters that are not to be parts, or no headings, begin no page.
+    # What was struck out of a plan, with what rests on it: without the guide's sheet no kind of paragraph gets a style of it, and what is
+    # by hand is the look that there is; chapters that are not to be parts, or no headings, begin no page.
     class StruckOut
       RESTS = {**Roles::HEADINGS.to_h { |role| [role, [:headings]] }, heading_1: %i[chapters headings], parts: [:chapters],
                sheet: [*(Roles::ALL - [:empty]), :direct, :headings, :long_quotations]}.freeze
       NUMBERS = "Typed numbers of headings stay: some headings are left out, and numbers are counted by all of them."
       CHAPTERS = "Chapters begin no page: %s left out."
-      BY_HAND = "With the guide's sheet its styles are left out, numbers of headings by them, and the removal of direct formatting, which is " \
-        "the look of many paragraphs as long as they are in no style."
+      BY_HAND = "With the guide's sheet its styles are left out, numbers of headings by them, and the removal of direct formatting, " \
+        "which is the look of many paragraphs as long as they are in no style."
 
       # @return [Array<Symbol>] all that is left out
       attr_reader :parts

@@ -5,7 +5,16 @@ module Norvel
     # Words that look otherwise than their paragraph's style says, by what they say besides: each kind is to have a character style.
     class WordLooks
       # `values` are those of a character style, `under` the character style that the words have already, `stretches` [id, from, to].
-      Found = Value.define(:values, :under, :stretches)
+      Found = Value.define(:values, :under, :stretches) do
+        # @return [Array(StyleSheet::Style, Array)] a style of it for this sheet, and the change that makes it, as a series has it
+        def style_for_it(sheet)
+          name = sheet.free_name(WordLooks.called(self))
+          style = StyleSheet::Style.new(id: sheet.free_id(name), name: name, kind: :character, parent: under)
+          written = values.to_h { |property, value| [property.to_s, Changes::Exceptions.exactly(property, value)] }
+          given = {"id" => style.id, "name" => name, "kind" => "character", "parent" => under, "values" => written}
+          [style, [["define_style", given.compact]]]
+        end
+      end
 
       NAMES = {[:italic] => "Emphasis", [:bold] => "Strong", %i[bold italic] => "Strong emphasis", [:underline] => "Underlined"}.freeze
       EMPHASIS = %i[bold italic underline].freeze
@@ -65,16 +74,17 @@ module Norvel
         end
       end
 
-      # What its look says over what styles give it; a toggle of a character style turns what the paragraph's style says (ISO/IEC
-      # 29500-1 §17.7.3).
+      # What its look says over what styles give it.
       def besides(was, run, paragraph)
         looks, given = @was.run(was, run), @is.under(paragraph, run)
         names = run.text.match?(/[^[:space:]]/) ? TEXT : DRAWN_ON_SPACE
         names -= DirectFormatting.stays_on(run.properties, run.text, run.link)
-        names.reject { |name| Looks.alike?(name, looks[name], given[name]) }.to_h { |name| [name, (turning? && Properties[name].toggle) || looks[name]] }
+        differing = names.reject { |name| Looks.alike?(name, looks[name], given[name]) }
+        differing.to_h { |name| [name, turns?(name) || looks[name]] }
       end
 
-      def turning? = @before.inheritance.turning?
+      # A toggle of a character style turns what the paragraph's style says (ISO/IEC 29500-1 §17.7.3).
+      def turns?(name) = Properties[name].toggle && @before.inheritance.turning?
 
       def near?(one, other) = one.keys == other.keys && one.all? { |name, value| Looks.alike?(name, value, other[name]) }
     end

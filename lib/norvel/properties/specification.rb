@@ -105,7 +105,8 @@ module Norvel
         said = more.to_h { |word, *rest| [word, rest.join(" ")] }
         return unless name && !KIN.include?(name.first) && said.any? && said.size == more.size && said.keys == KIN & said.keys
         return if said.values.any?(&:empty?) || (said["key"] && said["key"].length > 1)
-        return if understood?(name.join(" "), families) { |values, _| values.any? } || understood?(line, families) { |_, faults| faults.empty? }
+        return if understood?(name.join(" "), families) { |values, _| values.any? }
+        return if understood?(line, families) { |_, faults| faults.empty? }
 
         [name.join(" "), *said.values_at(*KIN)]
       end
@@ -190,8 +191,8 @@ module Norvel
         family = whole || (begun.first if begun&.size == 1) or return
         [{font_family: family}, whole ? whole.length : word.length]
       end
-      private_class_method :part, :first_line, :family, :kin, :understood?, :each_part, :take, :quoted, :worded, :named, :family_in, :not_understood, :say,
-        :reason
+      private_class_method :part, :first_line, :family, :kin, :understood?, :each_part, :take, :quoted, :worded, :named, :family_in,
+        :not_understood, :say, :reason
     end
   end
 end

@@ -10,6 +10,8 @@ module Norvel
     #   shipping = Shipping.new(before, examined)
     #   shipping.words_kept?    # true
     class Shipping
+      include Manuscript::Counted
+
       # @param before [Manuscript] as it came @param examined [Examination] as it is now
       # @param source [String] the bytes of the file that came
       def initialize(before, examined, source:)
@@ -107,14 +109,14 @@ module Norvel
       def stale_lists
         contents = @examined.contents
         states = contents.lists.map { |list| [list, contents.state(list)] }.reject { |_, found| found.current? }
-        states.map { |list, found| "#{(list.kind == :captions) ? "the list of what counts “#{list.of}”" : "the list of contents"}: #{found.words}" }
+        states.map { |list, found| "#{list.called}: #{found.words}" }
       end
 
       def stale_references
         count = @examined.references.stale.size
         return [] if count.zero?
 
-        ["#{(count == 1) ? "1 cross-reference does" : "#{count} cross-references do"} not say what it should"]
+        ["#{counted(count, "cross-reference does", "cross-references do")} not say what it should"]
       end
 
       def all_words

@@ -12,13 +12,15 @@ export function read(block) {
   return text.endsWith("\n") && block.filler ? text.slice(0, -1) : text;
 }
 
+const AS_FIELD = { role: "textbox", "aria-multiline": "true", "aria-label": "The paragraph's text" };
+
 export function make(id, data, more = {}) {
   const el = document.createElement("div");
   el.className = `editor f-${data.face}`;
   el.contentEditable = "plaintext-only";
   el.spellcheck = false;
   el.dataset.p = id;
-  Object.entries({ role: "textbox", "aria-multiline": "true", "aria-label": "The paragraph's text" }).forEach(([name, value]) => el.setAttribute(name, value));
+  Object.entries(AS_FIELD).forEach(([name, value]) => el.setAttribute(name, value));
   data.text.forEach(([text, face, size]) => el.append(span(text, face, size)));
   const block = { id, el, data, style: data.style, ends: data.ends, container: data.in, ...more };
   block.was = el.textContent;

@@ -20,7 +20,8 @@ function tellAddress() {
 }
 
 async function startBench() {
-  const names = ["pages", "marks", "choice", "writing", "outbox", "keys", "original", "proposals", "palette", "strip", "zoom", "own_keys", "printing", "measures"];
+  const names = ["pages", "marks", "choice", "writing", "outbox", "keys", "original", "proposals", "palette", "strip", "zoom",
+    "own_keys", "printing", "measures"];
   const parts = Object.fromEntries(await Promise.all(names.map(async (name) => [name, await import(`./${name}.js`)])));
   const { pages: pagesOf, marks, writing } = parts;
   const { offerDraft, after } = parts.outbox;

@@ -28,17 +28,22 @@ export function paint(place) {
     one.classList.toggle("chosen", chosen.has(one.dataset.p));
     if (fresh.has(one.dataset.p)) one.classList.add("fresh");
   });
-  place.querySelectorAll(".heard [data-p]").forEach((one) => (chosen.has(one.dataset.p) ? one.setAttribute("aria-current", "true") : one.removeAttribute("aria-current")));
+  place.querySelectorAll(".heard [data-p]").forEach((one) => {
+    if (chosen.has(one.dataset.p)) one.setAttribute("aria-current", "true");
+    else one.removeAttribute("aria-current");
+  });
   place.querySelectorAll(".picked").forEach((one) => one.remove());
-  words.forEach(([id, from, to]) => place.querySelectorAll(`.para[data-p="${id}"] tspan[data-o]`).forEach((piece) => pick(piece, from, to)));
+  const piecesOf = (id) => place.querySelectorAll(`.para[data-p="${id}"] tspan[data-o]`);
+  words.forEach(([id, from, to]) => piecesOf(id).forEach((piece) => pick(piece, from, to)));
 }
 
 export function paintAll() {
   document.getElementById("sheets").querySelectorAll(".sheet").forEach(paint);
-  const number = chosen.size;
-  const said = words.length === 1 ? "Words chosen" : words.length ? `Words chosen in ${words.length} places` : number === 0 ? "Nothing chosen" : number === 1 ? "1 paragraph chosen" : `${number} paragraphs chosen`;
-  document.getElementById("foot-chosen").textContent = said;
+  document.getElementById("foot-chosen").textContent = words.length ? wordsSaid(words.length) : paragraphsSaid(chosen.size);
 }
+
+const wordsSaid = (places) => (places === 1 ? "Words chosen" : `Words chosen in ${places} places`);
+const paragraphsSaid = (number) => (number === 0 ? "Nothing chosen" : `${number} ${number === 1 ? "paragraph" : "paragraphs"} chosen`);
 
 // A wash behind the chosen words.
 function pick(piece, from, to) {

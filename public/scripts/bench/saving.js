@@ -25,7 +25,8 @@ const CALLBACKS = {
 // A field that is being written in is let alone; a button that has the focus says what it does now.
 // @param target [Element] @param html [String] what it holds now
 export function put(target, html) {
-  Idiomorph.morph(target, html, { morphStyle: "innerHTML", ignoreActive: Boolean(document.activeElement && text(document.activeElement)), callbacks: CALLBACKS });
+  const writing = Boolean(document.activeElement && text(document.activeElement));
+  Idiomorph.morph(target, html, { morphStyle: "innerHTML", ignoreActive: writing, callbacks: CALLBACKS });
   htmx.process(target);
 }
 

@@ -3,13 +3,14 @@
 module Norvel
   module Changes
     # Takes blank lines out and puts what they stood for into the styles: space between paragraphs, space before a heading, a
-    # new page ("paragraphs": ids or "all"). Where a style says a space there itself, that is kept, or the whole gap is made of it ("whole":
-    # such places, as "style side"); styles of a guide ("guided": ids) stay as they are. What few paragraphs of a style have is set by hand.
+    # new page ("paragraphs": ids or "all"). Where a style says a space there itself, that is kept, or the whole gap is made of it
+    # ("whole": such places, as "style side"); styles of a guide ("guided": ids) stay as they are. What few paragraphs of a style have is
+    # set by hand.
     class ReplaceBlankLines < Substitution
       takes_besides paragraphs: :paragraphs, whole: :words, guided: :styles
 
-      # Where blank lines stood alike: the style and the side of it, what the style `has` there, what is made of it, and `how`: :style, :kept,
-      # :whole, :hand, :guided or :page.
+      # Where blank lines stood alike: the style and the side of it, what the style `has` there, what is made of it, and `how`: :style,
+      # :kept, :whole, :hand, :guided or :page.
       Place = Value.define(:gaps, :how, style: nil, side: nil, has: 0, value: 0) do
         # @return [String] as "whole" names it
         def key = "#{style} #{side}"
@@ -19,9 +20,10 @@ module Norvel
       STEP = 6 * Lengths::PT # spaces are rounded to
       MOST = 72 * Lengths::PT
 
+      # @param roles [Roles, nil] @param layout [Layout, nil] where they are known already
       # @return [Array<Place>] every one, in the order of the manuscript
-      def places(manuscript)
-        gaps = gaps(manuscript)
+      def places(manuscript, roles: nil, layout: nil)
+        gaps = BlankGaps.of(manuscript, only: only(manuscript), roles: roles, layout: layout)
         cascade = Cascade.new(manuscript)
         turning, others = gaps.partition(&:turns)
         uses = manuscript.paragraphs.reject(&:blank?).map(&:style).tally
@@ -40,12 +42,14 @@ module Norvel
       def told(before, _after)
         places = places(before)
         gone = places.sum { |place| place.gaps.sum { |gap| gap.blanks.size } }
-        "Replaced #{counted(gone, "blank line")}: #{places.map { |place| "#{said(place, before.sheet)} (#{counted(place.gaps.size, "place")})" }.join(", ")}."
+        list = places.map { |place| "#{said(place, before.sheet)} (#{counted(place.gaps.size, "place")})" }
+        "Replaced #{counted(gone, "blank line")}: #{list.join(", ")}."
       end
 
       private
 
-      def gaps(manuscript) = BlankGaps.of(manuscript, only: ((parameters["paragraphs"] == "all") ? nil : chosen(manuscript).map(&:id)))
+      # @return [Array<Integer>, nil] ids of the blank lines that are chosen; nil: all that may go
+      def only(manuscript) = (chosen(manuscript).map(&:id) unless parameters["paragraphs"] == "all")
 
       def place(style, side, gaps, cascade, uses)
         return Place.new(gaps: gaps, how: :hand) if style.nil?
@@ -94,22 +98,27 @@ module Norvel
 
       def with_spaces(bare, places)
         set = places.select { |place| %i[style whole].include?(place.how) && place.value > place.has }
-        bare.with(sheet: set.reduce(bare.sheet) { |sheet, place| sheet.with_style(sheet[place.style].with_values(place.side => place.value)) })
+        sheet = set.reduce(bare.sheet) do |now, place|
+          now.with_style(now[place.style].with_values(place.side => place.value))
+        end
+        bare.with(sheet: sheet)
       end
 
       # On the paragraph alone, as much as its own blank lines were high.
       def by_hand(manuscript, places)
         cascade = Cascade.new(manuscript)
-        set = places.select { |place| place.how == :hand }.flat_map { |place| place.gaps.filter_map { |gap| on_paragraph(gap, place.side, manuscript, cascade) } }
-        manuscript.with_paragraphs(set.reduce({}) { |all, (id, values)| all.merge(id => with_values(all[id] || manuscript.paragraph(id), values)) })
+        spaces = Hash.new { |all, id| all[id] = {} }
+        places.select { |place| place.how == :hand }.each do |place|
+          place.gaps.each { |gap| add_space(spaces, gap, place.side || :space_before, manuscript, cascade) }
+        end
+        manuscript.with_paragraphs(spaces.to_h { |id, values| [id, with_values(manuscript.paragraph(id), values)] })
       end
 
-      def on_paragraph(gap, side, manuscript, cascade)
-        side ||= :space_before
+      def add_space(spaces, gap, side, manuscript, cascade)
         paragraph = (side == :space_after) ? gap.before : gap.after
         return unless paragraph && rounded(gap.line).positive?
 
-        [paragraph.id, {side => cascade.paragraph(manuscript.paragraph(paragraph.id))[side] + rounded(gap.line)}]
+        spaces[paragraph.id][side] = cascade.paragraph(manuscript.paragraph(paragraph.id))[side] + rounded(gap.line)
       end
 
       def with_values(paragraph, values) = paragraph.with(properties: paragraph.properties.merge(values))
@@ -130,10 +139,14 @@ module Norvel
         turning.group_by { |id| now.paragraph(id).style }.reduce(now) do |manuscript, (style, ids)|
           level = manuscript.sheet.level_of(manuscript.sheet[style])
           users = manuscript.paragraphs.count { |paragraph| paragraph.style == style && !paragraph.blank? }
-          next manuscript.with(sheet: manuscript.sheet.with_style(manuscript.sheet[style].with_values(break_before: true))) if level && ids.size > 1 && ids.size >= users - 1
+          next breaking(manuscript, style) if level && ids.size > 1 && ids.size >= users - 1
 
           manuscript.with_paragraphs(ids.to_h { |id| [id, with_values(manuscript.paragraph(id), break_before: true)] })
         end
+      end
+
+      def breaking(manuscript, style)
+        manuscript.with(sheet: manuscript.sheet.with_style(manuscript.sheet[style].with_values(break_before: true)))
       end
     end
   end

@@ -18,18 +18,16 @@ module Norvel
         following = current.select { |list| stale.include?(list.first) }
         return operation if following.empty?
 
-        said = "#{following.map { |list| called(list) }.join(", ")} brought up to date"
+        said = "#{following.map(&:called).join(", ")} brought up to date"
         Series.extending(operation, examined.manuscript, said, following.map { |list| ["update_contents", {"list" => list.first}] })
       end
-
-      def self.called(list) = (list.kind == :captions) ? "the list of “#{list.of}”" : "the list of contents"
 
       # @return [Array<Integer>] the first lines of lists that do not say what they should
       def self.stale_after(manuscript)
         contents = Contents.new(Layout.new(manuscript))
         contents.lists.reject { |list| contents.state(list).current? }.map(&:first)
       end
-      private_class_method :stale_after, :called
+      private_class_method :stale_after
     end
   end
 end

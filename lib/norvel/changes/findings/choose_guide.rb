@@ -15,7 +15,9 @@ module Norvel
         manuscript.with(guide: wanted)
       end
 
-      def sentence(_manuscript) = (parameters["guide"] == NONE) ? "No guide judges it any more." : "Chose the guide “#{parameters["title"]}”."
+      def sentence(_manuscript)
+        (parameters["guide"] == NONE) ? "No guide judges it any more." : "Chose the guide “#{parameters["title"]}”."
+      end
     end
   end
 end

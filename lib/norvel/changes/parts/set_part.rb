@@ -6,7 +6,8 @@ module Norvel
     # "columns" and "column_gap", "begins" (page, recto, verso, here), "folio" ({"format", "start" or "continues"}), "first_differs" whether
     # the first page has a header and footer of its own; for the whole manuscript "mirrored" and "gutter_above".
     class SetPart < Operation
-      takes_besides parts: :numbers, paper: :word, orientation: :word, begins: :word, columns: :number, column_gap: :words, margin: :lengths, mirrored: :switch, gutter_above: :switch, first_differs: :switch, folio: :data
+      takes_besides parts: :numbers, paper: :word, orientation: :word, begins: :word, columns: :number, column_gap: :words,
+        margin: :lengths, mirrored: :switch, gutter_above: :switch, first_differs: :switch, folio: :data
 
       include OnPaper
 

@@ -43,7 +43,8 @@ module Norvel
       def ids = @examples.map(&:id)
 
       def words_adopted
-        series("The character style of these words adopted #{@said}.", tried({"text" => @text}) + [["adopt_text_look", {"text" => @text.first(1)}]])
+        adopted = ["adopt_text_look", {"text" => @text.first(1)}]
+        series("The character style of these words adopted #{@said}.", [*tried({"text" => @text}), adopted])
       end
 
       def values_adopted

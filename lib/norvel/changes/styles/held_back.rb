@@ -48,9 +48,13 @@ module Norvel
         end
         return operation if held.empty?
 
-        count = held.flat_map(&:first).uniq.size
-        who = (count == 1) ? "1 paragraph that said otherwise by hand follows" : "#{count} paragraphs that said otherwise by hand follow"
-        Series.extending(operation, manuscript, who, held.map { |ids, names| baring(ids, names) })
+        Series.extending(operation, manuscript, told(held.flat_map(&:first).uniq.size), held.map { |ids, names| baring(ids, names) })
+      end
+
+      # @return [String] how many follow, in words
+      def told(count)
+        who = (count == 1) ? "paragraph that said otherwise by hand follows" : "paragraphs that said otherwise by hand follow"
+        "#{count} #{who}"
       end
     end
   end

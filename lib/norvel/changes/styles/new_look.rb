@@ -55,7 +55,8 @@ module Norvel
         now, over, own = cascade.style(id), cascade.style(after.sheet[id].parent), after.sheet[id].properties
         back = LOOK.reject { |name| Properties.same?(name, wanted[name], now[name]) }
         needless = LOOK.select { |name| own.key?(name) && !Properties[name].piecewise? && Properties.same?(name, over[name], own[name]) }
-        [Exceptions.written(wanted, back).merge(needless.to_h { |name| [name.to_s, ""] }), back.map { |name| Properties::Words.of(name, over[name]) }]
+        values = Exceptions.written(wanted, back).merge(needless.to_h { |name| [name.to_s, ""] })
+        [values, back.map { |name| Properties::Words.of(name, over[name]) }]
       end
 
       def kin

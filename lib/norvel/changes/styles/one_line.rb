@@ -158,7 +158,10 @@ module Norvel
         reach.settle(Changes.build("restyle", which))
       end
 
-      def reach = @reach ||= Reach.new(@manuscript, changing, roles: @roles, take: @take, follow: @all_follow || chose?(:follow), everything: @everything)
+      def reach
+        @reach ||= Reach.new(@manuscript, changing, roles: @roles, take: @take, follow: @all_follow || chose?(:follow),
+          everything: @everything)
+      end
 
       # What the lines say of styles that are there, or what is typed for the styles of what is chosen.
       # @return [Hash{String=>Array<Symbol>}] style to properties

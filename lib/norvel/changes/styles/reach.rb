@@ -55,12 +55,20 @@ module Norvel
         style, names = @changing.first
         cascade = Cascade.new(operation.call(@manuscript))
         texts = (@manuscript.paragraphs + @manuscript.note_paragraphs).reject(&:blank?)
-        others = texts.map(&:style).uniq.to_h { |id| [id, names.reject { |name| Properties.same?(name, cascade.style(id)[name], cascade.style(style)[name]) }] }
-        others = others.reject { |_, differing| differing.empty? }
+        others = otherwise(texts.map(&:style).uniq, names, cascade, cascade.style(style))
         held = texts.select { |paragraph| HeldBack.by_hand?(paragraph, names) }
-        changes = others.map { |id, differing| ["change_style", {"style" => id, "values" => Exceptions.written(cascade.style(style), differing)}] }
+        return operation if others.empty? && held.empty?
+
+        changes = others.map { |id, values| ["change_style", {"style" => id, "values" => values}] }
         changes << HeldBack.baring(held.map(&:id), names.map(&:to_s)) if held.any?
-        changes.empty? ? operation : Series.extending(operation, @manuscript, [named(others.keys), following(held.size)].compact.join("; "), changes)
+        said = [named(others.keys), (HeldBack.told(held.size) if held.any?)].compact.join("; ")
+        Series.extending(operation, @manuscript, said, changes)
+      end
+
+      # @return [Hash{String=>Hash}] by style that says otherwise the values that it is to have
+      def otherwise(styles, names, cascade, wanted)
+        differing = styles.to_h { |id| [id, names.reject { |name| Properties.same?(name, cascade.style(id)[name], wanted[name]) }] }
+        differing.reject { |_, own| own.empty? }.transform_values { |own| Exceptions.written(wanted, own) }
       end
 
       def named(styles)
@@ -68,12 +76,6 @@ module Norvel
 
         names = styles.map { |id| "“#{@manuscript.sheet[id].name}”" }
         "#{names.first(NAMED).join(", ")}#{" and #{names.size - NAMED} more" if names.size > NAMED} too"
-      end
-
-      def following(count)
-        return if count.zero?
-
-        (count == 1) ? "1 paragraph that said otherwise by hand follows" : "#{count} paragraphs that said otherwise by hand follow"
       end
 
       def kept_clear(operation)

@@ -17,7 +17,8 @@ module Norvel
       end
 
       def sentence(manuscript)
-        made, changed = parameters["lines"].map { |line| Properties::Specification.read(line) }.partition { |one| called(manuscript, one.name).nil? }
+        readings = parameters["lines"].map { |line| Properties::Specification.read(line) }
+        made, changed = readings.partition { |one| called(manuscript, one.name).nil? }
         list = ->(readings) { readings.map { |one| "“#{one.name}”#{kin(one) if changed.include?(one)}" }.join(", ") }
         whom = counted(parameters["paragraphs"].size, "paragraph") if parameters["paragraphs"]
         [("Made the style #{list[made]}#{" for #{whom}" if whom}." if made.any?),

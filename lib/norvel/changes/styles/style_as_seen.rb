@@ -2,11 +2,13 @@
 
 module Norvel
   module Changes
-    # A style that says what its paragraphs look like: "style" (with "name" and "parent" where it is a new one) takes the values that let the
-    # example ("paragraph") have a "look" (`Stored`, by property) with nothing by hand, in its table and list too, and the "paragraphs" get
-    # it. A heading has its "level", and is kept with what follows as the style says; "break_before" where every one of them begins a page.
+    # A style that says what its paragraphs look like: "style" (with "name" and "parent" where it is a new one) takes the values that let
+    # the example ("paragraph") have a "look" (`Stored`, by property) with nothing by hand, in its table and list too, and the
+    # "paragraphs" get it. A heading has its "level", and is kept with what follows as the style says; "break_before" where every one of
+    # them begins a page.
     class StyleAsSeen < Operation
-      takes_besides style: :style, name: :name, parent: :style, paragraph: :paragraph, paragraphs: :paragraphs, look: :data, level: :number, break_before: :switch
+      takes_besides style: :style, name: :name, parent: :style, paragraph: :paragraph, paragraphs: :paragraphs, look: :data,
+        level: :number, break_before: :switch
 
       # All that a style can say and an example shows, the heading level and the break apart, which are said.
       NAMES = Properties.all.select { |property| property.written? && property.direct }.map(&:name) - %i[outline_level break_before]
@@ -16,8 +18,9 @@ module Norvel
       # @param paragraph [Manuscript::Paragraph]
       # @return [Hash{Symbol=>Object}] how it comes out: what most of its letters have, and what cannot be seen
       def self.seen(paragraph, appearance, cascade)
-        whole = cascade.paragraph(paragraph)
-        NAMES.to_h { |name| [name, appearance.of(paragraph).fetch(name) { Properties[name].text? ? appearance.majority(paragraph, name) : whole[name] }] }
+        whole, visible = cascade.paragraph(paragraph), appearance.of(paragraph)
+        unseen = ->(name) { Properties[name].text? ? appearance.majority(paragraph, name) : whole[name] }
+        NAMES.to_h { |name| [name, visible.fetch(name, &unseen)] }
       end
 
       # @return [Manuscript::Paragraph] with nothing by hand but what stays
@@ -31,7 +34,8 @@ module Norvel
 
       def carry_out(manuscript)
         style = taken(manuscript, begun(manuscript))
-        ApplyStyle.new("style" => style.id, "paragraphs" => parameters.fetch("paragraphs"), "shed" => true).carry_out(manuscript.with(sheet: manuscript.sheet.with_style(style)))
+        giving = ApplyStyle.new("style" => style.id, "paragraphs" => parameters.fetch("paragraphs"), "shed" => true)
+        giving.carry_out(manuscript.with(sheet: manuscript.sheet.with_style(style)))
       end
 
       def told(before, after)
@@ -59,7 +63,9 @@ module Norvel
         words.empty? ? "" : ": #{words.first(NAMED).join(", ")}#{" …" if words.size > NAMED}"
       end
 
-      def example(manuscript) = manuscript.paragraph(parameters["paragraph"]) || raise(ChangeRefused, "That paragraph is not in the manuscript any more.")
+      def example(manuscript)
+        manuscript.paragraph(parameters["paragraph"]) || raise(ChangeRefused, "That paragraph is not in the manuscript any more.")
+      end
 
       # The style before it takes the look.
       def begun(manuscript)
@@ -72,27 +78,38 @@ module Norvel
       end
 
       def new_style(sheet)
-        level = parameters["level"]
-        standard = "heading #{level}" if level && sheet.heading(level).nil?
-        StyleSheet::Style.new(id: parameters.fetch("style"), name: free_name(sheet, parameters["name"]), standard: (standard unless standard == parameters["name"]),
-          parent: parameters["parent"], properties: level ? {keep_next: true} : {}, from_file: false)
+        level, name = parameters["level"], free_name(sheet, parameters["name"])
+        standard = "heading #{level}" if level && sheet.heading(level).nil? && name != "heading #{level}"
+        StyleSheet::Style.new(id: parameters.fetch("style"), name: name, standard: standard, parent: parameters["parent"],
+          properties: level ? {keep_next: true} : {}, from_file: false)
       end
 
       # Twice: a value may bring another with it.
       def taken(manuscript, style)
-        2.times { style = nearer(manuscript, style, @look) }
+        2.times { style = nearer(manuscript, style) }
         style
       end
 
-      def nearer(manuscript, style, wanted)
+      def nearer(manuscript, style)
         bare = self.class.bare(example(manuscript)).with(style: style.id)
-        trial = manuscript.with(sheet: manuscript.sheet.with_style(style)).with_paragraphs(bare.id => bare)
-        appearance, cascade = reading(trial)
-        now = self.class.seen(bare, appearance, cascade)
-        said = cascade.style(style.id)
-        differing = self.class.names(parameters["level"]).reject { |name| Properties.same?(name, now[name], wanted[name]) || (bare.properties[:numbering]&.list && InLevels::INDENTS.include?(name)) }
-        besides = differing.filter_map { |name| Properties.in_characters(name) }.select { |property| said[property.name]&.nonzero? }
-        style.with_values(differing.to_h { |name| [name, saying(name, wanted[name], said[name], turning: manuscript.inheritance.turning?)] }.merge(besides.to_h { |property| [property.name, 0] }))
+        appearance, cascade = reading(manuscript.with(sheet: manuscript.sheet.with_style(style)).with_paragraphs(bare.id => bare))
+        now, said = self.class.seen(bare, appearance, cascade), cascade.style(style.id)
+        differing = sayable(bare).reject { |name| Properties.same?(name, now[name], @look[name]) }
+        turning = manuscript.inheritance.turning?
+        values = differing.to_h { |name| [name, saying(name, @look[name], said[name], turning: turning)] }
+        style.with_values(values.merge(unsaid(differing, said)))
+      end
+
+      # Indents of an item that is in a list by itself are its level's.
+      def sayable(item)
+        names = self.class.names(parameters["level"])
+        item.properties[:numbering]&.list ? names - InLevels::INDENTS : names
+      end
+
+      # A value in characters that is inherited would stand over the width beside it.
+      def unsaid(names, said)
+        beside = names.filter_map { |name| Properties.in_characters(name)&.name }
+        beside.select { |name| said[name]&.nonzero? }.to_h { |name| [name, 0] }
       end
 
       # Toggles are combined with what table and character styles say (ISO/IEC 29500-1 §17.7.3): where the outcome is wrong, they turn.

@@ -67,14 +67,7 @@ module Norvel
         end
 
         # @return [Nokogiri::XML::Element] a new child at its place in the schema's order
-        def insert(parent, name, target)
-          order = ORDER.fetch(target)
-          rank = order.index(name)
-          follower = parent.element_children.find { |child| (order.index(child.name) || order.size) > rank }
-          node = codecs.make(parent, name)
-          follower&.add_previous_sibling(node)
-          node
-        end
+        def insert(parent, name, target) = Patching.insert(codecs, parent, name, ORDER.fetch(target))
 
         private
 

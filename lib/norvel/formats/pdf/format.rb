@@ -19,7 +19,8 @@ module Norvel
 
         # @param more [Hash] as Maker takes it
         def make(manuscript, layout: nil, source: Source.none, name: "", **more, &progress)
-          Maker.new(layout || Layout.new(manuscript), name: name, links: source.links, picture: source.method(:media), **more).bytes(&progress)
+          from = {name: name, links: source.links, picture: source.method(:media)}
+          Maker.new(layout || Layout.new(manuscript), **from, **more).bytes(&progress)
         end
 
         def lost(manuscript, layout: nil, source: Source.none) = Lost.new(layout || Layout.new(manuscript), source.method(:media)).kinds

@@ -11,7 +11,8 @@ module Norvel
 
         checks "folio_format", area: :folios
         takes :of, :choice, required: true, choices: %w[front main], says: "of which matter", example: "main"
-        takes :format, :choice, required: true, said: "parts/{of}/folios", choices: %w[decimal lower_roman upper_roman lower_letter upper_letter],
+        takes :format, :choice, required: true, said: "parts/{of}/folios",
+          choices: %w[decimal lower_roman upper_roman lower_letter upper_letter],
           says: "how they are written", example: "decimal"
         takes :start, :number, said: "parts/{of}/start", says: "what its first page has", example: 1
 

@@ -70,13 +70,14 @@ module Norvel
 
         def pages? = true
 
-        # What runs over by a few lines is measured in these, and comes with the smallest change that brings it back.
+        # What runs over by a few lines is measured in these, and comes with the change that brings it back.
         def findings(context)
           excess = Breaks::Excess.new(context.layout)
           return super unless given(:most) && context.layout.pages.size == given(:most) + 1 && excess.any?
 
+          first = excess.last.text_lines.first.paragraph
           super.map do |found|
-            found.with(page: excess.last.number, paragraph: excess.last.text_lines.first.paragraph.id, measured: "#{found.measured} (#{excess.words})",
+            found.with(page: excess.last.number, paragraph: first.id, measured: "#{found.measured} (#{excess.words})",
               message: "#{found.message.delete_suffix(".")}: #{excess.words}.", fix: Later.new { context.cure_of_excess })
           end
         end
