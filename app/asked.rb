@@ -19,7 +19,10 @@ module NorvelWeb
     def sign(form, most: 100) = ->(value) { value if value.is_a?(String) && value.length <= most && value.match?(form) }
 
     # A line of text, cleaned.
-    def line(most) = ->(value) { Norvel::Manuscript::PlainText.clean(value).gsub(/[[:space:]]*\n[[:space:]]*/, " ") if value.is_a?(String) && value.length <= most }
+    def line(most) =
+      ->(value) {
+        Norvel::Manuscript::PlainText.clean(value).gsub(/[[:space:]]*\n[[:space:]]*/, " ") if value.is_a?(String) && value.length <= most
+      }
 
     def text(most) = ->(value) { Norvel::Manuscript::PlainText.clean(value) if value.is_a?(String) && value.length <= most }
 
@@ -61,7 +64,8 @@ module NorvelWeb
       "range" => sign(/\A(?:\d{1,7}-\d{1,7})?\z/), "among" => exact(500), "alike" => WORD, "words" => line(2_000), "where" => WORD,
       "pattern" => line(500), "regular" => YES, "find" => line(2_000), "replace" => line(2_000), "case" => YES,
       # how it is shown
-      "in" => WORD, "show" => WORD, "at" => WORD, "signs" => YES, "measures" => YES, "sweep" => YES, "write" => YES, "split" => WORDS, "reduced" => WORD,
+      "in" => WORD, "show" => WORD, "at" => WORD, "signs" => YES, "measures" => YES, "sweep" => YES,
+      "write" => YES, "split" => WORDS, "reduced" => WORD,
       # changes
       "style" => STYLE, "parent" => STYLE, "next" => STYLE, "replacement" => STYLE, "name" => NAME, "prefix" => NAME,
       "line" => text(8_000), "values" => map(VALUE), "paper" => WORDS, "margin" => map(VALUE),
@@ -72,19 +76,23 @@ module NorvelWeb
       "follow" => YES, "leave" => YES, "give" => YES, "rest" => YES, "take" => map(YES), "say" => YES, "marks" => YES,
       "unit" => sign(/\A(?:cm|in|pt|)\z/),
       # findings
-      "cause" => NUMBER, "back" => YES, "revisions" => WORD, "revision" => sign(/\A\d{1,9} (?:\d{1,6}|end)\z/), "reason" => line(500), "info" => map(line(300)), "alternative" => line(2_000), "decorative" => YES, "again" => YES,
+      "cause" => NUMBER, "back" => YES, "revisions" => WORD, "revision" => sign(/\A\d{1,9} (?:\d{1,6}|end)\z/),
+      "reason" => line(500), "info" => map(line(300)), "alternative" => line(2_000), "decorative" => YES, "again" => YES,
       # guides
       "act" => WORD, "seen" => sign(/\A\h{0,16}\z/), "path" => exact(300), "value" => line(4_000), "slot" => WORD, "to" => WORD,
       # parts, contents, captions
-      "main" => ID, "front_format" => WORD, "chapters" => WORD, "stands" => WORDS, "begins" => WORD, "orientation" => WORD, "columns" => NUMBER,
-      "mirrored" => YES, "first" => YES, "folio_format" => WORD, "folio_start" => sign(/\A\s*+\d{0,5}\s*+\z/), "side" => WORD, "head_text" => line(1_000),
+      "main" => ID, "front_format" => WORD, "chapters" => WORD, "stands" => WORDS, "begins" => WORD,
+      "orientation" => WORD, "columns" => NUMBER,
+      "mirrored" => YES, "first" => YES, "folio_format" => WORD, "folio_start" => sign(/\A\s*+\d{0,5}\s*+\z/),
+      "side" => WORD, "head_text" => line(1_000),
       "title" => line(80), "deep" => NUMBER, "of" => line(100), "instead" => sign(/\A[\d,]*\z/, most: LONGEST),
       "guide" => WORD, "yaml" => text(LONGEST), "html" => text(LONGEST), "plain" => text(LONGEST)
     }.freeze
 
     # What a step of writing may say, in JSON.
     INTEGER = ->(value) { value if value.is_a?(Integer) && value.between?(0, 2**53) }
-    STEPS = {"paragraph" => INTEGER, "new" => INTEGER, "at" => INTEGER, "text" => exact(LONGEST), "style" => STYLE, "bare" => ->(value) { value == true }, "paragraphs" => list(INTEGER)}.freeze
+    STEPS = {"paragraph" => INTEGER, "new" => INTEGER, "at" => INTEGER, "text" => exact(LONGEST),
+             "style" => STYLE, "bare" => ->(value) { value == true }, "paragraphs" => list(INTEGER)}.freeze
 
     # @param given [Hash] as they came @param here [Hash] those of the query and the body alone
     # @return [Sinatra::IndifferentHash]
@@ -117,7 +125,9 @@ module NorvelWeb
     # Everything as UTF-8, or refused.
     def plain(value)
       case value
-      when String then value.dup.force_encoding(Encoding::UTF_8).tap { |text| raise Wrong, "What was sent is not UTF-8: nothing was done." unless text.valid_encoding? }
+      when String then value.dup.force_encoding(Encoding::UTF_8).tap do |text|
+        raise Wrong, "What was sent is not UTF-8: nothing was done." unless text.valid_encoding?
+      end
       when Array then value.map { |one| plain(one) }
       when Hash then Sinatra::IndifferentHash[value.map { |name, one| [plain(name), plain(one)] }]
       else value

@@ -98,7 +98,8 @@ module NorvelWeb
         file = File.open(File.join(folder, IN_USE), File::RDWR | File::CREAT, 0o600)
         unless file.flock(File::LOCK_EX | File::LOCK_NB)
           raise Trouble,
-            "Another Norvel is at work in #{folder} (process #{file.read.strip}). Use that one, or give this one a folder of its own: NORVEL_DATA=…"
+            "Another Norvel is at work in #{folder} (process #{file.read.strip}). Use that one, or give this one a folder " \
+            "of its own: NORVEL_DATA=…"
         end
 
         file.truncate(0)

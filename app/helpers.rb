@@ -118,7 +118,9 @@ module NorvelWeb
     # @return [Array<Array(String, String)>] reference and title of all guides
     def guides
       published = GuideText.named.group_by(&:house_guide_id)
-      shipped_guides.map { |name, guide| [name, guide.title] } + HouseGuide.on_desk.flat_map { |own| versions_of(own, published.fetch(own.id, [])) }
+      shipped_guides.map { |name, guide| [name, guide.title] } + HouseGuide.on_desk.flat_map do |own|
+        versions_of(own, published.fetch(own.id, []))
+      end
     end
 
     # The newest version of a guide, the one that judges here, and what is being written.
@@ -162,7 +164,7 @@ module NorvelWeb
       return "Paragraph #{manuscript.index_of(paragraph.id) + 1}" if manuscript.index_of(paragraph.id)
 
       headers = manuscript.sections.flat_map { |section| Norvel::Manuscript.paragraphs_of(section.headers.values) }
-      return "In a header" if headers.any? { |one| one.id == paragraph.id }
+      return "In a header" if headers.any? { |header| header.id == paragraph.id }
 
       (manuscript.margin_paragraphs.any? { |one| one.id == paragraph.id }) ? "In a footer" : "In a note"
     end
@@ -202,9 +204,13 @@ module NorvelWeb
     # @return [Hash{String=>Integer}] how many paragraphs, or stretches of text, have each style
     def style_uses = state.style_uses
 
+    # @param yaml [String]
+    # @return [Norvel::Guide::Draft]
+    def guide_draft(yaml) = Norvel::Guide::Draft.new(yaml, families: OwnFonts.book.known)
+
     # @return [Array<String>] families of fonts that are here, are known, or stand in the manuscript
     def families_here
-      @families_here ||= (Norvel::Fonts::Book.shipped.known | manuscript.sheet.families).sort
+      @families_here ||= (OwnFonts.book.known | manuscript.sheet.families).sort
     end
 
     UNITS = %w[cm in pt].freeze
@@ -220,7 +226,8 @@ module NorvelWeb
 
     # Families that a proposal brings and nothing here has ever heard of: a slip of the pen, perhaps.
     def unknown_families(proposal)
-      (proposal.manuscript.sheet.families | proposal.layout.substitutions.map(&:asked)) - families_here - state.layout.substitutions.map(&:asked)
+      there = families_here + state.layout.substitutions.map(&:asked)
+      (proposal.manuscript.sheet.families | proposal.layout.substitutions.map(&:asked)) - there
     end
 
     # What writing in place needs of the styles, with the key of each.
@@ -228,15 +235,24 @@ module NorvelWeb
 
     # What every form about chosen words sends along.
     def word_fields
-      %(<input type="hidden" name="head" value="#{state.head}" data-head><input type="hidden" name="chosen" value="#{stretches.first.first.id}"><input type="hidden" name="text" value="#{stretches_written}">#{%(<input type="hidden" name="find" value="#{h(params["find"])}">) if params["find"]})
+      hidden_fields(chosen: stretches.first.first.id, text: stretches_written, **(params["find"] ? {find: params["find"]} : {}))
+    end
+
+    # What every form of the bench sends along: the state it was made for, and whatever else is named.
+    # @return [String]
+    def hidden_fields(**fields)
+      %(<input type="hidden" name="head" value="#{state.head}" data-head>) +
+        fields.map { |name, value| %(<input type="hidden" name="#{name}" value="#{h(value)}">) }.join
     end
 
     # A form of one button, answered in the slip.
-    # @param path [String] below the manuscript's own @param fields [Hash{Symbol=>Object}] what it sends @param hidden [String] fields beside
+    # @param path [String] below the manuscript's own @param fields [Hash{Symbol=>Object}] what it sends @param hidden
+    #   [String] fields beside
     # @return [String]
     def slip_act(path, label, fields = {}, hidden: "", css: "quiet")
       inputs = fields.map { |name, value| %(<input type="hidden" name="#{name}" value="#{h(value)}">) }.join
-      %(<form hx-post="/manuscripts/#{record.id}/#{path}" hx-target="#slip">#{hidden}#{inputs}<button class="#{css}">#{h(label)}</button></form>)
+      %(<form hx-post="/manuscripts/#{record.id}/#{path}" ) +
+        %(hx-target="#slip">#{hidden}#{inputs}<button class="#{css}">#{h(label)}</button></form>)
     end
 
     # @return [String] a link to a paragraph on its page
@@ -245,7 +261,9 @@ module NorvelWeb
     # @param choices [Hash, Array] of values, or of values and the words for each @param chosen [Object] one of the values
     # @return [String] the options of a field
     def option_tags(choices, chosen = nil)
-      choices.map { |value, words = value| %(<option value="#{h(value)}"#{" selected" if value.to_s == chosen.to_s}>#{h(words)}</option>) }.join
+      choices.map { |value, words = value|
+        %(<option value="#{h(value)}"#{" selected" if value.to_s == chosen.to_s}>#{h(words)}</option>)
+      }.join
     end
 
     def plural(number, one, many = "#{one}s") = "#{number} #{(number == 1) ? one : many}"
@@ -307,18 +325,21 @@ module NorvelWeb
     # @return [Array<Array(String, String)>] levels of lists as the style form sends and shows them
     def numbering_options
       [["none", "none"]] + manuscript.lists.values.flat_map do |list|
-        list.levels.first(4).map { |index, level| ["list #{list.id}, level #{index + 1}", "#{Norvel::ListLabels.sample(list, index)} (list #{list.id}, level #{index + 1})"] }
+        list.levels.first(4).map do |index, level|
+          ["list #{list.id}, level #{index + 1}", "#{Norvel::ListLabels.sample(list, index)} (list #{list.id}, level #{index + 1})"]
+        end
       end
     end
 
     # How good the stand-in of a family is, in words; nothing where it is here itself.
     def font_match(family)
-      match = Norvel::Fonts::Book.shipped.match(family)
+      match = OwnFonts.book.match(family)
       "shown in #{match.used}: #{match.likeness}" unless match.match == :exact
     end
 
-    # @return [Array<Array(String, Norvel::Fonts::Book::Match, Integer)>] each family that is asked for, how it is shown, and on how many pages
-    def font_uses = state.layout.pages_by_family.map { |family, pages| [family, Norvel::Fonts::Book.shipped.match(family), pages] }
+    # @return [Array<Array(String, Norvel::Fonts::Book::Match, Integer)>] each family that is asked for, how it is
+    #   shown, and on how many pages
+    def font_uses = state.layout.pages_by_family.map { |family, pages| [family, OwnFonts.book.match(family), pages] }
 
     def image_address(member)
       member.match?(/\.(png|jpe?g|gif)\z/i) ? "/manuscripts/#{record.id}/media?name=#{Rack::Utils.escape(member)}" : nil

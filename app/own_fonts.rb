@@ -23,7 +23,9 @@ module NorvelWeb
     # @raise [Norvel::FileError]
     def keep(bytes)
       raise Norvel::FileError, "A font file has at most #{LARGEST / 1_048_576} MB." if bytes.bytesize > LARGEST
-      raise Norvel::FileError, "There are #{MOST} font files here already; take one away first." if Norvel::Fonts::Book.shipped.own.size >= MOST
+      if book.own.size >= MOST
+        raise Norvel::FileError, "There are #{MOST} font files here already; take one away first."
+      end
 
       face = Norvel::Fonts::OwnFace.read(bytes)
       FileUtils.mkdir_p(@folder, mode: 0o700)
@@ -36,14 +38,18 @@ module NorvelWeb
     # @param name [String] of a file that is kept
     # @return [void]
     def drop(name)
-      path = Norvel::Fonts::Book.shipped.own.keys.find { |own| File.basename(own) == name } or raise Norvel::FileError, "That font file is not here any more."
+      path = book.own.keys.find { |own| File.basename(own) == name } or raise Norvel::FileError,
+        "That font file is not here any more."
       File.delete(path)
       take
     end
 
     # @return [String] a sign of what is here
-    def mark = Digest::SHA256.hexdigest(Norvel::Fonts::Book.shipped.own.keys.join("\n"))[0, 8]
+    def mark = Digest::SHA256.hexdigest(book.own.keys.join("\n"))[0, 8]
 
-    def take = Norvel::Fonts::Book.shipped.take_own(@folder)
+    # @return [Norvel::Fonts::Book] the fonts that manuscripts are set in here; another one when a file comes or goes
+    def book = @book || Norvel::Fonts::Book.shipped
+
+    def take = @book = Norvel::Fonts::Book.shipped.with_own(@folder)
   end
 end

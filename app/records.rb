@@ -133,7 +133,9 @@ module NorvelWeb
     # @raise [Norvel::ChangeRefused] when that version is there
     def publish
       version = guide.version
-      raise Norvel::ChangeRefused, "Version #{version} is published already, and stays as it is. Give this one another number first." if versions.any? { |text| text.version == version }
+      if versions.any? { |text| text.version == version }
+        raise Norvel::ChangeRefused, "Version #{version} is published already, and stays as it is. Give this one another number first."
+      end
 
       texts.create!(yaml: yaml, version: version)
     end

@@ -26,7 +26,8 @@ require_relative "routes/findings"
 module NorvelWeb
   # The web application: routes read the request, call the core, render.
   class App < Sinatra::Base
-    POLICY = "default-src 'none'; script-src 'self'; style-src 'self'; font-src 'self'; img-src 'self'; connect-src 'self'; form-action 'self'; frame-ancestors 'none'; base-uri 'none'"
+    POLICY = "default-src 'none'; script-src 'self'; style-src 'self'; font-src 'self'; img-src 'self'; connect-src " \
+      "'self'; form-action 'self'; frame-ancestors 'none'; base-uri 'none'"
     HOSTS = %w[127.0.0.1 localhost ::1 [::1]].freeze
     PACKED = %w[text/html text/css text/javascript application/javascript image/svg+xml application/json text/csv].freeze
 
@@ -42,7 +43,8 @@ module NorvelWeb
     disable :sessions, :protection
 
     helpers Helpers
-    register Routes::Desk, Routes::Bench, Routes::Changes, Routes::Writing, Routes::Guides, Routes::Deliver, Routes::Sheets, Routes::Cleaning, Routes::Parts, Routes::Findings
+    register Routes::Desk, Routes::Bench, Routes::Changes, Routes::Writing, Routes::Guides, Routes::Deliver,
+      Routes::Sheets, Routes::Cleaning, Routes::Parts, Routes::Findings
 
     # @param folder [String] of the data
     # @return [#call] the application with its session and its protection

@@ -18,7 +18,10 @@ module NorvelWeb
 
   # A state that cannot be laid out: a fault of Norvel. The ledger is whole, and undo works without it.
   class NotShown < Norvel::Error
-    def initialize = super("The pages of this state cannot be shown: a fault of Norvel. Nothing is lost: undo the last change, and the pages are there again.")
+    def initialize =
+      super(
+        "The pages of this state cannot be shown: a fault of Norvel. Nothing is lost: undo the last change, and the pages are there again."
+      )
   end
 
   # One open manuscript: the value in force with its layout, and the ledger that leads to it. Layouts, roles and
@@ -31,11 +34,11 @@ module NorvelWeb
     # @param original [Norvel::Manuscript, nil] as it came, where it was read already
     def initialize(id, original: nil)
       @id = id
-      @original = original
+      @original = original&.with(fonts: OwnFonts.book)
       @images = {}
       @monitor = Monitor.new
       @states = {}
-      @lines = Norvel::Layout::LineStore.new(Norvel::Fonts::Book.shipped)
+      @lines = Norvel::Layout::LineStore.new(OwnFonts.book)
     end
 
     # What is in force at a point of the ledger.
@@ -84,7 +87,7 @@ module NorvelWeb
 
     # @return [State] as it came
     def original_state
-      @monitor.synchronize { @original_state ||= State.new(nil, original, Norvel::Layout::LineStore.new(Norvel::Fonts::Book.shipped)) }
+      @monitor.synchronize { @original_state ||= State.new(nil, original, Norvel::Layout::LineStore.new(OwnFonts.book)) }
     end
 
     # Carries out a change and keeps it, in one transaction.
@@ -236,7 +239,9 @@ module NorvelWeb
     # @return [Integer] bytes that it takes in memory, about
     def weight
       known = @states.values.map(&:manuscript).push(*@original)
-      known.sum { |manuscript| (@weights ||= {}.compare_by_identity)[manuscript] ||= weight_of(manuscript) } + @images.values.sum { |data| data&.bytesize.to_i }
+      known.sum { |manuscript| (@weights ||= {}.compare_by_identity)[manuscript] ||= weight_of(manuscript) } + @images.values.sum do |data|
+        data&.bytesize.to_i
+      end
     end
 
     # @return [String] the file as it came
@@ -252,7 +257,8 @@ module NorvelWeb
 
     # @return [Norvel::Layout, nil] of what was proposed last, when it is this very change of this very state
     def shown_layout(operation, before)
-      return unless @proposal && @proposal.head == before.head && operation.instance_of?(@proposal.operation.class) && @proposal.operation.parameters == operation.parameters
+      return unless @proposal && @proposal.head == before.head && operation.instance_of?(@proposal.operation.class) &&
+        @proposal.operation.parameters == operation.parameters
 
       @proposal.layout
     end
@@ -292,7 +298,8 @@ module NorvelWeb
     # The head is moved only from where it was seen, so that of two servers, or two threads, one succeeds.
     def keep(row, operation, sentence, difference, request:, run:)
       ManuscriptRecord.transaction do
-        entry = row.entries.create!(parent_id: row.head_id, operation: operation.class.operation_name, parameters: JSON.generate(operation.parameters), sentence: sentence[0, 500],
+        entry = row.entries.create!(parent_id: row.head_id, operation: operation.class.operation_name,
+          parameters: JSON.generate(operation.parameters), sentence: sentence[0, 500],
           difference: JSON.generate(difference), request: request, run: run)
         raise Behind, ["it was changed in another window."] unless row.move_head(row.head_id, entry.id)
 
@@ -310,7 +317,7 @@ module NorvelWeb
       raise
     rescue => fault # whatever a layout may come to: the manuscript is whole, and is told apart from its pages
       warn "norvel: a state could not be laid out (#{fault.class})", *fault.backtrace.first(5)
-      @lines = Norvel::Layout::LineStore.new(Norvel::Fonts::Book.shipped)
+      @lines = Norvel::Layout::LineStore.new(OwnFonts.book)
       begin
         State.new(head, manuscript, @lines)
       rescue
@@ -344,7 +351,8 @@ module NorvelWeb
       pending.reduce(start) { |manuscript, entry| Norvel::Changes::Difference.apply(manuscript, JSON.parse(entry.difference)) }
     end
 
-    def original = @original ||= Norvel::Formats.read(source, name: record.filename, limits: nil)
+    def original =
+      @original ||= Norvel::Formats.read(source, name: record.filename, limits: nil).with(fonts: OwnFonts.book)
   end
 
   # The manuscripts that are open: the last used ones, as many as there is room for, and none that nobody has asked for in a while. One that

@@ -6,7 +6,8 @@ require "rbconfig"
 # missing, and a Ruby with its just-in-time compiler on.
 module Prepare
   ROOT = File.expand_path("..", __dir__)
-  LIBRARIES = {"/usr/include/libxml2/libxml/parser.h" => "libxml2-dev", "/usr/include/libxslt/xslt.h" => "libxslt1-dev", "/usr/include/sqlite3.h" => "libsqlite3-dev"}.freeze
+  LIBRARIES = {"/usr/include/libxml2/libxml/parser.h" => "libxml2-dev", "/usr/include/libxslt/xslt.h" => "libxslt1-dev",
+    "/usr/include/sqlite3.h" => "libsqlite3-dev"}.freeze
   HEADERS = File.join(RbConfig::CONFIG["rubyhdrdir"].to_s, "ruby.h")
 
   # A layout makes some hundred thousand small objects: with a heap that has room for them, memory is looked through less often.
@@ -47,7 +48,8 @@ module Prepare
     compilers
     libraries
     Bundler.reset!
-    system("bundle", "install", "--quiet", "--jobs", "4", chdir: ROOT, out: :err) or abort "norvel: the gems could not be installed; see above."
+    system("bundle", "install", "--quiet", "--jobs", "4", chdir: ROOT, out: :err) or
+      abort "norvel: the gems could not be installed; see above."
     Bundler.reset!
   end
 
@@ -55,7 +57,9 @@ module Prepare
   def compilers
     return if File.exist?(HEADERS) && %w[gcc make].all? { |tool| tool?(tool) }
 
-    abort "norvel: the packages build-essential and ruby-dev are needed; install them and start again." unless Process.uid.zero? && tool?("apt-get")
+    unless Process.uid.zero? && tool?("apt-get")
+      abort "norvel: the packages build-essential and ruby-dev are needed; install them and start again."
+    end
     debian("build-essential", "ruby-dev", "libyaml-dev")
   end
 
@@ -64,7 +68,9 @@ module Prepare
     missing = LIBRARIES.reject { |header, _| File.exist?(header) }.values
     return if missing.empty?
 
-    abort "norvel: the packages #{missing.join(", ")} are needed; install them and start again." unless Process.uid.zero? && tool?("apt-get")
+    unless Process.uid.zero? && tool?("apt-get")
+      abort "norvel: the packages #{missing.join(", ")} are needed; install them and start again."
+    end
     debian(*missing)
   end
 
@@ -72,7 +78,25 @@ module Prepare
   def debian(*packages)
     return if system("apt-get", "install", "-y", "-q", "--no-install-recommends", *packages, out: :err)
 
-    system("apt-get", "update", "-q", out: :err) && system("apt-get", "install", "-y", "-q", "--no-install-recommends", *packages, out: :err) or abort "norvel: #{packages.join(", ")} could not be installed."
+    system("apt-get", "update", "-q", out: :err) &&
+      system("apt-get", "install", "-y", "-q", "--no-install-recommends", *packages, out: :err) or
+      abort "norvel: #{packages.join(", ")} could not be installed."
+  end
+
+  # Development's own programs from the npm registry, put below tmp/ once.
+  # @param place [String] a folder of tmp/ @param packages [Array<String>] each with its version
+  # @return [String] where they are
+  def npm(place, *packages)
+    folder = File.join(ROOT, "tmp", place)
+    modules = File.join(folder, "node_modules")
+    return modules if packages.all? { |one| Dir.exist?(File.join(modules, one.rpartition("@").first)) }
+
+    debian("npm") unless tool?("npm")
+    require "fileutils"
+    FileUtils.mkdir_p(folder)
+    system("npm", "install", "--prefix", folder, "--no-save", "--no-audit", "--no-fund", "--ignore-scripts", *packages, out: :err) or
+      abort "norvel: #{packages.join(", ")} could not be had from the npm registry."
+    modules
   end
 
   def tool?(name) = ENV["PATH"].split(":").any? { |folder| File.executable?(File.join(folder, name)) }

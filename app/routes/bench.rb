@@ -63,7 +63,9 @@ module NorvelWeb
           erb :styles, locals: {view: "styles", style: style, show: shown_styles}
         end
 
-        app.get("/manuscripts/:id/family") { erb :family, layout: false, locals: {show: shown_styles, style: manuscript.sheet[params["style"]]} }
+        app.get("/manuscripts/:id/family") do
+          erb :family, layout: false, locals: {show: shown_styles, style: manuscript.sheet[params["style"]]}
+        end
 
         app.get "/manuscripts/:id/styles/:style" do
           erb :style_form, layout: false, locals: {style: manuscript.sheet.fetch(params["style"])}
@@ -100,7 +102,8 @@ module NorvelWeb
       def family_svg(show, style, kind: :paragraph)
         link = lambda do |id|
           path = Rack::Utils.escape(id)
-          %(href="/manuscripts/#{record.id}/styles?style=#{path}&amp;show=#{show}" hx-get="/manuscripts/#{record.id}/styles/#{Rack::Utils.escape_path(id)}?in=styles" hx-target="#slip")
+          %(href="/manuscripts/#{record.id}/styles?style=#{path}&amp;show=#{show}" ) +
+            %(hx-get="/manuscripts/#{record.id}/styles/#{Rack::Utils.escape_path(id)}?in=styles" hx-target="#slip")
         end
         Norvel::Drawing::FamilySvg.new(manuscript, state.layout.cascade, uses: style_uses, show: show, chosen: style&.id, link: link,
           kind: kind).to_s

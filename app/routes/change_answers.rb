@@ -8,7 +8,9 @@ module NorvelWeb
       def answer_proposal(operation)
         proposal = bench.propose(operation)
         headers "HX-Trigger" => JSON.generate({"norvel:proposed" => told_proposal(proposal)})
-        erb :ripple, layout: false, locals: {proposal: proposal, traps: operation.springs_traps? ? Norvel::Changes::Traps.sprung(manuscript, proposal.manuscript) : []}
+        erb :ripple, layout: false, locals: {
+          proposal: proposal, traps: operation.springs_traps? ? Norvel::Changes::Traps.sprung(manuscript, proposal.manuscript) : []
+        }
       rescue Norvel::Error => error
         erb :half_typed, layout: false, locals: {sentence: error.message}
       end
@@ -38,7 +40,9 @@ module NorvelWeb
       # What is held against the guide, and what became better or worse.
       def answer_findings(before, after)
         check = after.check(guide_of)
-        erb :findings_slip, layout: false, locals: {check: check, since: Norvel::Guide::Became.new(before.check(guide_of), check).sentence("Since then")}
+        erb :findings_slip, layout: false, locals: {
+          check: check, since: Norvel::Guide::Progress.new(before.check(guide_of), check).sentence("Since then")
+        }
       end
 
       # A key is no change of the manuscript: nothing is drawn anew.
@@ -59,7 +63,9 @@ module NorvelWeb
 
       def neighbour(before, after, gone)
         index = before.index_of(gone.id) or return
-        (before.paragraphs[index..] + before.paragraphs[0...index].reverse).lazy.filter_map { |paragraph| after.paragraph(paragraph.id) }.first
+        (before.paragraphs[index..] + before.paragraphs[0...index].reverse).lazy.filter_map { |paragraph|
+          after.paragraph(paragraph.id)
+        }.first
       end
 
       # For the pages: what was done, what it touched, where the ledger stands.

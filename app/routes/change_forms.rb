@@ -115,7 +115,9 @@ module NorvelWeb
         section = manuscript.sections[params["part"].to_i] or raise Norvel::ChangeRefused, "That part is not there any more."
         page = section.page
         margin = margins_changed(page)
-        changed = {"paper" => params["paper"], "orientation" => params["orientation"], "begins" => params["begins"], "columns" => params["columns"]}
+        changed = {
+          "paper" => params["paper"], "orientation" => params["orientation"], "begins" => params["begins"], "columns" => params["columns"]
+        }
         now = {"paper" => page.paper.delete_suffix(" landscape"), "orientation" => (page.width > page.height) ? "landscape" : "portrait",
                "begins" => section.begins.to_s, "columns" => section.columns.to_s}
         changed = changed.reject { |name, value| value.to_s.empty? || value == now[name] }
@@ -189,7 +191,8 @@ module NorvelWeb
 
       def written_level(list, index, level, name)
         case name
-        when "indent_start", "indent_first" then level.properties.key?(name.to_sym) ? Norvel::Properties[name].show(level.properties[name.to_sym]) : ""
+        when "indent_start", "indent_first"
+          level.properties.key?(name.to_sym) ? Norvel::Properties[name].show(level.properties[name.to_sym]) : ""
         when "text" then (level.format == "bullet") ? Norvel::ListLabels.sample(list, index) : level.text
         else level[name].to_s
         end
@@ -276,7 +279,9 @@ module NorvelWeb
       # What is by hand on all of what is chosen first: what the fields for trying begin with.
       # @return [Hash{Symbol=>Object}]
       def tried_here
-        return stretches.first.then { |paragraph, from, to| Norvel::DirectFormatting.adoptable_from(paragraph, from, to) } unless params["text"].to_s.empty?
+        unless params["text"].to_s.empty?
+          return stretches.first.then { |paragraph, from, to| Norvel::DirectFormatting.adoptable_from(paragraph, from, to) }
+        end
 
         Norvel::DirectFormatting.tried(chosen.first)
       end

@@ -45,7 +45,8 @@ module NorvelWeb
       # What formatting by hand the paragraphs have: property to how many of them have it.
       # @return [Hash{Symbol=>Integer}] the most frequent first
       def hand_kinds(paragraphs)
-        paragraphs.flat_map { |one| Norvel::DirectFormatting.objectionable(one).map(&:first).uniq }.tally.sort_by { |_, count| -count }.to_h
+        paragraphs.flat_map { |paragraph| Norvel::DirectFormatting.objectionable(paragraph).map(&:first).uniq }
+          .tally.sort_by { |_, count| -count }.to_h
       end
 
       # A look by its number, or, as "3.2", an exact variant of it as a look of its own.
@@ -79,7 +80,8 @@ module NorvelWeb
           return restyled_look(ids, name) if name.include?(":")
 
           series("Made the style “#{name}” of a look of #{plural(ids.size, "paragraph")}.",
-            [["style_from_look", {"paragraph" => look.variants.first.last.first, "name" => name}], *styled(ids, manuscript.sheet.free_id(name))])
+            [["style_from_look", {"paragraph" => look.variants.first.last.first, "name" => name}],
+              *styled(ids, manuscript.sheet.free_id(name))])
         when "bare" then Norvel::Changes.build("remove_direct_formatting", "paragraphs" => ids)
         when "like" then Norvel::Changes.build("match_example", "paragraphs" => ids,
           "example" => look_named(params["other"]).variants.first.last.first)

@@ -16,7 +16,10 @@ module NorvelWeb
         app.get "/faces.css" do
           content_type :css
           cache_control :public, max_age: 86_400
-          Norvel::Fonts::Book.shipped.paths.map { |path| %(@font-face{font-family:"#{File.basename(path, ".*")}";src:url("/faces/#{File.basename(path)}")}.f-#{File.basename(path, ".*")}{font-family:"#{File.basename(path, ".*")}"}) }.join("\n")
+          OwnFonts.book.paths.map { |path|
+            family = File.basename(path, ".*")
+            %(@font-face{font-family:"#{family}";src:url("/faces/#{File.basename(path)}")}.f-#{family}{font-family:"#{family}"})
+          }.join("\n")
         end
 
         # Whatever was laid out with other fonts is laid out again.
@@ -33,7 +36,7 @@ module NorvelWeb
         end
 
         app.get "/faces/:face" do
-          path = Norvel::Fonts::Book.shipped.paths.find { |candidate| File.basename(candidate) == params["face"] } or halt 404
+          path = OwnFonts.book.paths.find { |candidate| File.basename(candidate) == params["face"] } or halt 404
           cache_control :public, max_age: 86_400
           send_file path, type: path.end_with?(".otf") ? "font/otf" : "font/ttf"
         end
@@ -104,7 +107,8 @@ module NorvelWeb
     def take(bytes, filename, name: nil, guide: Norvel::Guide::DEFAULT)
       read = Norvel::Formats.read(bytes, name: filename)
       row = ManuscriptRecord.transaction do
-        ManuscriptRecord.create!(name: name || read.info.title || File.basename(filename, ".*"), filename: File.basename(filename)[0, 200], guide: guide).tap do |made|
+        ManuscriptRecord.create!(name: name || read.info.title || File.basename(filename, ".*"),
+          filename: File.basename(filename)[0, 200], guide: guide).tap do |made|
           OriginalRecord.create!(manuscript_id: made.id, bytes: bytes)
         end
       end

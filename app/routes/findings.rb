@@ -13,7 +13,7 @@ module NorvelWeb
 
         app.get "/manuscripts/:id/findings/slip" do
           check = state.check(guide_of)
-          finding = check.results.find { |one| one.rule.id == params["rule"] }&.findings&.at(params["place"].to_i)
+          finding = check.results.find { |result| result.rule.id == params["rule"] }&.findings&.at(params["place"].to_i)
           finding ? erb(:finding_slip, layout: false,
             locals: {finding: finding}) : erb(:findings_slip, layout: false, locals: {check: check, since: nil})
         end

@@ -23,10 +23,13 @@ module NorvelWeb
           Norvel::Template.with_samples(guide)
         end
 
-        app.get("/guides/:reference/design") { content_type("image/svg+xml") && Norvel::Drawing::PageDesignSvg.new(own_guide ? own_guide.guide : shipped_guide).to_s }
+        app.get("/guides/:reference/design") do
+          content_type("image/svg+xml") && Norvel::Drawing::PageDesignSvg.new(own_guide ? own_guide.guide : shipped_guide).to_s
+        end
 
         app.post "/guides" do
-          brought = params["guide_file"] ? params["guide_file"][:tempfile].read(Norvel::Guide::Reader::LARGEST + 1).to_s.force_encoding(Encoding::UTF_8) : params["yaml"].to_s
+          brought = params["guide_file"] ? params["guide_file"][:tempfile]
+            .read(Norvel::Guide::Reader::LARGEST + 1).to_s.force_encoding(Encoding::UTF_8) : params["yaml"].to_s
           draft = brought.strip.empty? ? Norvel::Guide::Draft.empty.yaml : brought.gsub("\r\n", "\n")
           row = HouseGuide.create!(name: Norvel::Guide.read(draft).title, yaml: draft)
           redirect to("/guides/#{row.id}")
@@ -41,27 +44,27 @@ module NorvelWeb
         app.post "/guides/:reference/draft" do
           own = own_guide or halt 404
           change_draft(own)
-          erb :guide_editor, layout: false, locals: {own: own, draft: Norvel::Guide::Draft.new(own.yaml)}
+          erb :guide_editor, layout: false, locals: {own: own, draft: guide_draft(own.yaml)}
         end
 
         # A style of its sheet value by value, in the form that styles of manuscripts have.
         app.get "/guides/:reference/styles/:slot" do
           own = own_guide or halt 404
-          draft = Norvel::Guide::Draft.new(own.yaml)
+          draft = guide_draft(own.yaml)
           halt 404 unless draft.styles.key?(params["slot"])
           erb :guide_values, layout: false, locals: {own: own, draft: draft, slot: params["slot"]}
         end
 
         app.post "/guides/:reference/styles/:slot" do
           own = own_guide or halt 404
-          own.change(Norvel::Guide::Draft.new(own.yaml).set_values(params["slot"], (params["values"] || {}).to_h).yaml)
-          erb :guide_editor, layout: false, locals: {own: own, draft: Norvel::Guide::Draft.new(own.yaml)}
+          own.change(guide_draft(own.yaml).set_values(params["slot"], (params["values"] || {}).to_h).yaml)
+          erb :guide_editor, layout: false, locals: {own: own, draft: guide_draft(own.yaml)}
         end
 
         app.post "/guides/:reference/undo" do
           own = own_guide or halt 404
           own.step_back
-          erb :guide_editor, layout: false, locals: {own: own, draft: Norvel::Guide::Draft.new(own.yaml)}
+          erb :guide_editor, layout: false, locals: {own: own, draft: guide_draft(own.yaml)}
         end
 
         app.post "/guides/:reference/publish" do
@@ -80,7 +83,9 @@ module NorvelWeb
           yaml = params["yaml"].to_s.gsub("\r\n", "\n")
           begin
             Norvel::Guide.read(yaml)
-            next redirect(to("/guides/#{HouseGuide.create!(name: "#{own.name} (second text)", yaml: yaml).id}?show=text")) if params["act"] == "apart"
+            if params["act"] == "apart"
+              next redirect(to("/guides/#{HouseGuide.create!(name: "#{own.name} (second text)", yaml: yaml).id}?show=text"))
+            end
             next show_both(own, yaml) unless [nil, "", sign_of(own.yaml)].include?(params["seen"]) || own.yaml == yaml
 
             own.change(yaml)
@@ -129,7 +134,12 @@ module NorvelWeb
       def shown_of_guide = Guides::SHOWN.key?(params["show"]) ? params["show"] : "page"
 
       def show_guide(yaml: guide_yaml, mistake: nil, other: nil)
-        erb :guide, locals: {own: own_guide, guide: (Norvel::Guide.read(guide_yaml) rescue nil), yaml: yaml, mistake: mistake, other: other} # rubocop:disable Style/RescueModifier
+        erb :guide, locals: {own: own_guide, guide: begin
+          Norvel::Guide.read(guide_yaml)
+        rescue
+          nil
+        end,
+                             yaml: yaml, mistake: mistake, other: other} # rubocop:disable Style/RescueModifier
       end
 
       # @return [String] by which a window says what it saw
@@ -139,7 +149,8 @@ module NorvelWeb
       def show_both(own, yaml)
         status 409
         params["show"] = "text"
-        show_guide(yaml: yaml, mistake: "the guide was changed in another window meanwhile. Its text as it is now stands below yours: save yours over it, keep yours as a guide of its own, or leave yours.", other: own.yaml)
+        show_guide(yaml: yaml, mistake: "the guide was changed in another window meanwhile. Its text as it is now stands " \
+          "below yours: save yours over it, keep yours as a guide of its own, or leave yours.", other: own.yaml)
       end
 
       # What stands at a place of the draft, as a sign.
@@ -147,7 +158,9 @@ module NorvelWeb
         parts = path.to_s.split("/")
         place = case parts.first
         when "rules" then draft.rules.find { |rule| rule["id"] == parts[1] }&.slice(*parts[2])
-        when "styles" then draft.styles[parts[1]]&.then { |style| (parts[2] == "line") ? style.except("name", "parent", "next") : style.slice(parts[2]) }
+        when "styles" then draft.styles[parts[1]]&.then do |style|
+          (parts[2] == "line") ? style.except("name", "parent", "next") : style.slice(parts[2])
+        end
         when "lists" then draft.data["lists"]
         else parts.reduce(draft.data) { |data, part| data.is_a?(Hash) ? data[part] : nil }
         end
@@ -156,10 +169,12 @@ module NorvelWeb
 
       # What was wrong stands at its field, with what was written there.
       def change_draft(own)
-        draft = Norvel::Guide::Draft.new(own.yaml)
+        draft = guide_draft(own.yaml)
         if params["seen"] && params["path"] && params["seen"] != place_sign(draft, params["path"])
           there = params["path"].match?(%r{\A(?:styles|rules|lists)/}) ? "something else" : "“#{draft.written(params["path"])}”"
-          raise Norvel::GuideError, "In another window #{there} was written here meanwhile; yours is not saved. Save it again to have yours, or reload to have the other."
+          raise Norvel::GuideError,
+            "In another window #{there} was written here meanwhile; yours is not saved. Save it again to have yours, or " \
+            "reload to have the other."
         end
         after = case params["act"]
         when "usual_styles" then draft.add_usual_styles
@@ -185,12 +200,16 @@ module NorvelWeb
       # @param path [String] as Draft#set takes it
       def guide_field(path, label, kind = :text, choices: nil, written: nil, hint: nil)
         choices = %w[yes no] if kind == :switch
-        source = (@draft_of_sources ||= Norvel::Guide::Draft.new(own_guide.yaml)).source(path) unless path.start_with?("rules/")
-        erb :_guide_field, layout: false, locals: {path: path, label: label, kind: kind, choices: choices, written: written.to_s, hint: hint, source: source, seen: place_sign(@draft_of_sources ||= Norvel::Guide::Draft.new(own_guide.yaml), path)}
+        source = (@draft_of_sources ||= guide_draft(own_guide.yaml)).source(path) unless path.start_with?("rules/")
+        erb :_guide_field, layout: false, locals: {
+          path: path, label: label, kind: kind, choices: choices, written: written.to_s, hint: hint,
+          source: source, seen: place_sign(@draft_of_sources ||= guide_draft(own_guide.yaml), path)
+        }
       end
 
       # A button that changes it. @param named [String, nil] what it is called where its words alone do not say of what
-      def guide_act(act, label, fields = {}, named: nil) = erb(:_guide_act, layout: false, locals: {act: act, label: label, fields: fields, named: named})
+      def guide_act(act, label, fields = {}, named: nil) =
+        erb(:_guide_act, layout: false, locals: {act: act, label: label, fields: fields, named: named})
 
       def mistake_said(path) = (wrong = mistake_at(path)) ? %(<p class="mistake" role="alert">#{h(wrong[:words])}</p>) : ""
 

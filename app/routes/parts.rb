@@ -47,7 +47,9 @@ module NorvelWeb
 
       # Its paper and folios, in a few words.
       def part_facts(section)
-        folio = section.folio_printed? ? "folios #{Norvel::ListLabels.write(section.folio.start || 1, section.folio.format)}#{" …" unless section.folio.start.nil?}" : "no folios"
+        folio = section.folio_printed? ?
+        "folios #{Norvel::ListLabels.write(section.folio.start || 1, section.folio.format)}#{" …" unless section.folio.start.nil?}" :
+        "no folios"
         [section.page.paper, ("#{section.columns} columns" if section.columns > 1), folio].compact.join(", ")
       end
 
@@ -56,9 +58,11 @@ module NorvelWeb
         drawn = strip.pages[page.number - 1]
         scale = Norvel::Drawing::StripSvg::INK_WIDTH / page.width
         margins = page.placed.select { |placed| %i[header footer].include?(placed.area) && placed.line.width.positive? }.map do |placed|
-          "M#{(Norvel::Drawing::StripSvg::INK_LEFT + (placed.x + placed.line.x) * scale).round(1)} #{(placed.baseline * scale).round(1)}h#{[(placed.line.width * scale).round(1), 1].max}"
+          left = Norvel::Drawing::StripSvg::INK_LEFT + (placed.x + placed.line.x) * scale
+          "M#{left.round(1)} #{(placed.baseline * scale).round(1)}h#{[(placed.line.width * scale).round(1), 1].max}"
         end
-        %(<svg class="leaf-page" viewBox="6 -1 47 #{(drawn.height + 2).round(1)}" aria-hidden="true">#{drawn.ink}<path class="margin-ink" d="#{margins.join}"/></svg>)
+        %(<svg class="leaf-page" viewBox="6 -1 47 #{(drawn.height + 2).round(1)}" ) +
+          %(aria-hidden="true">#{drawn.ink}<path class="margin-ink" d="#{margins.join}"/></svg>)
       end
 
       # @return [Norvel::Drawing::StripSvg] of what is proposed, or in force
@@ -66,7 +70,10 @@ module NorvelWeb
 
       # @return [Array<Array(String, String)>] headings that the main matter may begin with
       def chapter_choices
-        Norvel::Changes::AcademicParts.chapters(manuscript, state.roles).reject { |one| one.id == manuscript.blocks.first.id }.map { |one| [one.id, excerpt(one.text, 40)] }
+        Norvel::Changes::AcademicParts.chapters(manuscript, state.roles)
+          .reject { |chapter| chapter.id == manuscript.blocks.first.id }.map do |one|
+          [one.id, excerpt(one.text, 40)]
+        end
       end
 
       def main_chapter = Norvel::Changes::AcademicParts.main(manuscript, state.roles)&.id

@@ -45,7 +45,9 @@ module NorvelWeb
       def other_sheets
         [["Kept", KeptSheetRecord.kept.map { |row| ["kept:#{row.id}", row.name] }],
           ["House guides", guides.map { |reference, title| ["guide:#{reference}", title] }],
-          ["Other manuscripts on the desk", ManuscriptRecord.on_desk.where.not(id: record.id).map { |row| ["manuscript:#{row.id}", row.name] }]]
+          ["Other manuscripts on the desk", ManuscriptRecord.on_desk.where.not(id: record.id).map { |row|
+            ["manuscript:#{row.id}", row.name]
+          }]]
       end
 
       # @return [Norvel::KeptSheet]

@@ -5,7 +5,8 @@ module NorvelWeb
     # What was written in place. The browser goes on without waiting and sends what it did in order, one at a time: each request
     # has its own number, so that sent twice it counts once, and the run of writing it belongs to.
     module Writing
-      STEPS = {"edit" => ["edit_text", %w[paragraph text]], "split" => ["split_paragraph", %w[paragraph at new]], "join" => ["join_paragraphs", %w[paragraph bare]],
+      STEPS = {"edit" => ["edit_text", %w[paragraph text]], "split" => ["split_paragraph", %w[paragraph at new]],
+               "join" => ["join_paragraphs", %w[paragraph bare]],
                "insert" => ["insert_paragraph", %w[paragraph new style]], "style" => ["apply_style", %w[paragraphs style]]}.freeze
       MOST_STEPS = 5_000 # pasted lines are one request
       NUMBER = /\A[\w-]{8,64}\z/
@@ -36,12 +37,17 @@ module NorvelWeb
       # @raise [Norvel::ChangeRefused]
       def written_request
         data = JSON.parse(request.body.read)
-        raise Norvel::ChangeRefused, "That is no writing." unless data.is_a?(Hash) && data["steps"].is_a?(Array) && data["steps"].size.between?(1, Writing::MOST_STEPS)
+        unless data.is_a?(Hash) && data["steps"].is_a?(Array) && data["steps"].size.between?(1, Writing::MOST_STEPS)
+          raise Norvel::ChangeRefused, "That is no writing."
+        end
 
         numbers = data.values_at("number", "run")
-        raise Norvel::ChangeRefused, "A writing needs its number and its run." unless numbers.all? { |number| number.to_s.match?(Writing::NUMBER) }
+        raise Norvel::ChangeRefused, "A writing needs its number and its run." unless numbers.all? do |number|
+          number.to_s.match?(Writing::NUMBER)
+        end
 
-        {head: data["head"].to_s.empty? ? nil : data["head"].to_i, number: numbers[0], run: numbers[1], steps: data["steps"].map { |step| written_step(step) }}
+        {head: data["head"].to_s.empty? ? nil : data["head"].to_i, number: numbers[0], run: numbers[1],
+         steps: data["steps"].map { |step| written_step(step) }}
       rescue JSON::ParserError
         raise Norvel::ChangeRefused, "What was sent cannot be read; it was not saved."
       end

@@ -52,10 +52,14 @@ module Demo
     def image(png, width, height, alt)
       @images << png
       id = @images.size
-      %(<w:r><w:drawing><wp:inline xmlns:wp="#{DRAWING}/wordprocessingDrawing" distT="0" distB="0" distL="0" distR="0"><wp:extent cx="#{width}" cy="#{height}"/>) +
-        %(<wp:docPr id="#{id}" name="Picture #{id}"#{%( descr="#{escape(alt)}") if alt}/><a:graphic xmlns:a="#{DRAWING}/main"><a:graphicData uri="#{DRAWING}/picture">) +
-        %(<pic:pic xmlns:pic="#{DRAWING}/picture"><pic:nvPicPr><pic:cNvPr id="#{id}" name="picture#{id}.png"/><pic:cNvPicPr/></pic:nvPicPr><pic:blipFill><a:blip r:embed="rIdImage#{id}"/><a:stretch><a:fillRect/></a:stretch></pic:blipFill>) +
-        %(<pic:spPr><a:xfrm><a:off x="0" y="0"/><a:ext cx="#{width}" cy="#{height}"/></a:xfrm><a:prstGeom prst="rect"><a:avLst/></a:prstGeom></pic:spPr></pic:pic></a:graphicData></a:graphic></wp:inline></w:drawing></w:r>)
+      %(<w:r><w:drawing><wp:inline xmlns:wp="#{DRAWING}/wordprocessingDrawing" distT="0" distB="0" distL="0" distR="0">) +
+        %(<wp:extent cx="#{width}" cy="#{height}"/>) +
+        %(<wp:docPr id="#{id}" name="Picture #{id}"#{%( descr="#{escape(alt)}") if alt}/><a:graphic xmlns:a="#{DRAWING}/main">) +
+        %(<a:graphicData uri="#{DRAWING}/picture">) +
+        %(<pic:pic xmlns:pic="#{DRAWING}/picture"><pic:nvPicPr><pic:cNvPr id="#{id}" name="picture#{id}.png"/><pic:cNvPicPr/>) +
+        %(</pic:nvPicPr><pic:blipFill><a:blip r:embed="rIdImage#{id}"/><a:stretch><a:fillRect/></a:stretch></pic:blipFill>) +
+        %(<pic:spPr><a:xfrm><a:off x="0" y="0"/><a:ext cx="#{width}" cy="#{height}"/></a:xfrm><a:prstGeom prst="rect">) +
+        %(<a:avLst/></a:prstGeom></pic:spPr></pic:pic></a:graphicData></a:graphic></wp:inline></w:drawing></w:r>)
     end
 
     # @param rows [Array<Array<String>>] the first is the header @param widths [Array<Integer>] twips
@@ -68,7 +72,8 @@ module Demo
         end
         "<w:tr>#{"<w:trPr><w:tblHeader/></w:trPr>" if index.zero? && header}#{cells.join}</w:tr>"
       end
-      @body << %(<w:tbl><w:tblPr><w:tblStyle w:val="#{style}"/><w:tblW w:w="0" w:type="auto"/></w:tblPr><w:tblGrid>#{grid}</w:tblGrid>#{body.join}</w:tbl>)
+      @body << %(<w:tbl><w:tblPr><w:tblStyle w:val="#{style}"/><w:tblW w:w="0" w:type="auto"/></w:tblPr>) +
+        %(<w:tblGrid>#{grid}</w:tblGrid>#{body.join}</w:tbl>)
     end
 
     # Inner XML added as it is.
@@ -79,8 +84,10 @@ module Demo
     # @return [String] the bytes of the file
     def bytes(section:, header: nil, footer: nil)
       @margins = {"header" => header, "footer" => footer}.compact
-      members = {"[Content_Types].xml" => content_types, "_rels/.rels" => root_relations, "word/document.xml" => document(section), "word/styles.xml" => styles,
-                 "word/settings.xml" => part("settings", %(<w:defaultTabStop w:val="720"/>)), "docProps/core.xml" => core, "word/_rels/document.xml.rels" => relations}
+      members = {"[Content_Types].xml" => content_types, "_rels/.rels" => root_relations,
+                 "word/document.xml" => document(section), "word/styles.xml" => styles,
+                 "word/settings.xml" => part("settings", %(<w:defaultTabStop w:val="720"/>)), "docProps/core.xml" => core,
+                 "word/_rels/document.xml.rels" => relations}
       members["word/footnotes.xml"] = footnotes if @notes.any?
       @margins.each do |kind, inner|
         members["word/#{kind}1.xml"] = part((kind == "header") ? "hdr" : "ftr", inner)
@@ -94,7 +101,8 @@ module Demo
 
     private
 
-    def part(name, inner) = %(<?xml version="1.0" encoding="UTF-8" standalone="yes"?>\n<w:#{name} xmlns:w="#{W}" xmlns:r="#{R}">#{inner}</w:#{name}>)
+    def part(name, inner) =
+      %(<?xml version="1.0" encoding="UTF-8" standalone="yes"?>\n<w:#{name} xmlns:w="#{W}" xmlns:r="#{R}">#{inner}</w:#{name}>)
 
     def document(section)
       references = @margins.keys.map { |kind| %(<w:#{kind}Reference w:type="default" r:id="rId#{kind.capitalize}"/>) }.join
@@ -102,14 +110,19 @@ module Demo
     end
 
     def styles
-      defaults = %(<w:docDefaults><w:rPrDefault><w:rPr><w:rFonts w:ascii="Times New Roman" w:hAnsi="Times New Roman" w:cs="Times New Roman"/><w:sz w:val="22"/><w:lang w:val="#{@language}"/></w:rPr></w:rPrDefault><w:pPrDefault/></w:docDefaults>)
+      defaults =
+        %(<w:docDefaults><w:rPrDefault><w:rPr><w:rFonts w:ascii="Times New Roman" w:hAnsi="Times New Roman" w:cs="Times New Roman"/>) +
+        %(<w:sz w:val="22"/><w:lang w:val="#{@language}"/></w:rPr></w:rPrDefault><w:pPrDefault/></w:docDefaults>)
       part("styles", defaults + @styles)
     end
 
     def footnotes
-      separators = %(<w:footnote w:type="separator" w:id="0"><w:p><w:r><w:separator/></w:r></w:p></w:footnote><w:footnote w:type="continuationSeparator" w:id="1"><w:p><w:r><w:continuationSeparator/></w:r></w:p></w:footnote>)
+      separators =
+        %(<w:footnote w:type="separator" w:id="0"><w:p><w:r><w:separator/></w:r></w:p></w:footnote>) +
+        %(<w:footnote w:type="continuationSeparator" w:id="1"><w:p><w:r><w:continuationSeparator/></w:r></w:p></w:footnote>)
       notes = @notes.each_with_index.map do |content, index|
-        %(<w:footnote w:id="#{index + 2}"><w:p><w:pPr><w:pStyle w:val="FootnoteText"/></w:pPr><w:r><w:rPr><w:rStyle w:val="FootnoteReference"/></w:rPr><w:footnoteRef/></w:r>#{text(" " + content)}</w:p></w:footnote>)
+        %(<w:footnote w:id="#{index + 2}"><w:p><w:pPr><w:pStyle w:val="FootnoteText"/></w:pPr><w:r><w:rPr>) +
+          %(<w:rStyle w:val="FootnoteReference"/></w:rPr><w:footnoteRef/></w:r>#{text(" " + content)}</w:p></w:footnote>)
       end
       part("footnotes", separators + notes.join)
     end
@@ -120,12 +133,19 @@ module Demo
       parts["footnotes"] = "#{word}.footnotes+xml" if @notes.any?
       @margins.each_key { |kind| parts["#{kind}1"] = "#{word}.#{kind}+xml" }
       overrides = parts.map { |name, type| %(<Override PartName="/word/#{name}.xml" ContentType="#{type}"/>) }.join
-      %(<?xml version="1.0" encoding="UTF-8" standalone="yes"?>\n<Types xmlns="#{PACKAGE}/content-types"><Default Extension="rels" ContentType="application/vnd.openxmlformats-package.relationships+xml"/>) +
-        %(<Default Extension="xml" ContentType="application/xml"/><Default Extension="png" ContentType="image/png"/>#{overrides}<Override PartName="/docProps/core.xml" ContentType="application/vnd.openxmlformats-package.core-properties+xml"/></Types>)
+      %(<?xml version="1.0" encoding="UTF-8" standalone="yes"?>\n<Types xmlns="#{PACKAGE}/content-types">) +
+        %(<Default Extension="rels" ContentType="application/vnd.openxmlformats-package.relationships+xml"/>) +
+        %(<Default Extension="xml" ContentType="application/xml"/><Default Extension="png" ) +
+        %(ContentType="image/png"/>#{overrides}<Override PartName="/docProps/core.xml" ) +
+        %(ContentType="application/vnd.openxmlformats-package.core-properties+xml"/></Types>)
     end
 
     def root_relations
-      relations_part([["rId1", "#{OFFICE}/officeDocument", "word/document.xml"], ["rId2", "#{PACKAGE}/relationships/metadata/core-properties", "docProps/core.xml"]])
+      relations_part(
+        [["rId1", "#{OFFICE}/officeDocument", "word/document.xml"], [
+          "rId2", "#{PACKAGE}/relationships/metadata/core-properties", "docProps/core.xml"
+        ]]
+      )
     end
 
     def relations
@@ -138,11 +158,14 @@ module Demo
     def pictures = @images.each_index.map { |index| ["rIdImage#{index + 1}", "#{OFFICE}/image", "media/picture#{index + 1}.png"] }
 
     def relations_part(links)
-      %(<?xml version="1.0" encoding="UTF-8" standalone="yes"?>\n<Relationships xmlns="#{PACKAGE}/relationships">#{links.map { |id, type, target| %(<Relationship Id="#{id}" Type="#{type}" Target="#{target}"/>) }.join}</Relationships>)
+      all = links.map { |id, type, target| %(<Relationship Id="#{id}" Type="#{type}" Target="#{target}"/>) }
+      %(<?xml version="1.0" encoding="UTF-8" standalone="yes"?>\n) +
+        %(<Relationships xmlns="#{PACKAGE}/relationships">#{all.join}</Relationships>)
     end
 
     def core
-      %(<?xml version="1.0" encoding="UTF-8" standalone="yes"?>\n<cp:coreProperties xmlns:cp="#{PACKAGE}/metadata/core-properties" xmlns:dc="http://purl.org/dc/elements/1.1/"><dc:title>#{escape(@title)}</dc:title></cp:coreProperties>)
+      %(<?xml version="1.0" encoding="UTF-8" standalone="yes"?>\n<cp:coreProperties xmlns:cp="#{PACKAGE}/metadata/core-properties" ) +
+        %(xmlns:dc="http://purl.org/dc/elements/1.1/"><dc:title>#{escape(@title)}</dc:title></cp:coreProperties>)
     end
   end
 
@@ -155,7 +178,9 @@ module Demo
     # @return [String] the bytes of a PNG
     def png(width, height)
       rows = Array.new(height) { |y| [0, *Array.new(width) { |x| yield(x, y).clamp(0, 255) }].pack("C*") }.join
-      "\x89PNG\r\n\x1A\n".b + chunk("IHDR", [width, height, 8, 0, 0, 0, 0].pack("NNCCCCC")) + chunk("IDAT", Zlib.deflate(rows)) + chunk("IEND", "")
+      "\x89PNG\r\n\x1A\n".b + chunk("IHDR", [width, height, 8, 0, 0, 0, 0].pack("NNCCCCC")) + chunk("IDAT", Zlib.deflate(rows)) + chunk(
+        "IEND", ""
+      )
     end
 
     def soundings(seed)

@@ -7,9 +7,13 @@ require_relative "report"
 module Demo
   # A manuscript of any length, for measuring: 150 headings, 40 tables and 60 notes to 100,000 words.
   module Long
-    STYLES = Report::STYLES.sub(%(<w:spacing w:after="120" w:line="276" w:lineRule="auto"/>), %(<w:spacing w:after="0" w:line="480" w:lineRule="auto"/><w:ind w:firstLine="720"/>))
-      .sub(%(<w:spacing w:before="240" w:after="240"/>), %(<w:spacing w:before="240" w:after="240"/><w:ind w:firstLine="0"/>)).sub(%(<w:sz w:val="32"/>), %(<w:sz w:val="28"/>))
-    SECTION = %(<w:pgSz w:w="12240" w:h="15840"/><w:pgMar w:top="1440" w:right="1440" w:bottom="1440" w:left="1440" w:header="720" w:footer="720" w:gutter="0"/>)
+    STYLES = Report::STYLES.sub(%(<w:spacing w:after="120" w:line="276" w:lineRule="auto"/>),
+      %(<w:spacing w:after="0" w:line="480" w:lineRule="auto"/><w:ind w:firstLine="720"/>))
+      .sub(%(<w:spacing w:before="240" w:after="240"/>), %(<w:spacing w:before="240" w:after="240"/><w:ind w:firstLine="0"/>))
+      .sub(%(<w:sz w:val="32"/>), %(<w:sz w:val="28"/>))
+    SECTION =
+      %(<w:pgSz w:w="12240" w:h="15840"/><w:pgMar w:top="1440" w:right="1440" w:bottom="1440" w:left="1440" w:header="720" ) +
+      %(w:footer="720" w:gutter="0"/>)
 
     # @param words [Integer] about how many
     # @return [Array(String, String)] the .docx, and the same text as HTML

@@ -12,12 +12,21 @@ module Demo
       2.times { docx.paragraph }
       docx.paragraph([docx.text("to passengers of the night boats", %(<w:b/><w:sz w:val="32"/>))], centre)
       4.times { docx.paragraph }
-      [["From the first night of the herring weeks the boats of the Marrowby Institute leave the Low Stairs as follows:", ""], ["At slack water, for Skell Point and Brannock", "<w:b/>"],
-        ["After the second bell, for Ottery Quay", "<w:b/>"], ["Before first light, for Eastmere (not on moonless nights)", "<w:b/>"]].each do |text, props|
+      [["From the first night of the herring weeks the boats of the Marrowby Institute leave the Low Stairs as follows:", ""],
+        ["At slack water, for Skell Point and Brannock", "<w:b/>"],
+        ["After the second bell, for Ottery Quay", "<w:b/>"],
+        ["Before first light, for Eastmere (not on moonless nights)", "<w:b/>"]].each do |text, props|
         docx.paragraph([docx.text(text, "#{props}<w:sz w:val=\"28\"/>")], centre)
         2.times { docx.paragraph }
       end
-      docx.paragraph([docx.text("Cattle cross by day. Lanterns are to be put out on the landing and not before. Those who sing are asked to sing together.", %(<w:sz w:val="28"/>))], centre)
+      docx.paragraph(
+        [
+          docx.text(
+            "Cattle cross by day. Lanterns are to be put out on the landing and not before. Those who sing are asked to sing together.",
+            %(<w:sz w:val="28"/>)
+          )
+        ], centre
+      )
       5.times { docx.paragraph }
       docx.paragraph([docx.text("For the Lamp Committee\nInes Corrowby", %(<w:i/><w:sz w:val="28"/>))], %(<w:jc w:val="right"/>))
       docx.paragraph([docx.text("The toll is four pence. It was always four pence.", %(<w:sz w:val="20"/>))], centre)
@@ -35,7 +44,15 @@ module Demo
       docx.paragraph([docx.text("3  Work on the slip", %(<w:rFonts w:ascii="Arial" w:hAnsi="Arial"/><w:b/><w:sz w:val="36"/>))])
       docx.paragraph
       HEADS.each do |head|
-        docx.paragraph([docx.text(head, "<w:rFonts w:ascii=\"#{prose.pick(%w[Arial Calibri])}\" w:hAnsi=\"Arial\"/><w:b/><w:sz w:val=\"#{prose.pick([25, 26, 27, 28])}\"/>")], %(<w:spacing w:before="#{prose.pick([120, 180, 240])}"/>))
+        docx.paragraph(
+          [
+            docx.text(
+              head, "<w:rFonts w:ascii=\"#{prose.pick(%w[Arial Calibri])}\" w:hAnsi=\"Arial\"/><w:b/><w:sz " \
+              "w:val=\"#{prose.pick([25, 26, 27, 28])}\"/>"
+            )
+          ],
+          %(<w:spacing w:before="#{prose.pick([120, 180, 240])}"/>)
+        )
         prose.number(3..5).times { body(docx, prose) }
         prose.number(2..4).times { step(docx, prose) }
         docx.paragraph if prose.chance?(0.6)
@@ -51,12 +68,16 @@ module Demo
       font = prose.pick(["", %(<w:rFonts w:ascii="Calibri" w:hAnsi="Calibri"/>)])
       align = prose.pick(["", %(<w:jc w:val="both"/>), %(<w:jc w:val="left"/>)])
       pieces = prose.paragraph(prose.number(3..6)).split(/(\*[^*]+\*)/).reject(&:empty?)
-      docx.paragraph(pieces.map { |piece| docx.text(piece.delete("*"), "#{font}#{"<w:i/>" if piece.start_with?("*")}#{colour}<w:sz w:val=\"#{size}\"/>") },
+      docx.paragraph(pieces.map { |piece|
+        docx.text(piece.delete("*"), "#{font}#{"<w:i/>" if piece.start_with?("*")}#{colour}<w:sz w:val=\"#{size}\"/>")
+      },
         %(<w:spacing w:after="#{prose.pick([100, 120, 140])}" w:line="#{prose.pick([276, 280, 288])}" w:lineRule="auto"/>#{align}))
     end
 
     def step(docx, prose)
-      docx.paragraph([docx.text("#{prose.pick(["•", "–", "-"])}\t#{prose.paragraph(1).delete("*")}", %(<w:sz w:val="#{prose.pick([21, 22])}"/>))],
+      docx.paragraph([
+        docx.text("#{prose.pick(["•", "–", "-"])}\t#{prose.paragraph(1).delete("*")}", %(<w:sz w:val="#{prose.pick([21, 22])}"/>))
+      ],
         %(<w:ind w:left="#{prose.pick([357, 360, 369])}" w:hanging="#{prose.pick([357, 360])}"/>))
     end
   end

@@ -6,13 +6,23 @@ module Demo
   class Prose
     WORDS = {
       boat: ["*Morrow Light*", "*Teal*", "*Saint Ebba*", "*Halcyon Dray*", "*Corrin's Patience*", "*Grey Tern*", "*Lantern Queen*"],
-      place: ["Marrowby", "Skell Point", "Ottery Quay", "the Low Stairs", "Brannock", "Eastmere", "the Gull Steps", "Tarn Ferry", "Hollin Sands"],
-      person: ["Ada Verrill", "Josiah Trenn", "the pilot Maro Quill", "the widow Hessel", "Captain Orrin Lathe", "the toll clerk", "young Piers Dunmar", "Ines Corrowby"],
-      body: ["the Harbour Board", "the Ferrymen's Table", "the parish of Brannock", "the Lamp Committee", "the Sound Company", "the Institute"],
-      thing: ["the tide bell", "the leading lamps", "the night toll", "the brass horn", "the ebb set", "the slip rails", "the fog drum", "the mooring book"],
-      year: (1871..1926).map(&:to_s), time: ["at slack water", "after the second bell", "before first light", "between the tides", "in the last hour of the ebb", "on moonless nights", "in the herring weeks"],
-      number: %w[three four six seven nine eleven fourteen twenty], quality: ["slow", "careful", "unwritten", "costly", "stubborn", "exact", "quiet", "contested"],
-      matter: ["the order of boarding", "the price of a crossing", "the lighting of the stairs", "the right of the first boat", "the keeping of the log", "the relief of crews", "the carriage of cattle", "the signals used in fog"]
+      place: ["Marrowby", "Skell Point", "Ottery Quay", "the Low Stairs", "Brannock", "Eastmere",
+        "the Gull Steps", "Tarn Ferry", "Hollin Sands"],
+      person: ["Ada Verrill", "Josiah Trenn", "the pilot Maro Quill", "the widow Hessel", "Captain Orrin Lathe",
+        "the toll clerk", "young Piers Dunmar", "Ines Corrowby"],
+      body: ["the Harbour Board", "the Ferrymen's Table", "the parish of Brannock", "the Lamp Committee",
+        "the Sound Company", "the Institute"],
+      thing: ["the tide bell", "the leading lamps", "the night toll", "the brass horn", "the ebb set",
+        "the slip rails", "the fog drum", "the mooring book"],
+      year: (1871..1926).map(&:to_s), time: [
+        "at slack water", "after the second bell", "before first light", "between the tides",
+        "in the last hour of the ebb", "on moonless nights", "in the herring weeks"
+      ],
+      number: %w[three four six seven nine eleven fourteen twenty], quality: [
+        "slow", "careful", "unwritten", "costly", "stubborn", "exact", "quiet", "contested"
+      ],
+      matter: ["the order of boarding", "the price of a crossing", "the lighting of the stairs",
+        "the right of the first boat", "the keeping of the log", "the relief of crews", "the carriage of cattle", "the signals used in fog"]
     }.freeze
     PATTERNS = [
       "In {year} {body} wrote to {person} about {matter}, and no answer survives.",
@@ -53,10 +63,14 @@ module Demo
       "In the drawing made for {body} the stairs have {number} steps; there are, and were, more."
     ].freeze
     QUOTES = [
-      "We put off {time} and could not see the stairs for the wet. I had the lamp between my knees and my hat over the lamp, and so we came across by the sound of the bell at {place} and by nothing else, and the passengers sang so as not to hear the water.",
-      "It was always said at {place} that the sound has two floors, one for the day and one for the night, and that a man who knew the one need not think he knew the other. My father knew both and would take money for neither.",
+      "We put off {time} and could not see the stairs for the wet. I had the lamp between my knees and my hat over the " \
+      "lamp, and so we came across by the sound of the bell at {place} and by nothing else, and the passengers sang so as " \
+      "not to hear the water.",
+      "It was always said at {place} that the sound has two floors, one for the day and one for the night, and that a man " \
+      "who knew the one need not think he knew the other. My father knew both and would take money for neither.",
       "You ask me what the rule was about {matter}. There was no rule. There was {person}, and if {person} was asleep there was the dog.",
-      "The Table finds that the fault lay with {thing}, that {thing} has been spoken to, and that nothing of the kind is to be expected again before {year}."
+      "The Table finds that the fault lay with {thing}, that {thing} has been spoken to, and that nothing of the kind is " \
+      "to be expected again before {year}."
     ].freeze
 
     def initialize(seed)

@@ -5,22 +5,41 @@ module Demo
   # no roman folios, italics that carry meaning, tables, captions, notes, images.
   class Report
     STYLES = <<~XML
-      <w:style w:type="paragraph" w:default="1" w:styleId="Normal"><w:name w:val="Normal"/><w:qFormat/><w:pPr><w:spacing w:after="120" w:line="276" w:lineRule="auto"/></w:pPr></w:style>
+      <w:style w:type="paragraph" w:default="1" w:styleId="Normal"><w:name w:val="Normal"/><w:qFormat/><w:pPr>
+      <w:spacing w:after="120" w:line="276" w:lineRule="auto"/></w:pPr></w:style>
       <w:style w:type="character" w:default="1" w:styleId="DefaultParagraphFont"><w:name w:val="Default Paragraph Font"/></w:style>
-      <w:style w:type="paragraph" w:styleId="Title"><w:name w:val="Title"/><w:basedOn w:val="Normal"/><w:next w:val="Normal"/><w:pPr><w:jc w:val="center"/></w:pPr><w:rPr><w:b/><w:sz w:val="44"/></w:rPr></w:style>
-      <w:style w:type="paragraph" w:styleId="Heading1"><w:name w:val="heading 1"/><w:basedOn w:val="Normal"/><w:next w:val="Normal"/><w:pPr><w:keepNext/><w:spacing w:before="240" w:after="240"/><w:outlineLvl w:val="0"/></w:pPr><w:rPr><w:b/><w:sz w:val="32"/></w:rPr></w:style>
-      <w:style w:type="paragraph" w:styleId="Heading2"><w:name w:val="heading 2"/><w:basedOn w:val="Normal"/><w:next w:val="Normal"/><w:pPr><w:keepNext/><w:spacing w:before="240" w:after="120"/><w:outlineLvl w:val="1"/></w:pPr><w:rPr><w:b/><w:sz w:val="26"/></w:rPr></w:style>
-      <w:style w:type="paragraph" w:styleId="Heading3"><w:name w:val="heading 3"/><w:basedOn w:val="Normal"/><w:next w:val="Normal"/><w:pPr><w:outlineLvl w:val="2"/></w:pPr><w:rPr><w:b/><w:i/></w:rPr></w:style>
-      <w:style w:type="paragraph" w:styleId="BodyText"><w:name w:val="Body Text"/><w:basedOn w:val="Normal"/><w:pPr><w:spacing w:after="0" w:line="360" w:lineRule="auto"/><w:ind w:firstLine="1077"/><w:jc w:val="both"/></w:pPr><w:rPr><w:sz w:val="24"/></w:rPr></w:style>
-      <w:style w:type="paragraph" w:styleId="BlockQuotation"><w:name w:val="Block quotation"/><w:basedOn w:val="Normal"/><w:pPr><w:ind w:left="709" w:right="709"/></w:pPr></w:style>
-      <w:style w:type="paragraph" w:styleId="Caption"><w:name w:val="caption"/><w:basedOn w:val="Normal"/><w:rPr><w:i/><w:sz w:val="20"/></w:rPr></w:style>
-      <w:style w:type="paragraph" w:styleId="FootnoteText"><w:name w:val="footnote text"/><w:basedOn w:val="Normal"/><w:pPr><w:spacing w:after="0" w:line="240" w:lineRule="auto"/></w:pPr><w:rPr><w:sz w:val="20"/></w:rPr></w:style>
-      <w:style w:type="character" w:styleId="FootnoteReference"><w:name w:val="footnote reference"/><w:rPr><w:vertAlign w:val="superscript"/></w:rPr></w:style>
+      <w:style w:type="paragraph" w:styleId="Title"><w:name w:val="Title"/><w:basedOn w:val="Normal"/>
+      <w:next w:val="Normal"/><w:pPr><w:jc w:val="center"/></w:pPr><w:rPr><w:b/><w:sz w:val="44"/></w:rPr></w:style>
+      <w:style w:type="paragraph" w:styleId="Heading1"><w:name w:val="heading 1"/><w:basedOn w:val="Normal"/>
+      <w:next w:val="Normal"/><w:pPr><w:keepNext/><w:spacing w:before="240" w:after="240"/><w:outlineLvl w:val="0"/>
+      </w:pPr><w:rPr><w:b/><w:sz w:val="32"/></w:rPr></w:style>
+      <w:style w:type="paragraph" w:styleId="Heading2"><w:name w:val="heading 2"/><w:basedOn w:val="Normal"/>
+      <w:next w:val="Normal"/><w:pPr><w:keepNext/><w:spacing w:before="240" w:after="120"/><w:outlineLvl w:val="1"/>
+      </w:pPr><w:rPr><w:b/><w:sz w:val="26"/></w:rPr></w:style>
+      <w:style w:type="paragraph" w:styleId="Heading3"><w:name w:val="heading 3"/><w:basedOn w:val="Normal"/>
+      <w:next w:val="Normal"/><w:pPr><w:outlineLvl w:val="2"/></w:pPr><w:rPr><w:b/><w:i/></w:rPr></w:style>
+      <w:style w:type="paragraph" w:styleId="BodyText"><w:name w:val="Body Text"/><w:basedOn w:val="Normal"/><w:pPr>
+      <w:spacing w:after="0" w:line="360" w:lineRule="auto"/><w:ind w:firstLine="1077"/><w:jc w:val="both"/></w:pPr>
+      <w:rPr><w:sz w:val="24"/></w:rPr></w:style>
+      <w:style w:type="paragraph" w:styleId="BlockQuotation"><w:name w:val="Block quotation"/><w:basedOn w:val="Normal"/>
+      <w:pPr><w:ind w:left="709" w:right="709"/></w:pPr></w:style>
+      <w:style w:type="paragraph" w:styleId="Caption"><w:name w:val="caption"/><w:basedOn w:val="Normal"/><w:rPr><w:i/>
+      <w:sz w:val="20"/></w:rPr></w:style>
+      <w:style w:type="paragraph" w:styleId="FootnoteText"><w:name w:val="footnote text"/><w:basedOn w:val="Normal"/>
+      <w:pPr><w:spacing w:after="0" w:line="240" w:lineRule="auto"/></w:pPr><w:rPr><w:sz w:val="20"/></w:rPr></w:style>
+      <w:style w:type="character" w:styleId="FootnoteReference"><w:name w:val="footnote reference"/><w:rPr>
+      <w:vertAlign w:val="superscript"/></w:rPr></w:style>
       <w:style w:type="character" w:styleId="Emphasis"><w:name w:val="Emphasis"/><w:rPr><w:i/></w:rPr></w:style>
-      <w:style w:type="table" w:styleId="TableGrid"><w:name w:val="Table Grid"/><w:pPr><w:spacing w:after="0" w:line="240" w:lineRule="auto"/></w:pPr></w:style>
+      <w:style w:type="table" w:styleId="TableGrid"><w:name w:val="Table Grid"/><w:pPr>
+      <w:spacing w:after="0" w:line="240" w:lineRule="auto"/></w:pPr></w:style>
     XML
-    SECTION = %(<w:pgSz w:w="11906" w:h="16838"/><w:pgMar w:top="1440" w:right="1304" w:bottom="1134" w:left="1440" w:header="709" w:footer="567" w:gutter="0"/>)
-    FOOTER = %(<w:p><w:pPr><w:jc w:val="center"/></w:pPr><w:r><w:fldChar w:fldCharType="begin"/></w:r><w:r><w:instrText xml:space="preserve"> PAGE </w:instrText></w:r><w:r><w:fldChar w:fldCharType="separate"/></w:r><w:r><w:t>1</w:t></w:r><w:r><w:fldChar w:fldCharType="end"/></w:r></w:p>)
+    SECTION =
+      %(<w:pgSz w:w="11906" w:h="16838"/><w:pgMar w:top="1440" w:right="1304" w:bottom="1134" w:left="1440" w:header="709" ) +
+      %(w:footer="567" w:gutter="0"/>)
+    FOOTER =
+      %(<w:p><w:pPr><w:jc w:val="center"/></w:pPr><w:r><w:fldChar w:fldCharType="begin"/></w:r><w:r>) +
+      %(<w:instrText xml:space="preserve"> PAGE </w:instrText></w:r><w:r><w:fldChar w:fldCharType="separate"/></w:r>) +
+      %(<w:r><w:t>1</w:t></w:r><w:r><w:fldChar w:fldCharType="end"/></w:r></w:p>)
     CHAPTERS = {
       "The sound and its crossings" => ["The shape of the water", "Four landings", "What a crossing was"],
       "Boats and lamps" => ["The first night boats", "Oil, wick and glass", "The quarrel over the green lamp"],
@@ -30,11 +49,18 @@ module Demo
       "The end of the night ferries" => ["The causeway", "What was kept"]
     }.freeze
     JUSTIFY = %(<w:jc w:val="both"/>)
-    NOTES = ["Toll book of the Low Stairs, Marrowby Institute, box 7.", "The log is silent for eleven days; the pages were not torn out but never written.", "So the clerk; the pilot remembered it otherwise.",
-      "Minutes of the Lamp Committee, third evening.", "A drayward boat is one let fall back with the stream.", "The plan hangs in the reading room.", "Letter to the Harbour Board, undated.", "In the south bank tables the year begins in March."].freeze
-    REFERENCES = ["Corrowby, I. (1931) *The Lamps of the Ansel Sound*. Marrowby: Institute Press.", "Dunmar, P. (1926) ‘A clock for the south bank’, *Papers of the Ferrymen’s Table*, 4, pp. 11–38.",
-      "Hessel, T. (1902) *Account of the Night Toll, with Tables*. Brannock: printed for the parish.", "Lathe, O. (1889) *Log of the Morrow Light*. Manuscript, Marrowby Institute, box 3.",
-      "Quill, M. (1911) *Eleven Winters*. Eastmere: Tarn and Daughters.", "Verrill, A. (1948) ‘Fog signals before the causeway’, *Harbour History*, 12, pp. 201–244."].freeze
+    NOTES = ["Toll book of the Low Stairs, Marrowby Institute, box 7.",
+      "The log is silent for eleven days; the pages were not torn out but never written.",
+      "So the clerk; the pilot remembered it otherwise.",
+      "Minutes of the Lamp Committee, third evening.", "A drayward boat is one let fall back with the stream.",
+      "The plan hangs in the reading room.", "Letter to the Harbour Board, undated.",
+      "In the south bank tables the year begins in March."].freeze
+    REFERENCES = ["Corrowby, I. (1931) *The Lamps of the Ansel Sound*. Marrowby: Institute Press.",
+      "Dunmar, P. (1926) ‘A clock for the south bank’, *Papers of the Ferrymen’s Table*, 4, pp. 11–38.",
+      "Hessel, T. (1902) *Account of the Night Toll, with Tables*. Brannock: printed for the parish.",
+      "Lathe, O. (1889) *Log of the Morrow Light*. Manuscript, Marrowby Institute, box 3.",
+      "Quill, M. (1911) *Eleven Winters*. Eastmere: Tarn and Daughters.",
+      "Verrill, A. (1948) ‘Fog signals before the causeway’, *Harbour History*, 12, pp. 201–244."].freeze
 
     def initialize(seed = 1894)
       @prose = Prose.new(seed)
@@ -72,8 +98,10 @@ module Demo
       (3 + number * 2 % 5).times { blank }
       case number % 3
       when 1 then @docx.paragraph("Chapter #{number}: #{title}", %(<w:pStyle w:val="Heading1"/>))
-      when 2 then @docx.paragraph([@docx.text("CHAPTER #{number}: #{title.upcase}", %(<w:b/><w:sz w:val="32"/>))], %(<w:jc w:val="center"/>))
-      else @docx.paragraph([@docx.text("Chapter #{number}: #{title}", %(<w:color w:val="1F3864"/><w:sz w:val="34"/>))], %(<w:pStyle w:val="Heading1"/><w:ind w:firstLine="567"/>))
+      when 2
+        @docx.paragraph([@docx.text("CHAPTER #{number}: #{title.upcase}", %(<w:b/><w:sz w:val="32"/>))], %(<w:jc w:val="center"/>))
+      else @docx.paragraph([@docx.text("Chapter #{number}: #{title}", %(<w:color w:val="1F3864"/><w:sz w:val="34"/>))],
+        %(<w:pStyle w:val="Heading1"/><w:ind w:firstLine="567"/>))
       end
       blank
       2.times { body(@prose.paragraph(@prose.number(5..8))) }
@@ -85,7 +113,8 @@ module Demo
       case turn % 3
       when 0 then @docx.paragraph([@docx.text("#{number} #{title}", %(<w:b/><w:sz w:val="26"/>))])
       when 1 then @docx.paragraph("#{number} #{title}", %(<w:pStyle w:val="Heading2"/>))
-      else @docx.paragraph([@docx.text("#{number} #{title}", %(<w:b/><w:u w:val="single"/><w:sz w:val="26"/>))], %(<w:pStyle w:val="Heading2"/>))
+      else @docx.paragraph([@docx.text("#{number} #{title}", %(<w:b/><w:u w:val="single"/><w:sz w:val="26"/>))],
+        %(<w:pStyle w:val="Heading2"/>))
       end
       4.times { body(@prose.paragraph(@prose.number(5..9))) }
       minor_heading if @section.even?
@@ -141,15 +170,23 @@ module Demo
       blank
       text = @prose.quotation
       if @prose.chance?(0.4) then @docx.paragraph(runs(text, ""), %(<w:pStyle w:val="BlockQuotation"/>))
-      else @docx.paragraph(runs(text, %(<w:sz w:val="22"/>)), %(<w:ind w:left="#{@prose.pick([709, 720, 737])}" w:right="#{@prose.pick([709, 700])}"/>#{JUSTIFY}))
+      else @docx.paragraph(
+        runs(text, %(<w:sz w:val="22"/>)),
+        %(<w:ind w:left="#{@prose.pick([709, 720, 737])}" w:right="#{@prose.pick([709, 700])}"/>#{JUSTIFY})
+      )
       end
       blank
     end
 
     def table
       @tables += 1
-      @docx.paragraph([@docx.text("Table #{@tables}. Crossings from #{@prose.pick(Prose::WORDS[:place])}, by season", %(<w:i/><w:sz w:val="20"/>))], %(<w:keepNext/>))
-      rows = [%w[Season Boats Crossings Lost]] + %w[Winter Spring Herring\ weeks Summer Autumn].map { |season| [season, @prose.number(2..5).to_s, @prose.number(90..340).to_s, @prose.number(0..19).to_s] }
+      @docx.paragraph(
+        [@docx.text("Table #{@tables}. Crossings from #{@prose.pick(Prose::WORDS[:place])}, by season", %(<w:i/><w:sz w:val="20"/>))],
+        %(<w:keepNext/>)
+      )
+      rows = [%w[Season Boats Crossings Lost]] + %w[Winter Spring Herring\ weeks Summer Autumn].map do |season|
+        [season, @prose.number(2..5).to_s, @prose.number(90..340).to_s, @prose.number(0..19).to_s]
+      end
       @docx.table(rows, [3000, 1800, 1800, 1800], header: @tables.odd?, cell_props: %(<w:sz w:val="20"/>))
       blank
     end
@@ -158,14 +195,19 @@ module Demo
       @figures += 1
       alt = "Depths across the sound, drawn as a section" if @figures.odd?
       @docx.paragraph([@docx.image(Picture.soundings(@figures), 4_320_000, 2_160_000, alt)], %(<w:jc w:val="center"/>))
-      @docx.paragraph("Figure #{@figures}. Soundings between #{@prose.pick(Prose::WORDS[:place])} and #{@prose.pick(Prose::WORDS[:place])}", %(<w:pStyle w:val="Caption"/><w:jc w:val="center"/>))
+      @docx.paragraph("Figure #{@figures}. Soundings between #{@prose.pick(Prose::WORDS[:place])} and #{@prose.pick(Prose::WORDS[:place])}",
+        %(<w:pStyle w:val="Caption"/><w:jc w:val="center"/>))
       blank
     end
 
     def list
-      points = ["the boat nearest the stairs goes first;", "no boat leaves while another shows her lamp;", "the toll is taken on the landing, not on the water;", "in fog the south bank answers."]
+      points = ["the boat nearest the stairs goes first;", "no boat leaves while another shows her lamp;",
+        "the toll is taken on the landing, not on the water;", "in fog the south bank answers."]
       dashes = @prose.chance?(0.5)
-      points.each_with_index { |point, index| @docx.paragraph([@docx.text("#{dashes ? "–" : "#{index + 1}."}\t#{point}", %(<w:sz w:val="24"/>))], %(<w:ind w:left="567" w:hanging="283"/>)) }
+      points.each_with_index do |point, index|
+        @docx.paragraph([@docx.text("#{dashes ? "–" : "#{index + 1}."}\t#{point}", %(<w:sz w:val="24"/>))],
+          %(<w:ind w:left="567" w:hanging="283"/>))
+      end
       blank
     end
 

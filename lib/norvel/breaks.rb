@@ -9,10 +9,12 @@ module Norvel
   #   breaks.poor               # a caption apart from its figure …
   class Breaks
     REASONS = {
-      part: "a new part begins", recto: "the next part begins on a recto", column: "a column break was asked for", manual: "a page break was typed",
+      part: "a new part begins", recto: "the next part begins on a recto", column: "a column break was asked for",
+      manual: "a page break was typed",
       break_before: "what follows begins a page by its formatting", keep_with_next: "what stands here goes with what follows it",
       keep_together: "a paragraph stays in one piece", table_row: "the next row does not fit", image: "a picture does not fit",
-      note: "a note needs its room", widow: "a paragraph's last line would stand alone", orphan: "a paragraph's first line would stand alone",
+      note: "a note needs its room", widow: "a paragraph's last line would stand alone",
+      orphan: "a paragraph's first line would stand alone",
       overflow: "it holds something larger than itself", full: "it is full", end: "the text ends"
     }.freeze
     MOVING = %i[keep_with_next keep_together orphan widow image table_row].freeze
@@ -49,7 +51,8 @@ module Norvel
     def turns
       @turns ||= @layout.pages.each_with_index.map do |page, index|
         turn = page.turn
-        Turn.new(page: page.number, reason: turn.reason, paragraph: turn.paragraph, empty: turn.empty, moved: moved(turn, @layout.pages[index + 1]))
+        Turn.new(page: page.number, reason: turn.reason, paragraph: turn.paragraph, empty: turn.empty,
+          moved: moved(turn, @layout.pages[index + 1]))
       end
     end
 
@@ -102,7 +105,7 @@ module Norvel
 
       Poor.new(kind: :table_head_alone, page: page.number, paragraph: last.paragraph.id, called: "Keep its head with the first row",
         sentence: "The head of a table stands alone at the foot of page #{page.number}.",
-        cure: ["format_here", {"paragraphs" => heads(table), "values" => {"keep_next" => "yes"}}])
+        cure: Cures.format_here("paragraphs" => heads(table), "values" => {"keep_next" => "yes"}))
     end
 
     def heads(table) = table.rows.first.cells.flat_map { |cell| cell.blocks.grep(Manuscript::Paragraph).map(&:id) }
@@ -134,7 +137,8 @@ module Norvel
         next unless short || used < NEARLY_EMPTY
 
         Poor.new(kind: :nearly_empty, page: page.number, paragraph: filled.first.paragraph.id,
-          sentence: "Page #{page.number} holds #{(filled.size == 1) ? "1 line" : "#{filled.size} lines"}: #{REASONS.fetch(page.turn.reason)}.")
+          sentence: "Page #{page.number} " \
+          "holds #{(filled.size == 1) ? "1 line" : "#{filled.size} lines"}: #{REASONS.fetch(page.turn.reason)}.")
       end
     end
 
@@ -150,7 +154,8 @@ module Norvel
         next if its.nil? || own.nil? || its == own
 
         Poor.new(kind: :caption_apart, page: [its, own].min, paragraph: caption.paragraph, called: "Keep the two together",
-          sentence: "#{named(@manuscript.paragraph(caption.paragraph))} stands on page #{own}, what it belongs to on page #{its}.", cure: together(caption, block, ids))
+          sentence: "#{named(@manuscript.paragraph(caption.paragraph))} stands on page #{own}, what it belongs to on page #{its}.",
+          cure: together(caption, block, ids))
       end
     end
 
@@ -160,10 +165,10 @@ module Norvel
     def together(caption, block, ids)
       first = (caption.position == :below) ? ids : [caption.paragraph]
       first = heads(block) + ids if block.is_a?(Manuscript::Table) && caption.position == :below
-      ["format_here", {"paragraphs" => first.uniq, "values" => {"keep_next" => "yes"}}]
+      Cures.format_here("paragraphs" => first.uniq, "values" => {"keep_next" => "yes"})
     end
 
-    def style_cure(paragraph, values) = ["change_style", {"style" => paragraph.style, "values" => values}]
+    def style_cure(paragraph, values) = Cures.change_style("style" => paragraph.style, "values" => values)
 
     def named(paragraph) = paragraph.quoted(40).sub(/\A./, &:upcase)
   end

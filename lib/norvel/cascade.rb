@@ -131,7 +131,9 @@ module Norvel
 
       id, conditions = place
       chain = sheet.chain(id)
-      parts = conditions.flat_map { |condition| chain.filter_map { |style| (said = style.conditions[condition]) && Layer.new(kind: :table, properties: said, source: style.id) } }
+      parts = conditions.flat_map do |condition|
+        chain.filter_map { |style| (said = style.conditions[condition]) && Layer.new(kind: :table, properties: said, source: style.id) }
+      end
       chain.map { |style| Layer.new(kind: :table, properties: style.properties, source: style.id) } + parts
     end
 

@@ -80,7 +80,8 @@ module Norvel
       StyleAsSeen, ApplyCharacterStyle, AdoptTextLook, CharacterStyleFromLook, EditText, ReplaceText, Write, SplitParagraph, JoinParagraphs,
       InsertParagraph, DeleteParagraphs, MoveParagraphs, ShiftHeadings, ChangeList, NumberHeadings, MakeList, RestartNumbers,
       ContinueNumbers, ShiftItems, SwapSheet, TakeStyles, SetRunIn, RunInFromWords, SetHyphenation, UpdateContents, MakeContents,
-      CaptionsFromTyped, RefreshReferences, RecountNumbers, SetInfo, SetAlternative, SetHeaderRow, Waive, Mend, AcceptRevisions, RemoveTraces,
+      CaptionsFromTyped, RefreshReferences, RecountNumbers, SetInfo, SetAlternative, SetHeaderRow,
+      Waive, Mend, AcceptRevisions, RemoveTraces,
       ChooseGuide, BeginPart, JoinParts, LandscapePage, SetPart, SetFolios, SetRunningHead, AcademicParts, DressTables, DressLists,
       ListsFromTyped, HeadingsFromTyped, TidyWhiteSpace, DropPageBreaks, ReplaceBlankLines, MatchExample, PasteText, StartOver, Series
     ].to_h { |operation| [operation.operation_name, operation] }.freeze

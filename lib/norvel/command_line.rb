@@ -47,7 +47,8 @@ module Norvel
       out.puts "  demo                  prepare everything, fill an empty database with demo data, serve on 127.0.0.1:4567",
         "  serve                 the same without demo data"
       Command::ALL.each_value { |command| out.puts "  #{command.usage.ljust(22)}\n                        #{command.about}" }
-      out.puts "", "`norvel --version` says which this is; FILE may be - (standard input), and so may OUT (standard output).", "`norvel COMMAND --help` says more. GUIDE is a YAML file or a name that `guides` prints.",
+      out.puts "", "`norvel --version` says which this is; FILE may be - (standard input), and so may OUT (standard output).",
+        "`norvel COMMAND --help` says more. GUIDE is a YAML file or a name that `guides` prints.",
         "Exit: 0 done; 1 check found a broken must; 2 wrong usage; 3 a file cannot be read or written; 4 a fault of Norvel."
     end
     private_class_method :overview

@@ -17,7 +17,9 @@ module Norvel
 
       # @return [String] "3 folios and 1 heading differ"
       def words
-        parts = {"folio" => folios, "text" => texts, "missing entry" => missing, "entry too many" => surplus}.select { |_, count| count.positive? }
+        parts = {"folio" => folios, "text" => texts, "missing entry" => missing, "entry too many" => surplus}.select do |_, count|
+          count.positive?
+        end
         parts = parts.map { |what, count| "#{count} #{(count == 1) ? what : many(what)}" }
         if parts.size > 1
           "#{parts[0..-2].join(", ")} and #{parts.last} differ"

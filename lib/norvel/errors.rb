@@ -4,8 +4,10 @@ module Norvel
   # Anything that can be told to the person in one sentence.
   class Error < StandardError
     # What the system says against a file, in words.
-    SYSTEM = {Errno::ENOENT => "it, or its folder, is not there", Errno::EACCES => "you have no right to it", Errno::EPERM => "you have no right to it", Errno::EISDIR => "it is a folder",
-              Errno::ENOTDIR => "a part of its path is no folder", Errno::ENOSPC => "the disk is full", Errno::EDQUOT => "the disk is full", Errno::EROFS => "the disk cannot be written to",
+    SYSTEM = {Errno::ENOENT => "it, or its folder, is not there", Errno::EACCES => "you have no right to it",
+              Errno::EPERM => "you have no right to it", Errno::EISDIR => "it is a folder",
+              Errno::ENOTDIR => "a part of its path is no folder", Errno::ENOSPC => "the disk is full",
+              Errno::EDQUOT => "the disk is full", Errno::EROFS => "the disk cannot be written to",
               Errno::ENAMETOOLONG => "its name is too long", Errno::EIO => "the disk does not answer"}.freeze
 
     # @param error [SystemCallError]

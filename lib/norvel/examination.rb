@@ -75,7 +75,9 @@ module Norvel
 
     # @return [Array<Array(Manuscript::Paragraph, Integer)>] headings with their level, by the property
     def headings
-      @headings ||= manuscript.paragraphs.filter_map { |paragraph| ((level = cascade.paragraph(paragraph)[:outline_level]) && !paragraph.blank?) ? [paragraph, level] : nil }
+      @headings ||= manuscript.paragraphs.filter_map do |paragraph|
+        ((level = cascade.paragraph(paragraph)[:outline_level]) && !paragraph.blank?) ? [paragraph, level] : nil
+      end
     end
 
     # Headings, and what is read as one though it has no level yet.

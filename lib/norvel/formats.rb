@@ -113,12 +113,15 @@ module Norvel
 
     # @return [Array<Array(Hash, Hash)>] sets of formatting of styles, paragraphs and words that are new, each with the one before
     def new_sets(before, after)
-      styles = after.sheet.styles.reject { |id, style| before.sheet[id].equal?(style) }.map { |id, style| [before.sheet[id]&.properties || {}, style.properties] }
+      styles = after.sheet.styles.reject { |id, style| before.sheet[id].equal?(style) }.map do |id, style|
+        [before.sheet[id]&.properties || {}, style.properties]
+      end
       changed = (after.paragraphs + after.note_paragraphs).reject { |paragraph| paragraph.equal?(before.paragraph(paragraph.id)) }
       styles + changed.flat_map do |paragraph|
         was = before.paragraph(paragraph.id)
         known = was ? was.runs.map(&:properties).uniq : []
-        [[was&.properties || {}, paragraph.properties]] + paragraph.runs.map(&:properties).uniq.reject { |set| known.include?(set) }.map { |set| [{}, set] }
+        [[was&.properties || {}, paragraph.properties]] + paragraph.runs.map(&:properties)
+          .uniq.reject { |set| known.include?(set) }.map { |set| [{}, set] }
       end
     end
     private_class_method :new_sets, :source_of

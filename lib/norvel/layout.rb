@@ -15,7 +15,7 @@ require_relative "layout/flow"
 require_relative "layout/table_rows"
 require_relative "layout/page_builder"
 require_relative "layout/note_numbers"
-require_relative "layout/untrue"
+require_relative "layout/approximations"
 
 module Norvel
   # The manuscript on pages: lines from true font metrics, page turns with their reasons.
@@ -31,14 +31,13 @@ module Norvel
     attr_reader :manuscript, :cascade, :pages, :labels, :approximations
 
     # @param manuscript [Manuscript]
-    # @param fonts [Fonts::Book]
-    # @param store [LineStore, nil] of the layout before
-    def initialize(manuscript, fonts: Fonts::Book.shipped, store: nil, cascade: nil)
+    # @param store [LineStore, nil] of the layout before; one of other fonts is of no use and not used
+    def initialize(manuscript, store: nil, cascade: nil)
       @manuscript = manuscript
-      @fonts = fonts
       @cascade = cascade || Cascade.new(manuscript)
       @labels = ListLabels.for(manuscript, @cascade)
-      @store = store || LineStore.new(fonts)
+      fonts = Fonts.of(manuscript)
+      @store = store&.fonts.equal?(fonts) ? store : LineStore.new(fonts)
       @approximations = []
       @store.alone do
         @store.turn(manuscript)
@@ -60,14 +59,17 @@ module Norvel
 
     # @return [Array<Fonts::Book::Match>] of families that are not here themselves
     def substitutions
-      @substitutions ||= families.map { |family| @fonts.match(family) }.reject { |match| match.match == :exact } | characters_elsewhere
+      @substitutions ||=
+        families.map { |family| @store.fonts.match(family) }.reject { |match| match.match == :exact } | characters_elsewhere
     end
 
     # @return [Hash{String=>Integer}] families that are asked for and the number of pages with text in them, the commonest first
     def pages_by_family
       pages = Hash.new { |found, family| found[family] = Set.new }
       each_part do |page, placed|
-        (placed.paragraph&.runs || []).each { |run| pages[cascade.run(placed.paragraph, run)[:font_family]] << page.number unless run.text.strip.empty? }
+        (placed.paragraph&.runs || []).each do |run|
+          pages[cascade.run(placed.paragraph, run)[:font_family]] << page.number unless run.text.strip.empty?
+        end
       end
       pages.transform_values(&:size).sort_by { |_, count| -count }.to_h
     end
@@ -85,7 +87,9 @@ module Norvel
       @lines_with_stand_ins ||= begin
         with = {}.compare_by_identity
         each_part { |_, placed| with[placed.setting] = true unless placed.setting.stand_ins.empty? }
-        with.empty? ? [] : pages.flat_map { |page| page.placed.select { |placed| with.key?(placed.setting) }.map { |placed| [page, placed] } }
+        with.empty? ? [] : pages.flat_map do |page|
+          page.placed.select { |placed| with.key?(placed.setting) }.map { |placed| [page, placed] }
+        end
       end
     end
 
@@ -124,7 +128,7 @@ module Norvel
           @pages = pages_with(known = found)
         end
       end
-      @approximations = (@approximations + Untrue.new(self, @store).to_a).uniq.freeze
+      @approximations = (@approximations + Approximations.new(self, @store).to_a).uniq.freeze
     end
 
     def pages_with(note_labels)

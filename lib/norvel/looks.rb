@@ -17,7 +17,10 @@ module Norvel
     # What distinguishes one look from another: property to its value here and there.
     # @param one [Look] @param other [Look]
     # @return [Hash{Symbol=>Array(Object, Object)}]
-    def self.differences(one, other) = one.appearance.keys.select { |name| one.appearance[name] != other.appearance[name] }.to_h { |name| [name, [one.appearance[name], other.appearance[name]]] }
+    def self.differences(one, other) =
+      one.appearance.keys.select { |name| one.appearance[name] != other.appearance[name] }.to_h do |name|
+        [name, [one.appearance[name], other.appearance[name]]]
+      end
 
     # Where the exact variants inside a look differ: property to its values with their counts, commonest first.
     # @return [Hash{Symbol=>Array<Array(Object, Integer)>}]

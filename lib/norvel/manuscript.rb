@@ -4,6 +4,7 @@ require_relative "manuscript/plain_text"
 require_relative "manuscript/counted"
 require_relative "manuscript/run"
 require_relative "manuscript/paragraph"
+require_relative "manuscript/container"
 require_relative "manuscript/table"
 require_relative "manuscript/section"
 require_relative "manuscript/references"
@@ -25,6 +26,7 @@ module Norvel
     Info = Value.define(title: nil, language: nil, author: nil, subject: nil, keywords: nil)
 
     # Which of the asides stands between the text and its notes.
+    ENDNOTE = "endnotes:"
     NOTE_SEPARATOR = "note separator"
 
     # Paragraphs that are not in the source are numbered from here.
@@ -32,7 +34,7 @@ module Norvel
     LAST_ID = 2**53 - 1 # what a browser counts to
 
     MEMBERS = %i[format blocks sheet sections notes lists settings info warnings asides contents anchors matters waivers guide traces
-      inheritance].freeze
+      inheritance fonts].freeze
     attr_reader(*MEMBERS)
 
     # @param blocks [Array<Paragraph, Table>] the body
@@ -47,10 +49,12 @@ module Norvel
     # @param guide [String, nil] the guide that was chosen for it, as whoever keeps guides names it
     # @param traces [Array<Trace>] what the file tells of persons
     # @param inheritance [Inheritance] how values come together in its format
+    # @param fonts [Fonts::Book, nil] the font files that it is set in where it is read; nil: those that come with Norvel
     # @param anchors [Hash{String=>Integer}] by name the paragraphs that something may point at
     def initialize(blocks:, sheet:, format: "docx", sections: [Section.new], notes: {}, lists: {}, settings: Settings.new, info: Info.new,
       warnings: [],
-      asides: {}, contents: [], anchors: {}, matters: [], waivers: [], guide: nil, traces: [], inheritance: Inheritance.new)
+      asides: {}, contents: [], anchors: {}, matters: [], waivers: [], guide: nil, traces: [],
+      inheritance: Inheritance.new, fonts: nil)
       @format = format
       @blocks = blocks.freeze
       @sheet = sheet
@@ -68,13 +72,18 @@ module Norvel
       @guide = guide
       @traces = traces.freeze
       @inheritance = inheritance
+      @fonts = fonts
       @memo = {}
       freeze
     end
 
+    # @param kind [Symbol] :footnotes or :endnotes @param id [String] its own among them
+    # @return [String] the ref of a note
+    def self.note_ref(kind, id) = "#{kind}:#{id}"
+
     # @param ref [String] of a note
     # @return [Boolean] whether it stands at the end of the text, not at the foot of its page
-    def self.endnote?(ref) = ref.start_with?("endnotes:")
+    def self.endnote?(ref) = ref.start_with?(ENDNOTE)
 
     # @return [Manuscript] the same with some members changed; what is known of its stories goes along where they stay
     def with(**changed)
@@ -106,7 +115,9 @@ module Norvel
     def note_paragraphs = @memo[:note_paragraphs] ||= self.class.paragraphs_of(notes.values).freeze
 
     # @return [Array<Paragraph>] of headers and footers, each once
-    def margin_paragraphs = @memo[:margins] ||= self.class.paragraphs_of(sections.flat_map { |section| section.headers.values + section.footers.values }.uniq).freeze
+    def margin_paragraphs =
+      @memo[:margins] ||= self.class.paragraphs_of(sections.flat_map { |section| section.headers.values + section.footers.values }.uniq)
+        .freeze
 
     # @return [Array<Paragraph>] of text boxes and comments
     def aside_paragraphs = @memo[:asides] ||= self.class.paragraphs_of(asides.values).freeze
@@ -146,7 +157,11 @@ module Norvel
         next unless sheet.chain(table.style).any? { |style| style.conditions.any? }
 
         table.rows.each_with_index do |row, at|
-          row.cells.each_with_index { |cell, place| table.conditions(at, place).then { |conditions| shared[conditions] ||= conditions }.then { |conditions| cell.blocks.each { |block| found[block.id] = conditions if block.is_a?(Paragraph) } } }
+          row.cells.each_with_index do |cell, place|
+            table.conditions(at, place).then { |conditions| shared[conditions] ||= conditions }.then do |conditions|
+              cell.blocks.each { |block| found[block.id] = conditions if block.is_a?(Paragraph) }
+            end
+          end
         end
       end
       @memo[:conditions].fetch(id, NONE)
@@ -170,7 +185,9 @@ module Norvel
 
     # @return [Array<Array(Paragraph, Inset, Integer)>] the images of the body, each with its place among what stands in its paragraph
     def images
-      paragraphs.flat_map { |paragraph| paragraph.insets.each_with_index.select { |inset, _| inset.image? }.map { |inset, place| [paragraph, inset, place] } }
+      paragraphs.flat_map do |paragraph|
+        paragraph.insets.each_with_index.select { |inset, _| inset.image? }.map { |inset, place| [paragraph, inset, place] }
+      end
     end
 
     # @return [Integer] the part that the main matter begins with: the first whose folios are arabic from 1, else the first of all
@@ -194,22 +211,25 @@ module Norvel
     def free_list_id = ((lists.keys.grep(/\A\d+\z/).map(&:to_i).max || 0) + 1).to_s
 
     # Where blocks stand in a row: the body, each cell, each note.
-    # @return [Hash{String=>Array<Paragraph, Table>}]
+    # @return [Hash{Container=>Array<Paragraph, Table>}]
     def containers
-      @memo[:containers] ||= self.class.containers_in("body", blocks).merge(*notes.map { |ref, inner| self.class.containers_in("note #{ref}", inner) }).freeze
+      @memo[:containers] ||= self.class.containers_in(BODY, blocks)
+        .merge(*notes.map { |ref, inner| self.class.containers_in(Container.note(ref), inner) }).freeze
     end
 
-    # @return [String, nil] the key of the container that a paragraph stands in
+    # @return [Container, nil] the one that a paragraph stands in
     def container_of(id) = (@memo[:container_of] ||= containers.flat_map { |key, row| row.map { |block| [block.id, key] } }.to_h)[id]
 
     def inspect = "#<#{self.class} of #{paragraphs.size} paragraphs>"
 
-    # @param changed [Hash{String=>Array<Paragraph, Table>}] blocks by container
+    # @param changed [Hash{Container=>Array<Paragraph, Table>}] blocks by where they stand
     # @return [Manuscript]
     def with_containers(changed)
       return self if changed.empty?
 
-      with(blocks: self.class.refill(changed.fetch("body", blocks), changed), notes: notes.to_h { |ref, inner| [ref, self.class.refill(changed.fetch("note #{ref}", inner), changed)] })
+      with(blocks: self.class.refill(changed.fetch(BODY, blocks), changed), notes: notes.to_h { |ref, inner|
+        [ref, self.class.refill(changed.fetch(Container.note(ref), inner), changed)]
+      })
     end
 
     # @param changed [Hash{Integer=>Paragraph, Array<Paragraph>, nil}] by id; several stand in its place one after the other, nil takes it
@@ -240,22 +260,26 @@ module Norvel
       block.is_a?(Table) ? [block, *block.blocks.flat_map { |inner| tables_in(inner) }] : []
     end
 
-    # @param key [String] what the outermost row of blocks is called
-    # @return [Hash{String=>Array<Paragraph, Table>}] it and the cells in it
-    def self.containers_in(key, blocks)
-      {key => blocks}.merge(*blocks.flat_map { |block| tables_in(block) }.map { |table| cells_of(table) })
+    # @param place [Container] where the outermost row of blocks stands
+    # @return [Hash{Container=>Array<Paragraph, Table>}] it and the cells in it
+    def self.containers_in(place, blocks)
+      {place => blocks}.merge(*blocks.flat_map { |block| tables_in(block) }.map { |table| cells_of(table) })
     end
 
     def self.cells_of(table)
-      table.rows.each_with_index.flat_map { |row, index| row.cells.each_with_index.map { |cell, place| ["cell #{table.id} #{index} #{place}", cell.blocks] } }.to_h
+      table.rows.each_with_index.flat_map { |row, index|
+        row.cells.each_with_index.map { |cell, place| [Container.cell(table.id, index, place), cell.blocks] }
+      }.to_h
     end
 
     def self.refill(blocks, changed)
       blocks.map do |block|
-        next block unless block.is_a?(Table) && changed.each_key.any? { |key| key.start_with?("cell ") }
+        next block unless block.is_a?(Table) && changed.each_key.any?(&:cell?)
 
         block.with(rows: block.rows.each_with_index.map do |row, index|
-          row.with(cells: row.cells.each_with_index.map { |cell, place| cell.with(blocks: refill(changed.fetch("cell #{block.id} #{index} #{place}", cell.blocks), changed)) })
+          row.with(cells: row.cells.each_with_index.map { |cell, place|
+            cell.with(blocks: refill(changed.fetch(Container.cell(block.id, index, place), cell.blocks), changed))
+          })
         end)
       end
     end

@@ -57,7 +57,8 @@ module Norvel
     def self.groups(roles, looks)
       look_of = looks.flat_map { |look| look.paragraphs.map { |id| [id, look.id] } }.to_h
       groups = look_of.keys.sort.group_by { |id| roles.of(id).then { |role| [role.name, role.reasons.first] } }.map do |(role, reason), ids|
-        Group.new(role: role, reason: reason, paragraphs: ids, confidence: (ids.sum { |id| roles.of(id).confidence } / ids.size).round(2), looks: ids.map { |id| look_of[id] }.uniq)
+        Group.new(role: role, reason: reason, paragraphs: ids, confidence: (ids.sum { |id| roles.of(id).confidence } / ids.size).round(2),
+          looks: ids.map { |id| look_of[id] }.uniq)
       end
       groups.sort_by { |group| [group.unsure? ? 0 : 1, Roles::ALL.index(group.role), -group.paragraphs.size] }
     end
@@ -115,7 +116,9 @@ module Norvel
       parameters = {"paper" => @guide.page[:paper], "margin" => (@guide.margins if @guide.margins.any?)}.compact
       @draft.add("set_page_design", parameters, [], 0.99, :page_design) unless parameters.empty?
       mirrored = @guide.page[:mirrored]
-      @draft.add("set_part", {"mirrored" => mirrored}, [], 0.95, :page_design) unless mirrored.nil? || mirrored == @manuscript.settings.mirrored
+      unless mirrored.nil? || mirrored == @manuscript.settings.mirrored
+        @draft.add("set_part", {"mirrored" => mirrored}, [], 0.95, :page_design)
+      end
     end
 
     # Blank lines that pushed a part to a new page become a break before it, where its style brings none.
@@ -123,7 +126,10 @@ module Norvel
       turning = Changes::BlankGaps.of(@manuscript, roles: @roles, layout: @examined.layout).select(&:turns).map { |gap| gap.after.id }
       cascade = Cascade.new(@draft.manuscript)
       ids = turning.reject { |id| cascade.paragraph(@draft.manuscript.paragraph(id))[:break_before] }
-      @draft.add("format_here", {"paragraphs" => ids, "values" => {"break_before" => "yes"}}, ids.map { |id| @draft.manuscript.paragraph(id) }, 0.9, :empty) if ids.any?
+      if ids.any?
+        @draft.add("format_here", {"paragraphs" => ids, "values" => {"break_before" => "yes"}},
+          ids.map { |id| @draft.manuscript.paragraph(id) }, 0.9, :empty)
+      end
     end
 
     # What is blank and stays is named.

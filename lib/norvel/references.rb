@@ -41,7 +41,9 @@ module Norvel
         counts, begun, headings = Hash.new(0), {}, Hash.new(0)
         @manuscript.paragraphs.flat_map do |paragraph|
           (level = @layout.cascade.paragraph(paragraph)[:outline_level]) && (level..DEEPEST).each { |one| headings[one] += 1 }
-          paragraph.runs.each_with_index.filter_map { |run, index| counted(paragraph, run, index, counts, begun, headings) if run.refers&.what == :count }
+          paragraph.runs.each_with_index.filter_map do |run, index|
+            counted(paragraph, run, index, counts, begun, headings) if run.refers&.what == :count
+          end
         end
       else
         []
@@ -70,7 +72,8 @@ module Norvel
     def found(paragraph, run, index)
       target = @manuscript.anchors[run.refers.to]
       gone = target.nil? || @manuscript.paragraph(target).nil?
-      Found.new(paragraph: paragraph.id, run: index, refers: run.refers, says: run.text, broken: gone, wanted: gone ? nil : wanted(run, target))
+      Found.new(paragraph: paragraph.id, run: index, refers: run.refers, says: run.text, broken: gone,
+        wanted: gone ? nil : wanted(run, target))
     end
 
     def wanted(run, id)

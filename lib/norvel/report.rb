@@ -5,7 +5,8 @@ module Norvel
   module Report
     # Norvel's own type, carried along in pages that are opened anywhere: family, style, weight, file.
     FACES = [["Alegreya", "italic", 500, "alegreya-latin-500-italic"], ["Alegreya", "normal", 500, "alegreya-latin-500-normal"],
-      ["Alegreya Sans", "normal", 400, "alegreya-sans-latin-400-normal"], ["Alegreya Sans", "normal", 700, "alegreya-sans-latin-700-normal"]].freeze
+      ["Alegreya Sans", "normal", 400, "alegreya-sans-latin-400-normal"],
+      ["Alegreya Sans", "normal", 700, "alegreya-sans-latin-700-normal"]].freeze
 
     # Of pages to print.
     # @return [String] CSS
@@ -13,7 +14,8 @@ module Norvel
       @style ||= begin
         faces = FACES.map do |family, slope, weight, file|
           data = File.binread(File.expand_path("../../public/fonts/#{file}.woff2", __dir__))
-          %(@font-face { font-family: "#{family}"; font-style: #{slope}; font-weight: #{weight}; src: url(data:font/woff2;base64,#{[data].pack("m0")}) format("woff2"); })
+          %(@font-face { font-family: "#{family}"; font-style: #{slope}; font-weight: #{weight}; ) +
+            %(src: url(data:font/woff2;base64,#{[data].pack("m0")}) format("woff2"); })
         end
         [*faces, File.read(File.join(__dir__, "report", "report.css"), encoding: "UTF-8")].join("\n").freeze
       end

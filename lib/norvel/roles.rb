@@ -10,8 +10,10 @@ module Norvel
   #   roles = Roles.new(manuscript)
   #   roles.of(paragraph.id)        # Role(name: :heading_1, confidence: 0.94, reasons: ["…"])
   class Roles
-    ALL = %i[title subtitle author date abstract heading_1 heading_2 heading_3 heading_4 heading_5 heading_6 run_in_heading body block_quotation verse
-      list_item caption table_text table_heading reference_entry footnote contents_entry contents_heading figure code form_field signature other empty].freeze
+    ALL = %i[title subtitle author date abstract heading_1 heading_2
+      heading_3 heading_4 heading_5 heading_6 run_in_heading body block_quotation verse
+      list_item caption table_text table_heading reference_entry footnote contents_entry contents_heading figure code
+      form_field signature other empty].freeze
     SAID_SO = "you said so"
     HEADINGS = ALL.grep(/\Aheading_/).freeze
     FIGURE = /\A[[:space:]]*\u{FFFC}[[:space:]\u{FFFC}]*\z/
@@ -38,7 +40,9 @@ module Norvel
     # @param names [Hash{Integer=>Symbol}] of every body paragraph what it is taken for: nothing is read anew
     # @return [Roles]
     def self.said(manuscript, names)
-      allocate.tap { |roles| roles.send(:say, manuscript, names.transform_values { |name| Role.new(name: name, confidence: 1.0, reasons: [SAID_SO]) }) }
+      allocate.tap do |roles|
+        roles.send(:say, manuscript, names.transform_values { |name| Role.new(name: name, confidence: 1.0, reasons: [SAID_SO]) })
+      end
     end
 
     # @param id [Integer] of a body paragraph
@@ -50,7 +54,9 @@ module Norvel
     def corrected(corrections)
       return self if corrections.empty?
 
-      dup.tap { |copy| copy.roles = @roles.merge(corrections.to_h { |id, name| [id, Role.new(name: name, confidence: 1.0, reasons: [SAID_SO])] }) }
+      dup.tap do |copy|
+        copy.roles = @roles.merge(corrections.to_h { |id, name| [id, Role.new(name: name, confidence: 1.0, reasons: [SAID_SO])] })
+      end
     end
 
     # @return [Array<Manuscript::Paragraph>] body paragraphs in one of these roles

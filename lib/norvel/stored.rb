@@ -17,7 +17,8 @@ module Norvel
     FORMER_NUMBER_FORMATS = {"lowerRoman" => "lower_roman", "upperRoman" => "upper_roman", "lowerLetter" => "lower_letter",
                              "upperLetter" => "upper_letter", "decimalZero" => "decimal_zero"}.freeze
 
-    KINDS = [Manuscript::Run, Manuscript::Inset, Manuscript::Anchor, Manuscript::Paragraph, Manuscript::DropCap, Manuscript::Table, Manuscript::Row,
+    KINDS = [Manuscript::Run, Manuscript::Inset, Manuscript::Anchor, Manuscript::Paragraph, Manuscript::DropCap,
+      Manuscript::Table, Manuscript::Row,
       Manuscript::Cell, Manuscript::Section, Manuscript::PageDesign,
       Manuscript::Folio, Manuscript::NoteForm, Manuscript::Settings, Manuscript::Info, Manuscript::Reference, Manuscript::ContentsList,
       Manuscript::Matter, Manuscript::Waiver, Manuscript::Trace, Manuscript::List, Manuscript::ListLevel, Manuscript::Inheritance,

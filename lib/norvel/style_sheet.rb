@@ -3,7 +3,7 @@
 require_relative "style_sheet/style"
 require_relative "style_sheet/style_marks"
 require_relative "style_sheet/style_keys"
-require_relative "style_sheet/kinship"
+require_relative "style_sheet/ancestry"
 
 module Norvel
   # All styles of a manuscript and the defaults under them. A value: changes give another sheet.
@@ -38,23 +38,24 @@ module Norvel
 
     def of_kind(kind) = styles.values.select { |style| style.kind == kind }
 
-    # @return [Kinship]
-    def kinship = @memo[:kinship] ||= Kinship.new(styles)
+    # @return [Ancestry]
+    def ancestry = @memo[:ancestry] ||= Ancestry.new(styles)
 
     # @return [Array<Style>] root first; a loop or a missing parent ends the walk
-    def chain(id) = kinship.upwards(id).reverse
+    def chain(id) = ancestry.upwards(id).reverse
 
     # @param name [Symbol] a property
     # @return [Style, nil] the style itself or the nearest one over it that says the property
-    def saying(id, name) = kinship.node(id)&.nearest&.[](name)
+    def saying(id, name) = ancestry.node(id)&.nearest&.[](name)
 
     # @return [Array<String>] one sentence for every loop or missing parent
     def faults
       styles.values.filter_map do |style|
-        next if style.parent.nil? || kinship.parent(style.id)
+        next if style.parent.nil? || ancestry.parent(style.id)
 
         if styles[style.parent].nil?
-          "The style “#{style.name}” rests on a style that is not in the file (#{style.parent}); it is read as resting on the document defaults."
+          "The style “#{style.name}” rests on a style that is not in the file " \
+            "(#{style.parent}); it is read as resting on the document defaults."
         elsif styles[style.parent].kind == style.kind
           "The style “#{style.name}” is its own ancestor; the loop is cut there."
         end
@@ -99,7 +100,9 @@ module Norvel
     def named(*names, kind: :paragraph)
       wanted = names.map { |name| loose(name) }
       candidates = of_kind(kind)
-      wanted.each { |name| candidates.each { |style| return style if [style.name, style.file_name, style.id].any? { |own| loose(own) == name } } }
+      wanted.each do |name|
+        candidates.each { |style| return style if [style.name, style.file_name, style.id].any? { |own| loose(own) == name } }
+      end
       nil
     end
 
@@ -118,7 +121,7 @@ module Norvel
     # @param id [String] @param names [Array<Symbol>] properties
     # @return [Array<Style>] styles under this one that say one of them themselves, and so do not follow
     def keeping_own(id, names)
-      kinship.under(id).keys.map { |other| styles[other] }.select { |style| names.any? { |name| style.properties.key?(name) } }
+      ancestry.under(id).keys.map { |other| styles[other] }.select { |style| names.any? { |name| style.properties.key?(name) } }
     end
 
     private
@@ -126,7 +129,8 @@ module Norvel
     def without(style, gone)
       parent = style.parent
       parent = styles[parent]&.parent while gone.key?(parent)
-      style.with(parent: parent, next_style: gone.key?(style.next_style) ? nil : style.next_style, linked: gone.key?(style.linked) ? nil : style.linked)
+      style.with(parent: parent, next_style: gone.key?(style.next_style) ? nil : style.next_style,
+        linked: gone.key?(style.linked) ? nil : style.linked)
     end
 
     def copy(**changed) = StyleSheet.new(styles: styles, defaults: defaults, default_id: default_id, **changed)

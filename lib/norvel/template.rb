@@ -15,7 +15,8 @@ module Norvel
       [:heading_1, "Abstract", :front],
       [:abstract, "Say here in a few sentences what was asked, how it was looked into and what was found.", :front],
       [:heading_1, "Introduction"],
-      [:body, "This is running text. Write over it, or place your own text here: the style of this paragraph gives it its font, its spacing and its indents, so that nothing has to be set by hand."],
+      [:body, "This is running text. Write over it, or place your own text here: the style of this paragraph gives it its " \
+        "font, its spacing and its indents, so that nothing has to be set by hand."],
       [:body, "A second paragraph of running text shows how paragraphs are told apart."],
       [:heading_2, "A section of the chapter"],
       [:body, "A section has text of its own below its heading, and never stands alone on its level."],

@@ -17,9 +17,10 @@ module Norvel
       members = required + defaults.keys
       defaults.each_value(&:freeze)
       Struct.new(*members) do
+        taken = required.map { |name| "#{name}:" } + defaults.keys.map { |name| "#{name}: self.class.defaults[:#{name}]" }
         # Written out, since values are made by the ten thousand: def initialize(x:, y: self.class.defaults[:y])
         class_eval(<<~RUBY, __FILE__, __LINE__ + 1)
-          def initialize(#{required.map { |name| "#{name}:" }.concat(defaults.keys.map { |name| "#{name}: self.class.defaults[:#{name}]" }).join(", ")})
+          def initialize(#{taken.join(", ")})
             super(#{members.map { |name| KEYWORDS.include?(name) ? "binding.local_variable_get(:#{name})" : name }.join(", ")})
             prepare
             freeze

@@ -5,7 +5,9 @@ RSpec.describe Norvel::Breaks do
   let(:exact) { Norvel::Properties::LineSpacing.new(rule: :exact, value: 254_000) } # 20 pt: ten lines fill the small page
   let(:styles) do
     base = {size: 127_000, font_family: "Liberation Serif", line_spacing: exact, orphans: 0, widows: 0}
-    {"Base" => {name: "Base", properties: base}, "Heading1" => {name: "heading 1", parent: "Base", properties: {outline_level: 1, keep_next: false}}}
+    {"Base" => {name: "Base", properties: base}, "Heading1" => {
+      name: "heading 1", parent: "Base", properties: {outline_level: 1, keep_next: false}
+    }}
   end
 
   def examined(*blocks) = Norvel::Examination.new(on_page(*blocks, styles: styles))
@@ -39,15 +41,19 @@ RSpec.describe Norvel::Breaks do
 
   it "find single lines on either side, of paragraphs and of list items" do
     first = examined(lines(0, 9), lines(1, 5))
-    expect(first.breaks.poor.map { |turn| [turn.kind, turn.sentence] }).to eq([[:single_line, "The first line of a paragraph stands alone at the foot of page 1."]])
+    expect(first.breaks.poor.map { |turn| [turn.kind, turn.sentence] })
+      .to eq([[:single_line, "The first line of a paragraph stands alone at the foot of page 1."]])
     last = poor(lines(0, 6), lines(1, 5))
-    expect(last.reject { |turn| turn.kind == :runs_over }.map(&:sentence)).to eq(["The last line of a paragraph stands alone at the head of page 2."])
+    expect(last.reject { |turn| turn.kind == :runs_over }.map(&:sentence))
+      .to eq(["The last line of a paragraph stands alone at the head of page 2."])
     expect(mended(first.breaks.poor.first, first.manuscript)).to eq([])
   end
 
   it "find a table's head alone, and keep it with its first row" do
     row = lambda do |first, *texts, **set|
-      Norvel::Manuscript::Row.new(cells: texts.each_with_index.map { |text, index| Norvel::Manuscript::Cell.new(blocks: [paragraph(first + index, stretch(text, **set)).with(in_table: true)]) })
+      Norvel::Manuscript::Row.new(cells: texts.each_with_index.map { |text, index|
+        Norvel::Manuscript::Cell.new(blocks: [paragraph(first + index, stretch(text, **set)).with(in_table: true)])
+      })
     end
     rows = [row[1, "Season", "Boats", bold: true], row[3, "Winter", "12"], row[5, "Spring", "14"], row[7, "Autumn", "9"]]
     table = Norvel::Manuscript::Table.new(id: "t1", rows: rows, columns: [100 * 12_700] * 2)

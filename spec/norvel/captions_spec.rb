@@ -4,14 +4,21 @@ require "norvel/report"
 
 # Captions: found, counted, made real word for word (ISO/IEC 29500-1 §17.16.5.56).
 RSpec.describe Norvel::Captions do
-  let(:picture) { %(<w:p><w:r><w:pict><v:shape xmlns:v="urn:schemas-microsoft-com:vml" style="width:90pt;height:60pt"><v:imagedata xmlns:r="http://schemas.openxmlformats.org/officeDocument/2006/relationships" r:id="rIdNone"/></v:shape></w:pict></w:r></w:p>) }
-  let(:table) { "<w:tbl><w:tblPr/><w:tblGrid><w:gridCol w:w=\"2000\"/></w:tblGrid><w:tr><w:tc><w:p><w:r><w:t>12</w:t></w:r></w:p></w:tc></w:tr></w:tbl>" }
+  let(:picture) do
+    %(<w:p><w:r><w:pict><v:shape xmlns:v="urn:schemas-microsoft-com:vml" style="width:90pt;height:60pt">) +
+      %(<v:imagedata xmlns:r="http://schemas.openxmlformats.org/officeDocument/2006/relationships" r:id="rIdNone"/>) +
+      %(</v:shape></w:pict></w:r></w:p>)
+  end
+  let(:table) do
+    "<w:tbl><w:tblPr/><w:tblGrid><w:gridCol w:w=\"2000\"/></w:tblGrid><w:tr><w:tc><w:p><w:r><w:t>12</w:t></w:r></w:p></w:tc></w:tr></w:tbl>"
+  end
 
   def all(manuscript) = described_class.new(manuscript, Norvel::Roles.new(manuscript)).all
 
   def facts(manuscript) = all(manuscript).map { |one| [one.kind, one.counted, one.number, one.position] }
 
-  def change(name = "captions_from_typed", **given) = Norvel::Changes.build(name, {"paragraphs" => "all"}.merge(given.transform_keys(&:to_s)))
+  def change(name = "captions_from_typed", **given) =
+    Norvel::Changes.build(name, {"paragraphs" => "all"}.merge(given.transform_keys(&:to_s)))
 
   def delivered(after, source) = read(Norvel::Formats.write(after, source: source))
 
@@ -28,8 +35,12 @@ RSpec.describe Norvel::Captions do
   end
 
   it "are found below figures and above tables, in four languages" do
-    bytes = source([:below, "Figure 1. The quay"], [:above, "Table 1: Fares by season"], [:below, "Abbildung 2 – Der Kai"], [:above, "Tableau 2. Les passages"], [:below, "Gráfico 3. El muelle"])
-    expect(facts(read(bytes))).to eq([[:figure, nil, "1", :below], [:table, nil, "1", :above], [:figure, nil, "2", :below], [:table, nil, "2", :above], [:figure, nil, "3", :below]])
+    bytes = source([:below, "Figure 1. The quay"], [:above, "Table 1: Fares by season"], [:below, "Abbildung 2 – Der Kai"],
+      [:above, "Tableau 2. Les passages"], [:below, "Gráfico 3. El muelle"])
+    expect(facts(read(bytes))).to eq(
+      [[:figure, nil, "1", :below], [:table, nil, "1", :above], [:figure, nil, "2", :below],
+        [:table, nil, "2", :above], [:figure, nil, "3", :below]]
+    )
   end
 
   it "become real word for word, and are counted in the file" do
@@ -39,14 +50,16 @@ RSpec.describe Norvel::Captions do
     expect(change.told(before, after)).to eq("Made 4 typed captions real: their numbers are counted.")
     again = delivered(after, bytes)
     expect(again.paragraphs.map(&:text)).to eq(before.paragraphs.map(&:text))
-    expect(facts(again)).to eq([[:figure, "Figure", "1", :below], [:table, "Table", "1", :above], [:figure, "Figure", "2", :below], [:table, "Table", "2", :above]])
+    expect(facts(again)).to eq(
+      [[:figure, "Figure", "1", :below], [:table, "Table", "1", :above], [:figure, "Figure", "2", :below], [:table, "Table", "2", :above]]
+    )
     expect(Norvel::Changes::Difference.apply(before, Norvel::Changes::Difference.between(before, after))).to eq(after)
     expect { change.call(again) }.to raise_error(Norvel::NothingToChange)
   end
 
   it "above a table are kept with it, by a style" do
     after = change.call(read(source([:above, "Table 1: Fares"])))
-    caption = after.paragraphs.find { |one| one.text.start_with?("Table") }
+    caption = after.paragraphs.find { |paragraph| paragraph.text.start_with?("Table") }
     expect(caption.properties).to be_empty
     expect(Norvel::Cascade.new(after).paragraph(caption)[:keep_next]).to be(true)
   end
@@ -54,20 +67,21 @@ RSpec.describe Norvel::Captions do
   it "count by chapter where their numbers do" do
     bytes = source([:below, "Figure 1.1 The quay"], [:below, "Figure 1.2 The lamp"], [:below, "Figure 2.1 The toll"])
     again = delivered(change.call(read(bytes)), bytes)
-    expect(facts(again).map { |one| one[2] }).to eq(%w[1.1 1.2 2.1])
-    expect(again.paragraphs.flat_map(&:runs).filter_map(&:refers).map { |one| [one.what, one.to, one.resets] }.uniq).to eq([[:count, "Figure", 1]])
+    expect(facts(again).map { |fact| fact[2] }).to eq(%w[1.1 1.2 2.1])
+    expect(again.paragraphs.flat_map(&:runs).filter_map(&:refers).map { |one| [one.what, one.to, one.resets] }.uniq)
+      .to eq([[:count, "Figure", 1]])
   end
 
   it "keep a number that does not follow, and are told" do
     before = read(source([:below, "Figure 1. The quay"], [:below, "Figure 3. The lamp"], [:below, "Figure 2. The toll"]))
     after = change.call(before)
     expect(change.remarks(before, after).map(&:first)).to eq(["1 caption keeps its typed number: it does not follow from the ones before."])
-    expect(facts(after).map { |one| one[1] }).to eq(["Figure", nil, "Figure"])
+    expect(facts(after).map { |fact| fact[1] }).to eq(["Figure", nil, "Figure"])
   end
 
   it "of one kind count under one name, abbreviated or not" do
     after = change.call(read(source([:below, "Figure 1. The quay"], [:below, "Fig. 2. The lamp"], [:below, "Figure 3. The toll"])))
-    expect(facts(after).map { |one| one[1] }).to eq(%w[Figure Figure Figure])
+    expect(facts(after).map { |fact| fact[1] }).to eq(%w[Figure Figure Figure])
   end
 
   it "make a list of figures" do

@@ -1,7 +1,10 @@
 # frozen_string_literal: true
 
 RSpec.describe Norvel::Choice do
-  let(:one) { manuscript(paragraph(0, "Chapter 1", style: "Heading1"), paragraph(1, stretch("By hand", bold: true), align: :center), paragraph(2, "Chapter two\u00A0begins"), paragraph(3, stretch("Again", bold: true), align: :center), paragraph(4, "")) }
+  let(:one) do
+    manuscript(paragraph(0, "Chapter 1", style: "Heading1"), paragraph(1, stretch("By hand", bold: true), align: :center),
+      paragraph(2, "Chapter two\u00A0begins"), paragraph(3, stretch("Again", bold: true), align: :center), paragraph(4, ""))
+  end
 
   def ids(paragraphs) = paragraphs.map(&:id)
 
@@ -27,6 +30,7 @@ RSpec.describe Norvel::StyleKeys do
   it "gives each style a key: its level, 0 for the base, a letter of its name, or the person's own" do
     styles = {"Body" => {name: "Body text", parent: "Base"}}
     expect(described_class.for(sheet(styles))).to eq("0" => "Base", "1" => "Heading1", "b" => "Quote", "o" => "Body")
-    expect(described_class.for(sheet(styles), chosen: {"Body" => "b", "Quote" => "q"})).to eq("0" => "Base", "1" => "Heading1", "b" => "Body", "q" => "Quote")
+    expect(described_class.for(sheet(styles), chosen: {"Body" => "b", "Quote" => "q"}))
+      .to eq("0" => "Base", "1" => "Heading1", "b" => "Body", "q" => "Quote")
   end
 end

@@ -26,17 +26,31 @@ RSpec.describe Norvel::CommandLine do
 
   it "surveys with every key of the format" do
     data = json("survey", report)
-    expect(data.keys).to eq(%w[format pages words language page_designs styles paragraphs looks images notes tables info contents captions open_matters warnings])
-    expect(data["page_designs"]).to eq([{"paper" => "A4", "width_pt" => 595.3, "height_pt" => 841.9, "margin_pt" => {"top" => 72.0, "bottom" => 56.7, "start" => 72.0, "end" => 65.2, "gutter" => 0.0},
-                                         "folio" => {"format" => "decimal", "start" => nil}, "first_paragraph" => 0, "begins" => "page", "columns" => 1, "mirrored" => false, "orientation" => "portrait",
-                                         "headers" => {"default" => nil, "first" => nil, "even" => nil}, "footers" => {"default" => "1", "first" => nil, "even" => nil}}])
+    expect(data.keys).to eq(
+      %w[format pages words language page_designs styles paragraphs looks images notes tables info contents captions open_matters warnings]
+    )
+    expect(data["page_designs"])
+      .to eq([{"paper" => "A4", "width_pt" => 595.3, "height_pt" => 841.9,
+               "margin_pt" => {"top" => 72.0, "bottom" => 56.7, "start" => 72.0, "end" => 65.2, "gutter" => 0.0},
+               "folio" => {"format" => "decimal", "start" => nil}, "first_paragraph" => 0,
+               "begins" => "page", "columns" => 1, "mirrored" => false, "orientation" => "portrait",
+               "headers" => {"default" => nil, "first" => nil, "even" => nil},
+               "footers" => {"default" => "1", "first" => nil, "even" => nil}}])
     expect(data["info"].keys).to eq(%w[title author subject keywords])
     expect(data["styles"].first.keys).to eq(%w[id name kind parent next outline_level uses own])
-    expect(data["paragraphs"].first.keys).to eq(%w[index text style in_table empty role role_confidence look page numbering effective direct spans])
-    expect(data["paragraphs"][5]["effective"].keys).to eq(%w[font_family size_pt bold italic underline color align indent_start_pt indent_end_pt indent_first_pt space_before_pt space_after_pt line_spacing keep_next keep_together break_before orphans widows])
-    expect(data["paragraphs"][5]).to include("text" => "The Night Ferries of the Ansel Sound", "role" => "title", "style" => "Normal", "direct" => {"paragraph" => {"align" => "center"}, "text" => [{"start" => 0, "end" => 36, "set" => {"size_pt" => 22.0, "bold" => true}}], "redundant" => false})
+    expect(data["paragraphs"].first.keys)
+      .to eq(%w[index text style in_table empty role role_confidence look page numbering effective direct spans])
+    expect(data["paragraphs"][5]["effective"].keys)
+      .to eq(%w[font_family size_pt bold italic underline color align indent_start_pt
+        indent_end_pt indent_first_pt space_before_pt space_after_pt line_spacing keep_next keep_together break_before orphans widows])
+    expect(data["paragraphs"][5]).to include("text" => "The Night Ferries of the Ansel Sound", "role" => "title", "style" => "Normal",
+      "direct" => {
+        "paragraph" => {"align" => "center"}, "text" => [{"start" => 0, "end" => 36, "set" => {"size_pt" => 22.0, "bold" => true}}],
+        "redundant" => false
+      })
     expect(data.values_at("pages", "words", "notes", "tables")).to eq([40, 17_326, 12, 3])
-    expect(data["images"].map { |image| image["alt"] }).to eq(["Depths across the sound, drawn as a section", nil, "Depths across the sound, drawn as a section"])
+    expect(data["images"].map { |image| image["alt"] })
+      .to eq(["Depths across the sound, drawn as a section", nil, "Depths across the sound, drawn as a section"])
   end
 
   it "tells the pages line by line" do
@@ -53,7 +67,8 @@ RSpec.describe Norvel::CommandLine do
     status, out, = norvel("check", report, "--guide", "marrowby-diploma", "--json")
     data = JSON.parse(out)
     expect([status, data.keys]).to eq([1, %w[guide version met broken rules findings waivers unmeasured]])
-    expect(data["findings"].first.keys).to eq(%w[rule severity paragraph page expected measured expected_value measured_value unit message fixable waived])
+    expect(data["findings"].first.keys)
+      .to eq(%w[rule severity paragraph page expected measured expected_value measured_value unit message fixable waived])
     own = path("mild.yml")
     File.write(own, "guide: Mild\nversion: '1'\nrules:\n  - {id: paper, clause: A4 it is., severity: must, checks: paper, paper: A4}\n")
     expect(norvel("check", report, "--guide", own).first).to eq(0)
@@ -65,7 +80,8 @@ RSpec.describe Norvel::CommandLine do
     copy = path("copy.docx")
     FileUtils.cp(report, copy)
     data = JSON.parse(norvel("tidy", copy, "--guide", "marrowby-diploma", "--out", path("tidy.docx"), "--json")[1])
-    expect(data).to include("text_changed" => false, "after" => a_hash_including("direct" => 0, "empty" => 0), "before" => a_hash_including("empty" => 127))
+    expect(data).to include("text_changed" => false, "after" => a_hash_including("direct" => 0, "empty" => 0),
+      "before" => a_hash_including("empty" => 127))
     expect(data["removed"]).to eq("empty" => 127, "spaces" => 21, "tabs" => 50, "line_breaks" => 0, "typed_labels" => 45)
     expect(json("survey", path("tidy.docx"))["words"]).to eq(17_420) # 37 typed numbers are labels now, and the contents have 137 words
     expect(norvel("tidy", copy, "--guide", "marrowby-diploma", "--out", copy)).to match([2, "", /overwrite/])
@@ -74,8 +90,10 @@ RSpec.describe Norvel::CommandLine do
 
   it "keeps the look without a guide, and makes styles of it" do
     data = JSON.parse(norvel("tidy", report, "--keep-look", "--out", path("kept.docx"), "--json")[1])
-    expect(data).to include("text_changed" => false, "before" => a_hash_including("direct" => 914), "after" => a_hash_including("direct" => 0, "empty" => 127))
-    expect(norvel("tidy", report, "--keep-look", "--dry-run")[1]).to match(/says what its 90 paragraphs look like.*Left: 127 blank lines stay/m)
+    expect(data).to include("text_changed" => false, "before" => a_hash_including("direct" => 914),
+      "after" => a_hash_including("direct" => 0, "empty" => 127))
+    expect(norvel("tidy", report, "--keep-look", "--dry-run")[1])
+      .to match(/says what its 90 paragraphs look like.*Left: 127 blank lines stay/m)
     expect(norvel("tidy", report, "--keep-look", "--guide", "staff-notice", "--dry-run")).to match([2, "", /not both/])
   end
 
@@ -87,8 +105,10 @@ RSpec.describe Norvel::CommandLine do
 
   it "says what is wrong in one line, with the right status" do
     File.binwrite(path("bad.docx"), "PK rubbish")
-    {[] => 0, ["fly"] => 2, ["survey"] => 2, ["survey", "--wide", report] => 2, ["check", report] => 2, ["survey", path("none.docx")] => 3, ["survey", path("bad.docx")] => 3,
-     ["check", report, "--guide", "nobody"] => 3, ["tidy", report, "--guide", "marrowby-diploma", "--out", path("no/such/x.docx")] => 3, ["survey", __FILE__] => 3}.each do |arguments, status|
+    {[] => 0, ["fly"] => 2, ["survey"] => 2, ["survey", "--wide", report] => 2, ["check", report] => 2,
+     ["survey", path("none.docx")] => 3, ["survey", path("bad.docx")] => 3,
+     ["check", report, "--guide", "nobody"] => 3, ["tidy", report, "--guide", "marrowby-diploma", "--out", path("no/such/x.docx")] => 3,
+     ["survey", __FILE__] => 3}.each do |arguments, status|
       got, _, err = norvel(*arguments)
       expect([arguments, got]).to eq([arguments, status])
       expect(err.lines.size).to eq(1) unless status.zero?

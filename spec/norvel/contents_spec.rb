@@ -8,7 +8,8 @@ RSpec.describe Norvel::Contents do
 
   def code(text) = %(<w:r><w:instrText xml:space="preserve"> #{text} </w:instrText></w:r>)
 
-  def text(words) = words.split(/(\t)/).map { |part| (part == "\t") ? "<w:r><w:tab/></w:r>" : %(<w:r><w:t xml:space="preserve">#{part}</w:t></w:r>) }.join
+  def text(words) =
+    words.split(/(\t)/).map { |part| (part == "\t") ? "<w:r><w:tab/></w:r>" : %(<w:r><w:t xml:space="preserve">#{part}</w:t></w:r>) }.join
 
   # A list with these lines, its end in a paragraph of its own, and chapters that begin pages.
   def source(instruction, *lines, chapters: %w[Introduction Methods Results], extra: "")
@@ -37,7 +38,8 @@ RSpec.describe Norvel::Contents do
 
   # Seen: parts made after the contents left every folio of it wrong.
   it "is brought up to date in the step that makes it stale; one that was stale before is left" do
-    {right => [["Introduction\t1", "Methods\t2", "Results\t3"], true], ["Introduction\t7", "Methods\t3"] => [nil, false]}.each do |said, (then_says, follows)|
+    {right => [["Introduction\t1", "Methods\t2", "Results\t3"], true], ["Introduction\t7", "Methods\t3"] => [nil, false]}
+      .each do |said, (then_says, follows)|
       examined = Norvel::Examination.new(read(source(%(TOC \\o "1-2" \\h), *said)))
       main = examined.manuscript.paragraphs.find { |one| one.text == "Introduction" }
       operation = Norvel::Changes::ListsFollow.with(change("academic_parts", main: main.id, chapters: "page"), examined)
@@ -48,7 +50,10 @@ RSpec.describe Norvel::Contents do
   end
 
   it "follows a list that is made before it, which moves its pages" do
-    figures = ->(name) { %(<w:p><w:pPr><w:pStyle w:val="Caption"/></w:pPr>#{text("Figure ")}#{sign("begin")}#{code("SEQ Figure")}#{sign("separate")}#{text("1")}#{sign("end")}#{text(" #{name}")}</w:p>) }
+    figures = ->(name) {
+      number = sign("begin") + code("SEQ Figure") + sign("separate") + text("1") + sign("end")
+      %(<w:p><w:pPr><w:pStyle w:val="Caption"/></w:pPr>#{text("Figure ")}#{number}#{text(" #{name}")}</w:p>)
+    }
     examined = Norvel::Examination.new(read(source(%(TOC \\o "1-2" \\h), *right, extra: figures["Lamps"] * 25)))
     making = change("make_contents", before: 0, of: "Figure", title: "Figures")
     after = Norvel::Changes::ListsFollow.with(making, examined).call(examined.manuscript)
@@ -59,7 +64,8 @@ RSpec.describe Norvel::Contents do
 
   it "is found with its first and last paragraph and its switches" do
     list = read(source(%(TOC \\o "1-2" \\h \\t "Special,3"), *right)).contents.first
-    expect([list.first, list.last, list.levels, list.by, list.styles, list.links, list.folios]).to eq([0, 3, [1, 2], [:style], {"Special" => 3}, true, true])
+    expect([list.first, list.last, list.levels, list.by, list.styles, list.links, list.folios])
+      .to eq([0, 3, [1, 2], [:style], {"Special" => 3}, true, true])
     captions = read(source(%(TOC \\h \\z \\c "Figure"), "Figure 1\t2")).contents.first
     expect([captions.kind, captions.of]).to eq([:captions, "Figure"])
     expect(read(source("TOC \\n \\u", "Introduction")).contents.first.then { |one| [one.folios, one.by] }).to eq([false, [:level]])
@@ -67,7 +73,8 @@ RSpec.describe Norvel::Contents do
 
   it "knows whether it is current, and says what differs" do
     expect(state(read(source(%(TOC \\o "1-3"), *right)))).to be_current
-    {["Introduction\t2", "Methods\t5", "Results\t6"] => "2 folios differ", ["Introduction\t2", "Old name\t3", "Results\t4"] => "1 text differs",
+    {["Introduction\t2", "Methods\t5", "Results\t6"] => "2 folios differ",
+     ["Introduction\t2", "Old name\t3", "Results\t4"] => "1 text differs",
      ["Introduction\t2", "Results\t4"] => "1 missing entry differs", [*right, "Gone\t9"] => "1 entry too many differs",
      ["Introduction\t1", "Old name\t3", "Results\t4"] => "1 folio and 1 text differ"}.each do |said, words|
       expect(state(read(source(%(TOC \\o "1-3"), *said))).words).to eq(words)
@@ -85,7 +92,8 @@ RSpec.describe Norvel::Contents do
   end
 
   it "is brought up to date in the file, its instruction kept, each line a link with a folio of its own" do
-    bytes = source(%(TOC \\o "1-3" \\h \\x), "Introduction\t9", "Old\t9", chapters: ["Introduction", "The\tquay &amp; the “Steps”", "Results", "End"])
+    bytes = source(%(TOC \\o "1-3" \\h \\x), "Introduction\t9", "Old\t9",
+      chapters: ["Introduction", "The\tquay &amp; the “Steps”", "Results", "End"])
     before = read(bytes)
     after = change("update_contents").call(before)
     expect(lines(after)).to eq([["Introduction\t2", "The quay & the “Steps”\t3", "Results\t4", "End\t5"]])
@@ -93,7 +101,8 @@ RSpec.describe Norvel::Contents do
     expect([lines(again), state(again).current?, again.contents.first.code]).to eq([lines(after), true, %(TOC \\o "1-3" \\h \\x)])
     folios = again.paragraphs.first(4).map { |line| line.runs.last.refers }
     expect(folios.map(&:what).uniq).to eq([:folio])
-    expect(folios.map { |one| again.paragraph(again.anchors[one.to]).text.tr("\t", " ") }).to eq(["Introduction", "The quay & the “Steps”", "Results", "End"])
+    expect(folios.map { |one| again.paragraph(again.anchors[one.to]).text.tr("\t", " ") })
+      .to eq(["Introduction", "The quay & the “Steps”", "Results", "End"])
     expect(again.words).to eq(before.words)
     expect { change("update_contents").call(again) }.to raise_error(Norvel::NothingToChange)
   end
@@ -107,7 +116,9 @@ RSpec.describe Norvel::Contents do
     again = delivered(change("update_contents").call(read(bytes)), bytes)
     expect(lines(again).first.map { |line| line.split("\t").first }).to eq(%w[One Two Three])
     expect(state(again)).to be_current
-    inside = Nokogiri::XML(Norvel::Formats.write(change("update_contents").call(read(bytes)), source: bytes).then { |out| Zip::File.open_buffer(out).read("word/document.xml") })
+    inside = Nokogiri::XML(Norvel::Formats.write(change("update_contents").call(read(bytes)), source: bytes).then { |out|
+      Zip::File.open_buffer(out).read("word/document.xml")
+    })
     expect(inside.xpath("//*[local-name()='sdtContent']/*[local-name()='p']").size).to eq(3)
   end
 
@@ -158,14 +169,16 @@ RSpec.describe Norvel::Contents do
     again = delivered(making.call(parted), bytes)
     known = described_class.new(layout(again))
     expect(known.lines(known.lists.first).map(&:text)).to eq(["One\t1", "Two\t2"])
-    expect(layout(again).pages.map { |page| [page.folio, page.text_lines.first.setting.text] }).to eq([["i", "A report"], ["ii", "Contents"], ["1", "One"], ["2", "Two"]])
+    expect(layout(again).pages.map { |page| [page.folio, page.text_lines.first.setting.text] })
+      .to eq([["i", "A report"], ["ii", "Contents"], ["1", "One"], ["2", "Two"]])
     expect(known.state(known.lists.first)).to be_current
   end
 
   it "refuses what it would have nothing to say about" do
     bytes = docx { |file| file.paragraph("Only words.") }
     expect { change("make_contents", before: 0).call(read(bytes)) }.to raise_error(Norvel::ChangeRefused, /no heading/)
-    expect { change("make_contents", before: 0, of: "Figure").call(read(bytes)) }.to raise_error(Norvel::ChangeRefused, /Nothing counts “Figure”/)
+    expect { change("make_contents", before: 0, of: "Figure").call(read(bytes)) }
+      .to raise_error(Norvel::ChangeRefused, /Nothing counts “Figure”/)
     expect { change("update_contents").call(read(bytes)) }.to raise_error(Norvel::NothingToChange)
   end
 
@@ -181,8 +194,15 @@ require_relative "../support/wild"
 
 # ISO/IEC 29500-1 §17.3.1.20: an outline level of 9 is none, and overrides.
 RSpec.describe "A heading that says it has no level" do
-  let(:style) { %(<w:style w:type="paragraph" w:styleId="CH"><w:name w:val="TOC Heading"/><w:basedOn w:val="Heading1"/><w:pPr><w:outlineLvl w:val="9"/></w:pPr></w:style>) }
-  let(:source) { Wild.build(body: Wild.p(Wild.t("Contents"), %(<w:pStyle w:val="CH"/>)) + Wild.p(Wild.t("Tolls"), %(<w:pStyle w:val="Heading1"/>)) + Wild.p(Wild.t("Not this"), %(<w:pStyle w:val="Heading1"/><w:outlineLvl w:val="9"/>)), styles: style) }
+  let(:style) do
+    %(<w:style w:type="paragraph" w:styleId="CH"><w:name w:val="TOC Heading"/><w:basedOn w:val="Heading1"/><w:pPr>) +
+      %(<w:outlineLvl w:val="9"/></w:pPr></w:style>)
+  end
+  let(:source) do
+    Wild.build(body: Wild.p(Wild.t("Contents"), %(<w:pStyle w:val="CH"/>)) + Wild.p(Wild.t("Tolls"),
+      %(<w:pStyle w:val="Heading1"/>)) + Wild.p(Wild.t("Not this"),
+        %(<w:pStyle w:val="Heading1"/><w:outlineLvl w:val="9"/>)), styles: style)
+  end
   let(:one) { read(source) }
 
   it "is none, though it rests on one" do
@@ -192,9 +212,11 @@ RSpec.describe "A heading that says it has no level" do
 
   it "stands in no list of contents, and stays none in the file" do
     after = Norvel::Changes.build("make_contents", "before" => one.paragraphs[1].id, "levels" => 3).call(one)
-    expect(after.paragraphs.select { |paragraph| after.listed.include?(paragraph.id) }.map { |paragraph| paragraph.text[/\A[^\t]+/] }.compact).to eq(%w[Lamps Tolls])
+    expect(after.paragraphs.select { |paragraph| after.listed.include?(paragraph.id) }
+      .map { |paragraph| paragraph.text[/\A[^\t]+/] }.compact).to eq(%w[Lamps Tolls])
     changed = Norvel::Changes.build("restyle", "lines" => ["TOC Heading: bold, no level", "Aside from heading 1: no level"]).call(one)
     again = read(Norvel::Formats.write(changed, source: source))
-    expect([again.sheet["CH"], again.sheet.named("Aside")].map { |style| [style.properties[:outline_level], again.sheet.level_of(style)] }).to eq([[0, nil], [0, nil]])
+    expect([again.sheet["CH"], again.sheet.named("Aside")].map { |style| [style.properties[:outline_level], again.sheet.level_of(style)] })
+      .to eq([[0, nil], [0, nil]])
   end
 end

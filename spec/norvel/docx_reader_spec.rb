@@ -5,7 +5,9 @@ RSpec.describe Norvel::Formats::Docx::Reader do
 
   it "reads tabs, breaks, no-break and soft hyphens as characters" do
     bytes = docx do |file|
-      file.raw(%(<w:p><w:r><w:t>a</w:t><w:tab/><w:t>b</w:t><w:br/><w:t>c</w:t><w:noBreakHyphen/><w:softHyphen/><w:br w:type="page"/></w:r></w:p>))
+      file.raw(
+        %(<w:p><w:r><w:t>a</w:t><w:tab/><w:t>b</w:t><w:br/><w:t>c</w:t><w:noBreakHyphen/><w:softHyphen/><w:br w:type="page"/></w:r></w:p>)
+      )
     end
     expect(texts(bytes)).to eq(["a\tb\nc\u2011\u00AD\f"])
   end
@@ -13,7 +15,10 @@ RSpec.describe Norvel::Formats::Docx::Reader do
   it "takes a field's result for text, its instruction not, across paragraphs" do
     field = ->(type) { %(<w:r><w:fldChar w:fldCharType="#{type}"/></w:r>) }
     bytes = docx do |file|
-      file.raw(%(<w:p><w:r><w:t>See </w:t></w:r>#{field["begin"]}<w:r><w:instrText> TOC </w:instrText></w:r>#{field["separate"]}<w:r><w:t>One</w:t></w:r></w:p>))
+      file.raw(
+        %(<w:p><w:r><w:t>See </w:t></w:r>#{field["begin"]}<w:r><w:instrText> TOC </w:instrText></w:r>#{field["separate"]}<w:r>) +
+          %(<w:t>One</w:t></w:r></w:p>)
+      )
       file.raw(%(<w:p><w:r><w:t>Two</w:t></w:r>#{field["end"]}</w:p>))
       file.raw(%(<w:p><w:fldSimple w:instr=" REF x "><w:r><w:t>three</w:t></w:r></w:fldSimple></w:p>))
     end
@@ -22,7 +27,10 @@ RSpec.describe Norvel::Formats::Docx::Reader do
 
   it "takes inserted revisions in and deleted ones out" do
     bytes = docx do |file|
-      file.raw(%(<w:p><w:ins w:id="1" w:author="A"><w:r><w:t>in</w:t></w:r></w:ins><w:del w:id="2" w:author="A"><w:r><w:delText>out</w:delText></w:r></w:del><w:r><w:t> it is</w:t></w:r></w:p>))
+      file.raw(
+        %(<w:p><w:ins w:id="1" w:author="A"><w:r><w:t>in</w:t></w:r></w:ins><w:del w:id="2" w:author="A"><w:r>) +
+          %(<w:delText>out</w:delText></w:r></w:del><w:r><w:t> it is</w:t></w:r></w:p>)
+      )
     end
     expect(texts(bytes)).to eq(["in it is"])
     expect(read(bytes).paragraphs.first.carries).to include(:revision)
@@ -47,11 +55,14 @@ RSpec.describe Norvel::Formats::Docx::Reader do
   it "holds one place for images, note marks, equations and floating things" do
     bytes = docx do |file|
       file.paragraph([file.text("A"), file.image(Demo::Picture.soundings(1), 12_700, 25_400, nil), file.note("A note."), file.text("B")])
-      file.raw(%(<w:p><m:oMath xmlns:m="http://schemas.openxmlformats.org/officeDocument/2006/math"><m:r><m:t>x</m:t></m:r></m:oMath></w:p>))
+      file.raw(
+        %(<w:p><m:oMath xmlns:m="http://schemas.openxmlformats.org/officeDocument/2006/math"><m:r><m:t>x</m:t></m:r></m:oMath></w:p>)
+      )
     end
     one = read(bytes)
     expect(one.paragraphs.map(&:text)).to eq(["A\u{FFFC}\u{FFFC}B", "\u{FFFC}"])
-    expect(one.paragraphs.flat_map(&:insets).map { |inset| [inset.kind, inset.width, inset.alt] }).to eq([[:image, 12_700, nil], [:note, nil, nil], [:equation, nil, nil]])
+    expect(one.paragraphs.flat_map(&:insets).map { |inset| [inset.kind, inset.width, inset.alt] })
+      .to eq([[:image, 12_700, nil], [:note, nil, nil], [:equation, nil, nil]])
     expect(one.notes.values.flatten.map { |note| note.text.strip }).to eq(["A note."])
   end
 
@@ -62,22 +73,29 @@ RSpec.describe Norvel::Formats::Docx::Reader do
       file.raw(%(<w:sdt><w:sdtContent><w:p><w:r><w:t>inside</w:t></w:r></w:p></w:sdtContent></w:sdt>))
     end
     one = read(bytes)
-    expect(one.paragraphs.map { |paragraph| [paragraph.id, paragraph.text, paragraph.in_table] }).to eq([[0, "before", false], [1, "a", true], [2, "b", true], [3, "c", true], [4, "d", true], [5, "inside", false]])
+    expect(one.paragraphs.map { |paragraph| [paragraph.id, paragraph.text, paragraph.in_table] })
+      .to eq([[0, "before", false], [1, "a", true], [2, "b", true], [3, "c", true], [4, "d", true], [5, "inside", false]])
   end
 
   it "reads sections with their page design and folios, headers inherited" do
-    inner = %(<w:pPr><w:sectPr><w:pgSz w:w="8391" w:h="11906"/><w:pgMar w:top="720" w:right="720" w:bottom="720" w:left="1440" w:header="0" w:footer="0" w:gutter="0"/><w:pgNumType w:fmt="lowerRoman" w:start="3"/></w:sectPr></w:pPr>)
+    inner =
+      %(<w:pPr><w:sectPr><w:pgSz w:w="8391" w:h="11906"/><w:pgMar w:top="720" w:right="720" w:bottom="720" w:left="1440" ) +
+      %(w:header="0" w:footer="0" w:gutter="0"/><w:pgNumType w:fmt="lowerRoman" w:start="3"/></w:sectPr></w:pPr>)
     bytes = docx(footer: Demo::Report::FOOTER) do |file|
       file.raw("<w:p>#{inner}<w:r><w:t>front</w:t></w:r></w:p>")
       file.paragraph("main")
     end
     front, main = read(bytes).sections
-    expect([front.page.paper, front.page.margin[:start], front.folio, front.last]).to eq(["A5", 914_400, Norvel::Manuscript::Folio.new(format: :lower_roman, start: 3), 0])
+    expect([front.page.paper, front.page.margin[:start], front.folio, front.last])
+      .to eq(["A5", 914_400, Norvel::Manuscript::Folio.new(format: :lower_roman, start: 3), 0])
     expect([main.page.paper, main.folio_printed?, front.folio_printed?]).to eq(["A4", true, false])
   end
 
   it "resolves theme fonts and keeps style ids apart from names" do
-    styles = %(<w:style w:type="paragraph" w:default="1" w:styleId="a0"><w:name w:val="Standard"/></w:style><w:style w:type="paragraph" w:styleId="a1"><w:name w:val="Überschrift 1"/><w:basedOn w:val="a0"/><w:pPr><w:outlineLvl w:val="0"/></w:pPr></w:style>)
+    styles =
+      %(<w:style w:type="paragraph" w:default="1" w:styleId="a0"><w:name w:val="Standard"/></w:style>) +
+      %(<w:style w:type="paragraph" w:styleId="a1"><w:name w:val="Überschrift 1"/><w:basedOn w:val="a0"/><w:pPr>) +
+      %(<w:outlineLvl w:val="0"/></w:pPr></w:style>)
     one = read(docx(styles: styles) { |file| file.paragraph("x", %(<w:pStyle w:val="a1"/>)) })
     expect(one.sheet["a1"].name).to eq("Überschrift 1")
     expect(one.sheet.heading(1).id).to eq("a1")
@@ -101,7 +119,8 @@ RSpec.describe Norvel::Formats::Docx::Reader do
       bomb = Norvel::Formats::Archive.new({}).write("word/document.xml" => "0" * 60_000_000)
       entities = with_document(%(<?xml version="1.0"?><!DOCTYPE x [<!ENTITY a "aaaa">]><w:document xmlns:w="x"/>))
       deep = with_document("<w:document xmlns:w=\"#{Demo::DocxBuilder::W}\"><w:body>#{"<w:tbl><w:tr><w:tc>" * 200}</w:body></w:document>")
-      {"" => /empty/, "PK\x03\x04" => /damaged|cut short/, bomb => /unpacks to far more/, entities => /declares entities/, deep => /not well-formed|nested/, "plain" => /not a \.docx/,
+      {"" => /empty/, "PK\x03\x04" => /damaged|cut short/, bomb => /unpacks to far more/, entities => /declares entities/,
+       deep => /not well-formed|nested/, "plain" => /not a \.docx/,
        Norvel::Formats::Archive.new({}).write("a.txt" => "x") => /no text document/, with_document("<w:document") => /not well-formed/,
        with_document(%(<?xml version="1.0" encoding="KLINGON"?><w:document/>)) => /cannot be read as XML|no body/}.each do |bytes, words|
         expect(refusal(bytes)).to match(words).and match(/\A[^\n]+\.\z/)

@@ -4,16 +4,26 @@ RSpec.describe Norvel::Changes::DressTables do
   let(:change) { Norvel::Changes.build("dress_tables") }
   let(:rows) { [%w[Season Boats Toll], ["Winter", "12", "3.50"], ["Spring", "7", "2.25"], ["Summer", "–", "10.00"]] }
 
-  def cell(text, props = "", by_hand = "") = %(<w:tc><w:tcPr><w:tcW w:w="6000" w:type="dxa"/>#{by_hand}</w:tcPr><w:p><w:r><w:rPr>#{props}</w:rPr><w:t>#{text}</w:t></w:r></w:p></w:tc>)
+  def cell(text, props = "", by_hand = "") =
+    %(<w:tc><w:tcPr><w:tcW w:w="6000" w:type="dxa"/>#{by_hand}</w:tcPr><w:p><w:r><w:rPr>#{props}</w:rPr><w:t>#{text}</w:t>) +
+      %(</w:r></w:p></w:tc>)
 
   def table(rows, framed: true)
     shading = framed ? %(<w:shd w:val="clear" w:fill="FFCC00"/>) : ""
     borders = framed ? %(<w:tblBorders><w:top w:val="single" w:sz="24"/></w:tblBorders>) : ""
-    body = rows.each_with_index.map { |row, index| "<w:tr>#{row.map { |text| cell(text, index.zero? ? "<w:b/>" : %(<w:sz w:val="18"/>), shading) }.join}</w:tr>" }
-    %(<w:tbl><w:tblPr><w:tblW w:w="0" w:type="auto"/>#{borders}</w:tblPr><w:tblGrid>#{%(<w:gridCol w:w="6000"/>) * 3}</w:tblGrid>#{body.join}</w:tbl>)
+    body = rows.each_with_index.map do |row, index|
+      "<w:tr>#{row.map { |text| cell(text, index.zero? ? "<w:b/>" : %(<w:sz w:val="18"/>), shading) }.join}</w:tr>"
+    end
+    %(<w:tbl><w:tblPr><w:tblW w:w="0" w:type="auto"/>#{borders}</w:tblPr>) +
+      %(<w:tblGrid>#{%(<w:gridCol w:w="6000"/>) * 3}</w:tblGrid>#{body.join}</w:tbl>)
   end
 
-  let(:styles) { Demo::Report::STYLES + %(<w:style w:type="paragraph" w:styleId="Cell"><w:name w:val="Table text"/><w:basedOn w:val="Normal"/><w:rPr><w:sz w:val="20"/></w:rPr></w:style><w:style w:type="paragraph" w:styleId="Head"><w:name w:val="Table heading"/><w:basedOn w:val="Cell"/><w:rPr><w:b/></w:rPr></w:style>) }
+  let(:styles) do
+    Demo::Report::STYLES +
+      %(<w:style w:type="paragraph" w:styleId="Cell"><w:name w:val="Table text"/><w:basedOn w:val="Normal"/><w:rPr>) +
+      %(<w:sz w:val="20"/></w:rPr></w:style><w:style w:type="paragraph" w:styleId="Head"><w:name w:val="Table heading"/>) +
+      %(<w:basedOn w:val="Cell"/><w:rPr><w:b/></w:rPr></w:style>)
+  end
   let(:source) do
     docx(styles: styles) do |file|
       file.paragraph("The crews learned the tide bell by ear, and a stranger could not have told one stroke from the next. " * 3)
@@ -28,9 +38,12 @@ RSpec.describe Norvel::Changes::DressTables do
   def dressed = after.blocks.grep(Norvel::Manuscript::Table).last
 
   it "gives cells and header row the sheet's styles, with nothing by hand, and repeats the header" do
-    names = dressed.rows.map { |row| row.cells.map { |one| after.sheet[one.blocks.first.style].name } }
-    expect(names).to eq([["Table heading"] * 3, ["Table text", "Table numbers", "Table numbers"], ["Table text", "Table numbers", "Table numbers"], ["Table text", "Table text", "Table numbers"]])
-    expect(dressed.blocks.flat_map { |one| Norvel::DirectFormatting.objectionable(one) }).to eq([])
+    names = dressed.rows.map { |row| row.cells.map { |cell| after.sheet[cell.blocks.first.style].name } }
+    expect(names).to eq(
+      [["Table heading"] * 3, ["Table text", "Table numbers", "Table numbers"],
+        ["Table text", "Table numbers", "Table numbers"], ["Table text", "Table text", "Table numbers"]]
+    )
+    expect(dressed.blocks.flat_map { |block| Norvel::DirectFormatting.objectionable(block) }).to eq([])
     expect(dressed.rows.map(&:header)).to eq([true, false, false, false])
     expect(after.sheet.named("Table numbers")).to have_attributes(parent: "Cell", properties: {align: :end})
   end
@@ -53,10 +66,17 @@ RSpec.describe Norvel::Changes::DressTables do
   end
 
   it "says what it did, and where numbers do not stand at their sign" do
-    expect(change.told(before, after)).to eq("Dressed 2 tables: 2 get the sheet's styles, 2 repeat their header row, 1 have borders and shading by their style, 1 fit the width of the text.")
+    expect(change.told(before, after)).to eq(
+      "Dressed 2 tables: 2 get the sheet's styles, 2 repeat their header row, 1 have borders and shading by their style, " \
+      "1 fit the width of the text."
+    )
     expect(change.remarks(before, after)).to eq([])
-    uneven = read(docx(styles: styles) { |file| file.raw(table([%w[A B C], %w[x 1 2.5], %w[y 2 3.75]], framed: false)) && file.paragraph("End.") })
-    expect(change.remarks(uneven, change.call(uneven)).map(&:first)).to eq(["1 table has numbers with unlike decimals: they stand at the end of their column, not at the decimal sign.", "1 table keeps its borders by hand: the sheet has no table style."].first(1))
+    uneven = read(docx(styles: styles) { |file|
+      file.raw(table([%w[A B C], %w[x 1 2.5], %w[y 2 3.75]], framed: false)) && file.paragraph("End.")
+    })
+    expect(change.remarks(uneven, change.call(uneven)).map(&:first))
+      .to eq(["1 table has numbers with unlike decimals: they stand at the end of their column, not at the decimal sign.",
+        "1 table keeps its borders by hand: the sheet has no table style."].first(1))
     expect { change.call(after) }.to raise_error(Norvel::NothingToChange)
     expect { change.call(read(docx { |file| file.paragraph("None.") })) }.to raise_error(Norvel::NothingToChange)
   end
@@ -66,7 +86,9 @@ RSpec.describe Norvel::Changes::DressTables do
     tidied = Norvel::Plan.new(before, house).apply
     both = change.call(tidied)
     expect(Norvel::Plan.new(both, house).lines.map(&:sentence)).to eq([])
-    expect(Norvel::Guide::Check.new(house, layout(both)).results.reject { |result| %w[headings-present captioned-tables header-rows].include?(result.rule.id) }.flat_map(&:findings)).to eq([])
+    others = %w[headings-present captioned-tables header-rows]
+    held = Norvel::Guide::Check.new(house, layout(both)).results.reject { |result| others.include?(result.rule.id) }
+    expect(held.flat_map(&:findings)).to eq([])
   end
 
   it "is written down in the ledger's way" do

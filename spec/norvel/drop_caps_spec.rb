@@ -2,10 +2,16 @@
 
 # A first letter beside the lines of its paragraph (ISO/IEC 29500-1 §17.3.1.11).
 RSpec.describe Norvel::Layout::DropCap do
-  def file(more = "", body: "he ferry left the quay at ten, and nobody on the shore could have told the bell of one boat from the next. " * 6)
+  def file(
+    more = "", body: "he ferry left the quay at ten, and nobody on the shore could have told the bell of one boat from the next. " * 6
+  )
     docx do |file|
       file.paragraph("Before it.")
-      file.raw(%(<w:p><w:pPr><w:keepNext/><w:framePr w:dropCap="drop" w:lines="3" w:wrap="around" w:vAnchor="text" w:hAnchor="text" w:hSpace="100"#{more}/><w:spacing w:line="660" w:lineRule="exact"/></w:pPr><w:r><w:rPr><w:sz w:val="88"/></w:rPr><w:t>T</w:t></w:r></w:p>))
+      file.raw(
+        %(<w:p><w:pPr><w:keepNext/><w:framePr w:dropCap="drop" w:lines="3" w:wrap="around" w:vAnchor="text" w:hAnchor="text" ) +
+          %(w:hSpace="100"#{more}/><w:spacing w:line="660" w:lineRule="exact"/></w:pPr><w:r><w:rPr><w:sz w:val="88"/>) +
+          %(</w:rPr><w:t>T</w:t></w:r></w:p>)
+      )
       file.paragraph(body)
       file.paragraph("After it.")
     end
@@ -33,7 +39,14 @@ RSpec.describe Norvel::Layout::DropCap do
 
   it "is a frame like others where nothing stands beside it, or in the margin" do
     expect(layout(read(file(body: " "))).approximations.map(&:kind)).to eq([:float])
-    expect(layout(read(file.then { |bytes| Norvel::Formats::Archive.read(bytes).then { |archive| archive.write("word/document.xml" => archive.members["word/document.xml"].sub('"drop"', '"margin"')) } })).approximations.map(&:kind)).to eq([:float])
+    expect(layout(read(file.then { |bytes|
+      Norvel::Formats::Archive.read(bytes).then do |archive|
+        archive.write("word/document.xml" => archive.members["word/document.xml"].sub('"drop"', '"margin"'))
+      end
+    }))
+      .approximations.map(&:kind)).to eq(
+      [:float]
+    )
   end
 
   it "keeps its look when the manuscript is tidied, in a style of its own" do
@@ -47,8 +60,13 @@ RSpec.describe Norvel::Layout::DropCap do
 
   it "stays what it is in the file, and what is cut off its paragraph is none" do
     split = Norvel::Changes.build("split_paragraph", "paragraph" => 1, "at" => 1).call(read(file))
-    again = read(Norvel::Formats.write(Norvel::Changes.build("edit_text", "paragraph" => 0, "from" => 0, "to" => 6, "text" => "Ahead").call(split), source: file))
-    expect(again.paragraphs.map { |paragraph| [paragraph.text[0, 5], paragraph.drop_cap&.lines] }).to eq([["Ahead", nil], ["T", 3], ["", nil], ["he fe", nil], ["After", nil]])
+    again = read(
+      Norvel::Formats.write(
+        Norvel::Changes.build("edit_text", "paragraph" => 0, "from" => 0, "to" => 6, "text" => "Ahead").call(split), source: file
+      )
+    )
+    expect(again.paragraphs.map { |paragraph| [paragraph.text[0, 5], paragraph.drop_cap&.lines] })
+      .to eq([["Ahead", nil], ["T", 3], ["", nil], ["he fe", nil], ["After", nil]])
     stored = JSON.parse(JSON.generate(Norvel::Changes::Difference.between(read(file), split)))
     expect(Norvel::Changes::Difference.apply(read(file), stored)).to eq(split)
   end

@@ -3,11 +3,19 @@
 require_relative "../support/wild"
 
 RSpec.describe Norvel::Changes::DropPageBreaks do
-  let(:long) { "The night ferries of the sound left at nine, and nobody who stood on the stairs in the rain would have called them punctual." }
+  let(:long) do
+    "The night ferries of the sound left at nine, and nobody who stood on the stairs in the rain would have called them punctual."
+  end
   let(:page) { Wild.r(%(<w:br w:type="page"/>)) }
   let(:chapter) { ->(words) { Wild.p(Wild.t(words), %(<w:pStyle w:val="Chapter"/>)) } }
-  let(:styles) { %(<w:style w:type="paragraph" w:styleId="Chapter"><w:name w:val="Chapter"/><w:basedOn w:val="Heading1"/><w:pPr><w:pageBreakBefore/></w:pPr></w:style>) }
-  let(:source) { Wild.build(body: Wild.p(page) + chapter["Tolls"] + Wild.p(Wild.t(long) + page) + chapter["Boats"] + Wild.p(Wild.t(long) + page) + Wild.p(Wild.t(long)) + Wild.p(Wild.r(%(<w:br w:type="column"/>))) + chapter["Oil"], styles: styles) }
+  let(:styles) do
+    %(<w:style w:type="paragraph" w:styleId="Chapter"><w:name w:val="Chapter"/><w:basedOn w:val="Heading1"/><w:pPr>) +
+      %(<w:pageBreakBefore/></w:pPr></w:style>)
+  end
+  let(:source) do
+    Wild.build(body: Wild.p(page) + chapter["Tolls"] + Wild.p(Wild.t(long) + page) + chapter["Boats"] +
+      Wild.p(Wild.t(long) + page) + Wild.p(Wild.t(long)) + Wild.p(Wild.r(%(<w:br w:type="column"/>))) + chapter["Oil"], styles: styles)
+  end
   let(:one) { read(source) }
 
   it "takes out breaks typed before what begins a page anyway, and counts them; others stay" do

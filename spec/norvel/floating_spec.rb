@@ -1,10 +1,19 @@
 # frozen_string_literal: true
 
 RSpec.describe Norvel::Layout::Floating do
-  let(:body) { {"Base" => {name: "Base", properties: {size: 127_000, font_family: "Liberation Serif", line_spacing: Norvel::Properties::LineSpacing.new(rule: :exact, value: 254_000)}}} }
+  let(:body) do
+    {
+      "Base" => {
+        name: "Base", properties: {
+          size: 127_000, font_family: "Liberation Serif", line_spacing: Norvel::Properties::LineSpacing.new(rule: :exact, value: 254_000)
+        }
+      }
+    }
+  end
 
   def picture(what: :image, box: nil, width: 60, height: 40, **anchor)
-    Norvel::Manuscript::Inset.new(kind: :anchor, what: what, ref: "word/media/a.png", width: width * 12_700, height: height * 12_700, box: box, anchor: Norvel::Manuscript::Anchor.new(**anchor))
+    Norvel::Manuscript::Inset.new(kind: :anchor, what: what, ref: "word/media/a.png", width: width * 12_700,
+      height: height * 12_700, box: box, anchor: Norvel::Manuscript::Anchor.new(**anchor))
   end
 
   def laid(inset, text = "one\ntwo\nthree", **more)
@@ -14,12 +23,14 @@ RSpec.describe Norvel::Layout::Floating do
 
   def ys(one) = one.pages.first.placed.select { |placed| placed.area == :body }.map { |placed| (placed.y - 50).round }
 
-  def place(one) = one.pages.first.floats.map { |float| [(float.x - 50).round, (float.y - 50).round, float.width.round, float.height.round] }
+  def place(one) =
+    one.pages.first.floats.map { |float| [(float.x - 50).round, (float.y - 50).round, float.width.round, float.height.round] }
 
   it "takes no room where text takes no account of it, and stands where the file says" do
     one = laid(picture(x: 20 * 12_700, y: 30 * 12_700))
     expect([ys(one), place(one), one.approximations]).to eq([[0, 20, 40, 60], [[20, 30, 60, 40]], []])
-    places = [{x_from: :page, x: 0, y_from: :page, y: 0}, {x_from: :margin, x: :end, y_from: :margin, y: :end}, {x_from: :column, x: :center}].map { |anchor| place(laid(picture(**anchor))).first.first(2) }
+    places = [{x_from: :page, x: 0, y_from: :page, y: 0}, {x_from: :margin, x: :end, y_from: :margin, y: :end},
+      {x_from: :column, x: :center}].map { |anchor| place(laid(picture(**anchor))).first.first(2) }
     expect(places).to eq([[-50, -50], [140, 160], [70, 0]])
   end
 
@@ -31,7 +42,8 @@ RSpec.describe Norvel::Layout::Floating do
   end
 
   it "has text beside it on its wider side, over the paragraphs that it reaches" do
-    beside = laid(picture(wrap: :around, gaps: {end: 127_000}), "one two three four five six seven eight nine ten eleven twelve thirteen fourteen")
+    beside = laid(picture(wrap: :around, gaps: {end: 127_000}),
+      "one two three four five six seven eight nine ten eleven twelve thirteen fourteen")
     lines = beside.pages.first.placed.map { |placed| [placed.paragraph.id, placed.line.x.round] }
     expect(lines).to eq([[0, 70], [0, 70], [0, 0], [1, 0]])
     expect([place(beside), beside.approximations]).to eq([[[0, 0, 60, 40]], []])
@@ -46,12 +58,15 @@ RSpec.describe Norvel::Layout::Floating do
     run = Norvel::Manuscript::Run.new(text: Norvel::Manuscript::INSET_MARK, insets: [picture(wrap: :around, height: 60)])
     heading = paragraph(1, "Bells. ").with(run_in: true)
     one = layout(on_page(paragraph(0, run, "one"), heading, paragraph(2, "rung by the toll clerk"), paragraph(3, "after"), styles: body))
-    expect(one.pages.first.placed.map { |placed| [placed.paragraph.id, placed.line.x.round >= 60] }).to eq([[0, true], [1, true], [2, true], [3, true]])
+    expect(one.pages.first.placed.map { |placed| [placed.paragraph.id, placed.line.x.round >= 60] })
+      .to eq([[0, true], [1, true], [2, true], [3, true]])
   end
 
   it "is said where the lines beside it come on the next page" do
     run = Norvel::Manuscript::Run.new(text: Norvel::Manuscript::INSET_MARK, insets: [picture(wrap: :around, height: 120)])
-    one = layout(on_page(paragraph(0, Array.new(7) { "line" }.join("\n")), paragraph(1, run, Array.new(6) { "line" }.join("\n")), styles: body))
+    one = layout(
+      on_page(paragraph(0, Array.new(7) { "line" }.join("\n")), paragraph(1, run, Array.new(6) { "line" }.join("\n")), styles: body)
+    )
     expect(one.approximations.map { |each| [each.kind, each.page] }).to eq([[:float, 2]])
   end
 
@@ -63,7 +78,10 @@ RSpec.describe Norvel::Layout::Floating do
   end
 
   it "holds the text of a text box, laid out in it; one that is too small for it is said" do
-    box = ->(height) { laid(picture(what: :text_box, box: "text box 1", width: 100, height: height, x: 0, y: 60 * 12_700), asides: {"text box 1" => [paragraph(50_000_000, "Ring twice for the boat")]}) }
+    box = ->(height) {
+      laid(picture(what: :text_box, box: "text box 1", width: 100, height: height, x: 0, y: 60 * 12_700),
+        asides: {"text box 1" => [paragraph(50_000_000, "Ring twice for the boat")]})
+    }
     one = box[60]
     lines = one.pages.first.placed.select { |placed| placed.area == :text_box }
     expect(lines.map { |placed| [(placed.x - 50).round(1), (placed.y - 50).round(1)] }).to eq([[7.2, 63.6], [7.2, 83.6]])

@@ -16,7 +16,9 @@ RSpec.describe Norvel::Formats do
 
       def read(bytes, limits: nil)
         base = Norvel::StyleSheet::Style.new(id: "Base", name: "Base")
-        lines = bytes.force_encoding("UTF-8").lines(chomp: true).each_with_index.map { |line, id| Norvel::Manuscript::Paragraph.new(id: id, style: "Base", runs: [Norvel::Manuscript::Run.new(text: line)]) }
+        lines = bytes.force_encoding("UTF-8").lines(chomp: true).each_with_index.map do |line, id|
+          Norvel::Manuscript::Paragraph.new(id: id, style: "Base", runs: [Norvel::Manuscript::Run.new(text: line)])
+        end
         Norvel::Manuscript.new(blocks: lines, sheet: Norvel::StyleSheet.new(styles: {"Base" => base}, default_id: "Base"), format: name)
       end
 
@@ -28,7 +30,10 @@ RSpec.describe Norvel::Formats do
 
       def spelled(_set) = {}
 
-      def lost(manuscript, **) = [Norvel::Formats::Format::Lost.new(what: "formatting", count: Norvel::DirectFormatting.count(manuscript))].select { |one| one.count.positive? }
+      def lost(manuscript, **) =
+        [Norvel::Formats::Format::Lost.new(what: "formatting", count: Norvel::DirectFormatting.count(manuscript))].select do |one|
+          one.count.positive?
+        end
     end
   end
 
@@ -76,7 +81,9 @@ RSpec.describe Norvel::Formats::Docx::PropertySpelling do
   it "spells every property of the table, each by a codec that reads and writes" do
     expect(described_class::TABLE.keys).to match_array(Norvel::Properties::TABLE.keys)
     codecs = Norvel::Formats::Docx::Codecs.new("w", nil)
-    described_class::TABLE.each_value { |row| expect(%w[read write].map { |way| codecs.respond_to?(:"#{way}_#{row[:codec]}", true) }).to eq([true, true]) }
+    described_class::TABLE.each_value do |row|
+      expect(%w[read write].map { |way| codecs.respond_to?(:"#{way}_#{row[:codec]}", true) }).to eq([true, true])
+    end
   end
 end
 

@@ -33,8 +33,10 @@ RSpec.describe Norvel::Layout::Frames do
   end
 
   it "shades behind the text" do
-    svg = Norvel::Drawing::PageSvg.new(laid = layout(on_page(paragraph(0, "One", shading: "#eeeecc", indent_end: 254_000))), laid.pages.first).to_s
-    expect(Nokogiri::XML(svg).remove_namespaces!.at(".shade").attributes.transform_values(&:value)).to include("fill" => "#eeeecc", "x" => "50", "width" => "180")
+    svg = Norvel::Drawing::PageSvg.new(laid = layout(on_page(paragraph(0, "One", shading: "#eeeecc", indent_end: 254_000))),
+      laid.pages.first).to_s
+    expect(Nokogiri::XML(svg).remove_namespaces!.at(".shade").attributes.transform_values(&:value))
+      .to include("fill" => "#eeeecc", "x" => "50", "width" => "180")
   end
 
   it "draws each kind of line as what it is" do
@@ -43,7 +45,8 @@ RSpec.describe Norvel::Layout::Frames do
       lines = Nokogiri::XML(Norvel::Drawing::PageSvg.new(laid, laid.pages.first).to_s).remove_namespaces!.css("line.border")
       [kind, [lines.size, lines.first["stroke-width"], lines.first["stroke-dasharray"], lines.first["stroke"]]]
     end
-    expect(kinds).to eq("single" => [1, "1", nil, "#aa0000"], "double" => [2, "1", nil, "#aa0000"], "dotted" => [1, "1", "0.6 1.8", "#aa0000"], "dashed" => [1, "1", "4 2", "#aa0000"], "thick" => [1, "2", nil, "#aa0000"])
+    expect(kinds).to eq("single" => [1, "1", nil, "#aa0000"], "double" => [2, "1", nil, "#aa0000"],
+      "dotted" => [1, "1", "0.6 1.8", "#aa0000"], "dashed" => [1, "1", "4 2", "#aa0000"], "thick" => [1, "2", nil, "#aa0000"])
   end
 
   it "is in cells too" do
@@ -55,10 +58,12 @@ RSpec.describe Norvel::Layout::Frames do
 
   it "is written as a person types it, and comes back from the file" do
     source = docx { |file| file.paragraph("Framed.") }
-    after = Norvel::Changes.build("format_here", "paragraphs" => [0], "values" => {"borders" => "top 1 pt double, bottom 0.5 pt single #8a2a20 distance 4 pt"}).call(read(source))
+    after = Norvel::Changes.build("format_here", "paragraphs" => [0],
+      "values" => {"borders" => "top 1 pt double, bottom 0.5 pt single #8a2a20 distance 4 pt"}).call(read(source))
     again = read(Norvel::Formats.write(after, source: source)).paragraphs.first
     expect(again.properties[:borders]).to eq(after.paragraphs.first.properties[:borders])
-    expect(Norvel::Properties[:borders].show(again.properties[:borders])).to eq("top 1 pt double, bottom 0.5 pt single #8a2a20 distance 4 pt")
+    expect(Norvel::Properties[:borders].show(again.properties[:borders]))
+      .to eq("top 1 pt double, bottom 0.5 pt single #8a2a20 distance 4 pt")
     expect { Norvel::Properties[:borders].parse("round it") }.to raise_error(Norvel::Error, /is not a border/)
   end
 end

@@ -17,14 +17,16 @@ RSpec.describe Norvel::Manuscript::Paragraph do
 
   it "is called by what stands in it where it has no words" do
     kinds = {inset(:image) => "an image", inset(:anchor, what: :text_box) => "a text box", inset(:anchor, what: :chart) => "a chart",
-             inset(:anchor) => "a drawing", inset(:equation) => "an equation", inset(:note) => "a note’s number", inset(:symbol) => "a symbol", inset(:object) => "an object"}
+             inset(:anchor) => "a drawing", inset(:equation) => "an equation", inset(:note) => "a note’s number",
+             inset(:symbol) => "a symbol", inset(:object) => "an object"}
     kinds.each { |run, words| expect([paragraph(1, run).gist(40), paragraph(1, run, " ").quoted(40)]).to eq([words, words]) }
     expect([paragraph(1, "").gist(9), paragraph(1, " \u{AD}").gist(9)]).to eq(["an empty paragraph"] * 2)
     expect(paragraph(1, inset(:image), "Depths").wordless).to be_nil
   end
 
   it "has images that are silent or not" do
-    images = [{kind: :image}, {kind: :anchor, what: :image, alt: " "}, {kind: :image, alt: "Depths"}, {kind: :image, decorative: true}, {kind: :note}]
+    images = [{kind: :image}, {kind: :anchor, what: :image, alt: " "}, {kind: :image, alt: "Depths"},
+      {kind: :image, decorative: true}, {kind: :note}]
     found = images.map { |given| Norvel::Manuscript::Inset.new(**given) }
     expect(found.map(&:image?)).to eq([true, true, true, true, false])
     expect(found.first(4).map(&:silent?)).to eq([true, true, false, false])

@@ -7,7 +7,8 @@ RSpec.describe Norvel::Guide::Draft do
   def refused(words = nil) = raise_error(Norvel::GuideError, words)
 
   it "sets fields by what the schema says they are, and takes out what is empty" do
-    one = draft.set("page/margins/top", "1 in").set("page/paper", "Letter").set("page/mirrored", "yes").set("contents/levels", "2").set("house", "Marrowby").set("parts/front/folios", "lower_roman")
+    one = draft.set("page/margins/top", "1 in").set("page/paper", "Letter")
+      .set("page/mirrored", "yes").set("contents/levels", "2").set("house", "Marrowby").set("parts/front/folios", "lower_roman")
     expect(one.guide.page).to include(paper: "Letter", mirrored: true)
     expect(one.guide.page[:margins]["top"]).to eq("1 in")
     expect([one.guide.contents, one.guide.house, one.guide.parts[:front]]).to eq([{levels: 2}, "Marrowby", {"folios" => "lower_roman"}])
@@ -24,7 +25,9 @@ RSpec.describe Norvel::Guide::Draft do
   end
 
   it "writes styles in one line, hangs them, and lets them go" do
-    one = draft.add_style("block_quotation", "House quotation").set("styles/block_quotation/line", "11 pt, lines 1, in 1 cm, both 1 cm".sub(", both 1 cm", "")).set("styles/block_quotation/parent", "body")
+    one = draft.add_style("block_quotation", "House quotation")
+      .set("styles/block_quotation/line", "11 pt, lines 1, in 1 cm, both 1 cm".sub(", both 1 cm", ""))
+      .set("styles/block_quotation/parent", "body")
     expect(one.guide.family[:block_quotation].values).to include(size: 139_700, indent_start: 360_000)
     expect(one.guide.family[:block_quotation].parent).to eq(:body)
     expect { one.set("styles/block_quotation/line", "11 bananas") }.to refused(/bananas/)
@@ -37,8 +40,13 @@ RSpec.describe Norvel::Guide::Draft do
   end
 
   it "writes styles value by value: what stays stands as it was written, what is emptied is not said" do
-    one = draft.set("styles/body/line", "11 pt, justified").set_values("body", {"size" => "11 pt", "align" => "", "bold" => "yes", "indent_first" => "0.8 cm", "space_after" => "6", "line_spacing" => "1.5"})
-    expect(one.styles["body"]).to eq("name" => "House text", "size" => "11 pt", "bold" => true, "indent_first" => "0.8 cm", "space_after" => "6 pt", "line_spacing" => "1.5")
+    one = draft.set("styles/body/line", "11 pt, justified")
+      .set_values(
+        "body", {"size" => "11 pt", "align" => "", "bold" => "yes", "indent_first" => "0.8 cm",
+          "space_after" => "6", "line_spacing" => "1.5"}
+      )
+    expect(one.styles["body"]).to eq("name" => "House text", "size" => "11 pt", "bold" => true,
+      "indent_first" => "0.8 cm", "space_after" => "6 pt", "line_spacing" => "1.5")
     expect(one.guide.family[:body].values).to include(size: 139_700, bold: true, space_after: 76_200)
     expect(one.set_values("body", {"size" => "11.0 pt"}).styles["body"]["size"]).to eq("11 pt")
     expect(one.set_values("base", {"font_family" => "Carlito"}).styles["base"]).to include("size" => "12 pt", "font_family" => "Carlito")
@@ -48,8 +56,10 @@ RSpec.describe Norvel::Guide::Draft do
   end
 
   it "writes lists level by level" do
-    one = draft.add_level("bullets").add_level("bullets").set("lists/bullets/levels/1/sign", "*").set("lists/bullets/name", "Points").set("lists/bullets/levels/0/indent_start", "1 cm")
-    expect(one.guide.lists[:bullets][:levels].map { |level| [level.sign, level.indents[:indent_start]] }).to eq([["•", 360_000], ["*", 453_600]])
+    one = draft.add_level("bullets").add_level("bullets")
+      .set("lists/bullets/levels/1/sign", "*").set("lists/bullets/name", "Points").set("lists/bullets/levels/0/indent_start", "1 cm")
+    expect(one.guide.lists[:bullets][:levels].map { |level| [level.sign, level.indents[:indent_start]] })
+      .to eq([["•", 360_000], ["*", 453_600]])
     expect(one.lists.data["bullets"]["name"]).to eq("Points")
     numbers = one.add_level("numbers").set("lists/numbers/levels/0/format", "upper_roman").set("lists/numbers/levels/0/text", "%1)")
     expect(numbers.guide.lists[:numbers][:levels].map { |level| [level.format, level.text] }).to eq([["upper_roman", "%1)"]])
@@ -78,8 +88,10 @@ RSpec.describe Norvel::Guide::Draft do
   it "words, switches and weighs rules; of several ways to say a value one holds" do
     one = draft.add_rule("value").add_rule("value")
     expect(one.rules.map { |rule| rule["id"] }).to eq(%w[value value-2])
-    one = one.set("rules/value/clause", "Text is 11 point").set("rules/value/severity", "should").set("rules/value/between", "10 pt, 12 pt").set("rules/value-2/off", "yes")
-    expect(one.guide.rules.map { |rule| [rule.id, rule.clause, rule.severity, rule.data.slice("equals", "between")] }).to eq([["value", "Text is 11 point", :should, {"between" => ["10 pt", "12 pt"]}]])
+    one = one.set("rules/value/clause", "Text is 11 point")
+      .set("rules/value/severity", "should").set("rules/value/between", "10 pt, 12 pt").set("rules/value-2/off", "yes")
+    expect(one.guide.rules.map { |rule| [rule.id, rule.clause, rule.severity, rule.data.slice("equals", "between")] })
+      .to eq([["value", "Text is 11 point", :should, {"between" => ["10 pt", "12 pt"]}]])
     expect(one.rules.size).to eq(2)
     expect(one.set("rules/value-2/off", "no").guide.rules.size).to eq(2)
     expect(one.remove_rule("value").rules.map { |rule| rule["id"] }).to eq(["value-2"])
@@ -90,8 +102,11 @@ RSpec.describe Norvel::Guide::Draft do
   end
 
   it "asks for what its page, parts and sheet say, and for what is clean in any house, each once" do
-    one = draft.set("parts/front/folios", "lower_roman").set("parts/main/folios", "decimal").set("contents/levels", "2").set("captions/tables", "above").add_usual_styles.add_rules_of_its_own
-    expect(one.guide.rules.map { |rule| rule.class.called }.tally).to include("paper" => 1, "margins" => 1, "folio_format" => 2, "contents_current" => 1, "caption_place" => 1, "value" => 7, "guide_style" => 1)
+    one = draft.set("parts/front/folios", "lower_roman")
+      .set("parts/main/folios", "decimal").set("contents/levels", "2").set("captions/tables", "above").add_usual_styles.add_rules_of_its_own
+    expect(one.guide.rules.map { |rule| rule.class.called }.tally)
+      .to include("paper" => 1, "margins" => 1, "folio_format" => 2, "contents_current" => 1, "caption_place" => 1,
+        "value" => 7, "guide_style" => 1)
     expect(one.add_rules_of_its_own.rules.size).to eq(one.rules.size)
     clean = one.add_rules_of_cleanness
     expect(clean.add_rules_of_cleanness.rules.size).to eq(clean.rules.size)
@@ -102,15 +117,19 @@ RSpec.describe Norvel::Guide::Draft do
   it "gives a manuscript its gutter and mirrored margins" do
     guide = draft.set("page/gutter", "1 cm").set("page/mirrored", "yes").set("page/margins/header", "1.5 cm").guide
     after = Norvel::Plan.new(read(docx { |file| file.paragraph("A line of text") }), guide).apply
-    expect([after.settings.mirrored, after.sections.first.page.margin.slice(:gutter, :header)]).to eq([true, {gutter: 360_000, header: 540_000}])
+    expect([after.settings.mirrored, after.sections.first.page.margin.slice(:gutter, :header)])
+      .to eq([true, {gutter: 360_000, header: 540_000}])
     expect(Norvel::Drawing::PageDesignSvg.new(guide).to_s).to include(%(class="bound" width="28.35"))
   end
 
   it "is compared in words" do
     old = Norvel::Guide.find("marrowby-diploma")
-    new = described_class.new(old.source).set("page/margins/top", "3 cm").set("styles/base/line", "11 pt Times New Roman, lines 1.5").set("rules/body-size/equals", "11 pt").set("rules/paper/severity", "should").remove_rule("contrast").add_rule("heading_full_stop").guide
+    new = described_class.new(old.source).set("page/margins/top", "3 cm").set("styles/base/line", "11 pt Times New Roman, lines 1.5")
+      .set("rules/body-size/equals", "11 pt").set("rules/paper/severity", "should")
+      .remove_rule("contrast").add_rule("heading_full_stop").guide
     said = Norvel::Guide::Comparison.new(old, new).sentences
-    expect(said).to include("Top margin: 2.5 cm becomes 3 cm.", "No longer asked for: 6.4 Text is dark enough to be read by everybody.", "“Size of body is 12 pt.” becomes “Size of body is 11 pt.”.", "1.1 Reports are presented on A4. is a should now.")
+    expect(said).to include("Top margin: 2.5 cm becomes 3 cm.", "No longer asked for: 6.4 Text is dark enough to be read by everybody.",
+      "“Size of body is 12 pt.” becomes “Size of body is 11 pt.”.", "1.1 Reports are presented on A4. is a should now.")
     expect(said.grep(/“Report base” \(base\): size 12 pt becomes 11 pt/).size).to eq(1)
     expect(said.grep(/\ANew \(must\)/).size).to eq(1)
     expect(Norvel::Guide::Comparison.new(old, old).sentences).to eq([])

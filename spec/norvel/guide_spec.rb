@@ -2,7 +2,10 @@
 
 RSpec.describe Norvel::Guide do
   def guide(*rules, page: nil)
-    head = {"guide" => "A test", "version" => "1", "page" => page, "rules" => rules.map { |rule| {"id" => rule["checks"].tr("_", "-"), "clause" => "It must be so.", "severity" => "must"}.merge(rule) }}.compact
+    head = {"guide" => "A test", "version" => "1", "page" => page,
+            "rules" => rules.map { |rule|
+              {"id" => rule["checks"].tr("_", "-"), "clause" => "It must be so.", "severity" => "must"}.merge(rule)
+            }}.compact
     described_class.read(YAML.dump(head))
   end
 
@@ -15,8 +18,11 @@ RSpec.describe Norvel::Guide do
 
   it "reports mistakes with their line" do
     source = described_class.find("marrowby-diploma").source
-    {["checks: paper", "checks: papyrus"] => /line \d+: “checks” is none of the words/, ["size: 20 pt", "size: 20 yards"] => /line \d+: “yards”/, ["version: \"4.3\"\n", ""] => /“version” is missing/,
-     ["rules:", "rules: ["] => /line \d+: this is not YAML/, ["property: size", "property: girth"] => /line \d+: There is no property “girth”/, ["id: margins", "id: paper"] => /line \d+: the rule “paper” is there twice/}.each do |(was, now), words|
+    {["checks: paper", "checks: papyrus"] => /line \d+: “checks” is none of the words/,
+     ["size: 20 pt", "size: 20 yards"] => /line \d+: “yards”/, ["version: \"4.3\"\n", ""] => /“version” is missing/,
+     ["rules:", "rules: ["] => /line \d+: this is not YAML/,
+     ["property: size", "property: girth"] => /line \d+: There is no property “girth”/,
+     ["id: margins", "id: paper"] => /line \d+: the rule “paper” is there twice/}.each do |(was, now), words|
       expect { described_class.read(source.sub(was, now)) }.to raise_error(Norvel::GuideError, words)
     end
     expect { described_class.read("--- !ruby/object:Object {}") }.to raise_error(Norvel::GuideError)
@@ -26,7 +32,8 @@ RSpec.describe Norvel::Guide do
   it "measures margins, exactly or at least" do
     one = on_page(paragraph(0, "x"), page: page_design(width: 600, height: 800, margin: 72))
     exact = check(one, {"checks" => "margins", "margins" => {"start" => "3 cm", "top" => "1 in"}})
-    expect(exact.findings.map { |finding| [finding.expected, finding.measured, finding.expected_value, finding.measured_value] }).to eq([["3 cm", "2.54 cm", 85.04, 72.0]])
+    expect(exact.findings.map { |finding| [finding.expected, finding.measured, finding.expected_value, finding.measured_value] })
+      .to eq([["3 cm", "2.54 cm", 85.04, 72.0]])
     expect(check(one, {"checks" => "margins", "margins" => {"start" => "2 cm"}, "at_least" => true}).results.first.state).to eq(:met)
   end
 
@@ -34,7 +41,8 @@ RSpec.describe Norvel::Guide do
     long = "A sentence about the ferries that is long enough to count as running text for anyone, and then some more of it to be safe. "
     one = manuscript(paragraph(0, long, stretch("small", size: 101_600)), paragraph(1, stretch(long, size: 139_700)))
     found = check(one, {"checks" => "value", "roles" => ["body"], "property" => "size", "equals" => "12 pt"}).findings
-    expect(found.map { |finding| [finding.paragraph, finding.measured, finding.fix&.first] }).to eq([[1, "11 pt", "remove_direct_formatting"]])
+    expect(found.map { |finding| [finding.paragraph, finding.measured, finding.fix&.first] })
+      .to eq([[1, "11 pt", "remove_direct_formatting"]])
     between = check(one, {"checks" => "value", "roles" => ["body"], "property" => "size", "between" => ["11 pt", "12 pt"]})
     expect(between.results.first.state).to eq(:met)
   end
@@ -43,26 +51,34 @@ RSpec.describe Norvel::Guide do
     deep = {"Heading3" => {name: "Heading 3", parent: "Base", properties: {outline_level: 3}}}
     one = manuscript(paragraph(0, "One", style: "Heading1"), paragraph(1, "Three", style: "Heading3"), styles: deep)
     result = check(one, {"checks" => "headings_present", "levels" => [1, 2]}, {"checks" => "heading_levels"})
-    expect(result.findings.map(&:message)).to eq(["No heading of level 2 was found.", "A heading of level 3 stands after one of level 1; level 2 is left out."])
+    expect(result.findings.map(&:message))
+      .to eq(["No heading of level 2 was found.", "A heading of level 3 stands after one of level 1; level 2 is left out."])
     expect(check(manuscript(paragraph(0, "x")), {"checks" => "heading_levels"}).results.first.state).to eq(:not_applicable)
   end
 
   it "finds formatting by hand and empty paragraphs, superscripts left out" do
-    one = manuscript(paragraph(0, "Area ", stretch("2", raised: :superscript)), paragraph(1, stretch("bold", bold: true), " text"), paragraph(2, ""), paragraph(3, "x", align: :end))
+    one = manuscript(paragraph(0, "Area ", stretch("2", raised: :superscript)),
+      paragraph(1, stretch("bold", bold: true), " text"), paragraph(2, ""), paragraph(3, "x", align: :end))
     expect(check(one, {"checks" => "direct_formatting"}).findings.map(&:paragraph)).to eq([1, 3])
     expect(check(one, {"checks" => "direct_formatting", "allow" => ["bold"]}).findings.map(&:paragraph)).to eq([3])
     expect(check(one, {"checks" => "empty_paragraphs"}).findings.map(&:paragraph)).to eq([2])
   end
 
   it "measures orphans, widows and headings at the foot on the pages" do
-    exact = {"Base" => {name: "Base", properties: {size: 127_000, font_family: "Liberation Serif", line_spacing: Norvel::Properties::LineSpacing.new(rule: :exact, value: 254_000), orphans: 0, widows: 0}},
+    exact = {"Base" => {
+               name: "Base", properties: {
+                 size: 127_000, font_family: "Liberation Serif",
+                 line_spacing: Norvel::Properties::LineSpacing.new(rule: :exact, value: 254_000), orphans: 0, widows: 0
+               }
+             },
              "Heading1" => {name: "Heading 1", parent: "Base", properties: {outline_level: 1}}}
     lines = ->(id, count, style = "Base") { paragraph(id, Array.new(count) { "line" }.join("\n"), style: style) }
     widow = layout(on_page(lines[0, 11], styles: exact))
     found = described_class::Check.new(guide({"checks" => "orphans_and_widows"}), widow).findings
     expect(found.map { |finding| [finding.page, finding.measured_value] }).to eq([[2, 1]])
     foot = layout(on_page(lines[0, 9], lines[1, 1, "Heading1"], lines[2, 3], styles: exact))
-    expect(described_class::Check.new(guide({"checks" => "heading_at_foot"}), foot).findings.map { |finding| [finding.paragraph, finding.page] }).to eq([[1, 1]])
+    expect(described_class::Check.new(guide({"checks" => "heading_at_foot"}), foot)
+      .findings.map { |finding| [finding.paragraph, finding.page] }).to eq([[1, 1]])
   end
 
   it "does not measure page breaks on pages that are not exact" do
@@ -93,7 +109,8 @@ RSpec.describe Norvel::Plan do
     expect(after.paragraphs.flat_map { |paragraph| Norvel::DirectFormatting.objectionable(paragraph) }).to eq([])
     expect(after.paragraphs.count(&:empty?)).to eq(0)
     states = Norvel::Guide::Check.new(house, layout(after)).results.to_h { |result| [result.rule.id, result.state] }
-    expect(states.values_at("paper", "margins", "body-font", "body-size", "body-line-spacing", "direct-formatting", "empty-paragraphs", "chapter-new-page", "heading-indent", "orphans-widows")).to all(eq(:met))
+    expect(states.values_at("paper", "margins", "body-font", "body-size", "body-line-spacing", "direct-formatting",
+      "empty-paragraphs", "chapter-new-page", "heading-indent", "orphans-widows")).to all(eq(:met))
     expect(plan.lines.map(&:confidence)).to all(be_between(0.1, 1.0))
   end
 
@@ -102,7 +119,9 @@ RSpec.describe Norvel::Plan do
     after = described_class.new(before, house).apply
     italics = lambda do |one|
       cascade = Norvel::Cascade.new(one)
-      one.paragraphs.select { |paragraph| paragraph.text.length > 200 }.flat_map { |paragraph| paragraph.runs.select { |run| cascade.run(paragraph, run)[:italic] }.map(&:text) }
+      one.paragraphs.select { |paragraph| paragraph.text.length > 200 }.flat_map do |paragraph|
+        paragraph.runs.select { |run| cascade.run(paragraph, run)[:italic] }.map(&:text)
+      end
     end
     expect(italics[after]).to eq(italics[before])
   end

@@ -12,7 +12,8 @@ RSpec.describe "What is no text" do
   def change(manuscript, name, **given) = Norvel::Changes.build(name, given.transform_keys(&:to_s)).call(manuscript)
 
   it "keeps a paragraph from being empty, though it has no text" do
-    ["hidden paragraph", "comment on a blank line", "control that is empty", "content part", "page number sign", "unknown element in a paragraph", "link without words",
+    ["hidden paragraph", "comment on a blank line", "control that is empty", "content part", "page number sign",
+      "unknown element in a paragraph", "link without words",
       "field alone in its paragraph", "instruction over lines", "soft hyphen alone", "custom xml without words"].each do |name|
       expect([name, it_of(feature(name)).empty?]).to eq([name, false])
     end
@@ -27,7 +28,8 @@ RSpec.describe "What is no text" do
   end
 
   it "binds the white space beside it" do
-    ["hidden words between spaces", "hidden words at the end", "field without result", "control with a space", "link with a space"].each do |name|
+    ["hidden words between spaces", "hidden words at the end", "field without result", "control with a space",
+      "link with a space"].each do |name|
       manuscript = feature(name)
       expect([name, it_of(change(manuscript, "tidy_white_space", paragraphs: "all")).text]).to eq([name, it_of(manuscript).text])
     end
@@ -58,7 +60,9 @@ RSpec.describe "What is no text" do
     expect(split.paragraphs[3, 2].flat_map(&:held)).to eq(["commentReference 3"])
     joined = change(split, "join_paragraphs", paragraph: id, bare: true)
     expect(it_of(joined).held).to eq(["commentReference 3"])
-    [written, split, joined].each { |now| expect(read(Norvel::Formats.write(now, source: Wild.file("comment on words"))).matters.map(&:kind)).to include(:comment) }
+    [written, split, joined].each do |now|
+      expect(read(Norvel::Formats.write(now, source: Wild.file("comment on words"))).matters.map(&:kind)).to include(:comment)
+    end
   end
 
   it "is not taken out by a change of formatting, whatever the change believes" do
@@ -78,7 +82,8 @@ RSpec.describe "What is no text" do
     formats = data.fetch("paragraphs").fetch(paragraph.id.to_s).fetch("formats")
     formats.delete_at(1)
     former = Norvel::Changes::Difference.apply(manuscript, data)
-    expect(it_of(former).runs.map { |run| [run.text, run.properties] }).to eq([["shown ", {bold: true}], ["", {hidden: true}], [" end", {bold: true}]])
+    expect(it_of(former).runs.map { |run| [run.text, run.properties] })
+      .to eq([["shown ", {bold: true}], ["", {hidden: true}], [" end", {bold: true}]])
   end
 
   describe "a word that is lost on the way into the file" do
@@ -123,7 +128,9 @@ RSpec.describe Norvel::Formats::Docx::KeptThings do
 
   it "are told: macros, a signature, protection, text and parts of other files" do
     sentences = described_class::SENTENCES
-    signed = %(<Relationship Id="rIdS" Type="http://schemas.openxmlformats.org/package/2006/relationships/digital-signature/origin" Target="_xmlsignatures/origin.sigs"/>)
+    signed =
+      %(<Relationship Id="rIdS" Type="http://schemas.openxmlformats.org/package/2006/relationships/digital-signature/origin" ) +
+      %(Target="_xmlsignatures/origin.sigs"/>)
     expect(told({"word/vbaProject.bin" => "x"})).to eq([sentences[:macros]])
     expect(told({"_xmlsignatures/origin.sigs" => ""}, relations: signed)).to eq([sentences[:signature]])
     expect(told(settings: %(<w:documentProtection w:edit="readOnly" w:enforcement="1"/>))).to eq([sentences[:protection]])
@@ -141,14 +148,18 @@ RSpec.describe "A file that is written" do
     before = read(source)
     gone = done(before, ["delete_style", {"style" => "Strong", "replacement" => "Normal"}])
     after = done(gone, ["define_style", {"id" => "Strong", "name" => "Strong", "kind" => "character", "values" => {"bold" => "yes"}}])
-    expect(read(Norvel::Formats.write(after, source: source)).sheet["Strong"]).to have_attributes(kind: :character, properties: {bold: true})
+    expect(read(Norvel::Formats.write(after, source: source)).sheet["Strong"])
+      .to have_attributes(kind: :character, properties: {bold: true})
   end
 
   it "has places of a list of contents in a heading that its source has no properties for" do
     source = Wild.build(body: Wild.p + Wild.p(Wild.t("Words of a paragraph")))
     before = read(source)
     empty = before.paragraphs.find(&:empty?)
-    after = done(before, ["edit_text", {"paragraph" => empty.id, "text" => "A heading"}], ["apply_style", {"paragraphs" => [empty.id], "style" => "Heading1"}], ["make_contents", {"before" => before.paragraphs.first.id, "levels" => 3}], ["apply_style", {"paragraphs" => [empty.id], "style" => "Normal"}], ["edit_text", {"paragraph" => empty.id, "text" => ""}])
+    after = done(before, ["edit_text", {"paragraph" => empty.id, "text" => "A heading"}],
+      ["apply_style", {"paragraphs" => [empty.id], "style" => "Heading1"}],
+      ["make_contents", {"before" => before.paragraphs.first.id, "levels" => 3}],
+      ["apply_style", {"paragraphs" => [empty.id], "style" => "Normal"}], ["edit_text", {"paragraph" => empty.id, "text" => ""}])
     expect(read(Norvel::Formats.write(after, source: source)).anchors.keys).to include(*after.anchors.keys)
   end
 
@@ -163,7 +174,7 @@ RSpec.describe "A file that is written" do
   it "leaves an equation as it is, whatever is tried on its paragraph" do
     source = Wild.build(body: Wild.p("<m:oMath><m:r><m:t>a</m:t></m:r></m:oMath>") + Wild.p(Wild.t("Words")))
     before = read(source)
-    equation = before.paragraphs.find { |one| one.runs.any?(&:equation?) }
+    equation = before.paragraphs.find { |paragraph| paragraph.runs.any?(&:equation?) }
     after = done(before, ["format_here", {"paragraphs" => [equation.id], "values" => {"bold" => "yes", "align" => "center"}}])
     expect(after.paragraph(equation.id)).to have_attributes(runs: equation.runs, properties: {align: :center})
     expect(read(Norvel::Formats.write(after, source: source)).paragraph(equation.id).properties).to eq(align: :center)
@@ -178,6 +189,7 @@ RSpec.describe Norvel::Formats::Patching do
       expect(described_class.copy(one).to_xml.gsub(/ xmlns(?::\w+)?="[^"]*"/, "")).to eq(one.to_xml.gsub(/ xmlns(?::\w+)?="[^"]*"/, ""))
     end
     copy = document.root.add_child(described_class.copy(node))
-    expect([copy.namespace.href, copy.attribute_with_ns("id", "urn:r").value, copy.element_children.first.attribute_with_ns("embed", "urn:r").value]).to eq(["urn:a", "1", "3"])
+    expect([copy.namespace.href, copy.attribute_with_ns("id", "urn:r").value,
+      copy.element_children.first.attribute_with_ns("embed", "urn:r").value]).to eq(["urn:a", "1", "3"])
   end
 end

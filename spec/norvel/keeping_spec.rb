@@ -7,34 +7,53 @@ require_relative "../support/wild"
 RSpec.describe Norvel::Plan::Keeping do
   long = "The night ferries of the sound left at nine, and nobody who stood on the stairs in the rain would have called them punctual."
   text = %(<w:rFonts w:ascii="Arial" w:hAnsi="Arial" w:cs="Arial"/><w:sz w:val="22"/>)
-  body = ->(words, more = "") { Wild.p(Wild.t(words, text) + more, %(<w:spacing w:after="120" w:line="324" w:lineRule="auto"/><w:jc w:val="both"/>)) }
-  chapter = ->(words) { Wild.p(Wild.t(words, %(<w:b/><w:color w:val="5B2C6F"/><w:sz w:val="32"/>)), %(<w:pageBreakBefore/><w:spacing w:before="240" w:after="120"/>)) }
+  body = ->(words, more = "") {
+    Wild.p(Wild.t(words, text) + more, %(<w:spacing w:after="120" w:line="324" w:lineRule="auto"/><w:jc w:val="both"/>))
+  }
+  chapter = ->(words) {
+    Wild.p(Wild.t(words, %(<w:b/><w:color w:val="5B2C6F"/><w:sz w:val="32"/>)),
+      %(<w:pageBreakBefore/><w:spacing w:before="240" w:after="120"/>))
+  }
   section = ->(words) { Wild.p(Wild.t(words, %(<w:b/><w:sz w:val="26"/>)), %(<w:spacing w:before="180" w:after="60"/>)) }
-  shaded = ->(words, grey) { Wild.p(Wild.t(words, text), %(<w:pBdr><w:left w:val="single" w:sz="24" w:space="4" w:color="808080"/></w:pBdr><w:shd w:val="clear" w:color="auto" w:fill="#{grey}"/><w:ind w:left="567"/>)) }
-  ship = Wild.t("Teal", "#{text}<w:i/>") + Wild.t(" lay at the stairs, and ", text) + Wild.t("not one", %(#{text}<w:color w:val="C00000"/>)) + Wild.t(" of them sailed.", text)
-  cells = Wild.table(Wild.row(*%w[Boat Toll].map { |word| Wild.cell(Wild.p(Wild.t(word, "<w:b/>"))) }), Wild.row(*%w[Teal 14].map { |word| Wild.cell(Wild.p(Wild.t(word, %(<w:sz w:val="18"/>)))) }))
+  shaded = ->(words, grey) {
+    Wild.p(
+      Wild.t(words, text),
+      %(<w:pBdr><w:left w:val="single" w:sz="24" w:space="4" w:color="808080"/></w:pBdr>) +
+        %(<w:shd w:val="clear" w:color="auto" w:fill="#{grey}"/><w:ind w:left="567"/>)
+    )
+  }
+  ship = Wild.t("Teal", "#{text}<w:i/>") + Wild.t(" lay at the stairs, and ", text) +
+    Wild.t("not one", %(#{text}<w:color w:val="C00000"/>)) + Wild.t(" of them sailed.", text)
+  cells = Wild.table(Wild.row(*%w[Boat Toll].map { |word| Wild.cell(Wild.p(Wild.t(word, "<w:b/>"))) }),
+    Wild.row(*%w[Teal 14].map { |word| Wild.cell(Wild.p(Wild.t(word, %(<w:sz w:val="18"/>)))) }))
 
   let(:source) do
     Wild.build(body: %w[Tolls Boats].map { |name|
-      chapter[name] + body["#{long} "] + section["The #{name.downcase} of the sound"] + body["#{long} #{long} ", ship] + shaded["A note on #{name}. #{long}", (name == "Tolls") ? "F2F2F2" : "F1F1F1"] + body[long] + Wild.p("") + body[long] + section["What is left"] + body["#{long} #{long} #{long}"]
+      chapter[name] + body["#{long} "] + section["The #{name.downcase} of the sound"] + body["#{long} #{long} ", ship] +
+        shaded["A note on #{name}. #{long}", (name == "Tolls") ? "F2F2F2" : "F1F1F1"] + body[long] +
+        Wild.p("") + body[long] + section["What is left"] + body["#{long} #{long} #{long}"]
     }.join + cells)
   end
   let(:before) { read(source) }
   let(:plan) { described_class.new(before) }
   let(:after) { plan.apply }
 
-  def style_of(manuscript, words) = manuscript.sheet[manuscript.paragraphs.find { |one| one.text.start_with?(words) }.style]
+  def style_of(manuscript, words) = manuscript.sheet[manuscript.paragraphs.find { |paragraph| paragraph.text.start_with?(words) }.style]
 
   it "leaves nothing by hand, and every paragraph and every word looks as it did" do
     expect(Norvel::DirectFormatting.count(before)).to be > 60
-    expect(after.paragraphs.flat_map { |one| Norvel::DirectFormatting.objectionable(one) }).to eq([])
+    expect(after.paragraphs.flat_map { |paragraph| Norvel::DirectFormatting.objectionable(paragraph) }).to eq([])
     was, is = [before, after].map { |one| Norvel::Cascade.new(one) }
     before.paragraphs.reject(&:blank?).each do |old|
       now = after.paragraph(old.id)
-      %i[align indent_start space_before space_after line_spacing borders break_before].each { |name| expect(is.paragraph(now)[name]).to eq(was.paragraph(old)[name]), "#{name} of #{old.text[0, 30]}" }
+      %i[align indent_start space_before space_after line_spacing borders break_before].each do |name|
+        expect(is.paragraph(now)[name]).to eq(was.paragraph(old)[name]), "#{name} of #{old.text[0, 30]}"
+      end
       old.each_run_with_offset do |run, start|
         part = now.runs_in(start, start + run.text.length).first
-        %i[font_family size bold italic color].each { |name| expect(is.run(now, part)[name]).to eq(was.run(old, run)[name]), "#{name} of #{run.text[0, 30]}" }
+        %i[font_family size bold italic color].each do |name|
+          expect(is.run(now, part)[name]).to eq(was.run(old, run)[name]), "#{name} of #{run.text[0, 30]}"
+        end
       end
     end
   end
@@ -42,17 +61,30 @@ RSpec.describe Norvel::Plan::Keeping do
   # Reference: spec/reference/resolver.py over python-docx's raw values.
   it "looks the same to python-docx, letter by letter" do
     was, is = Outside.resolve([source, Norvel::Formats.write(after, source: source)]).map do |paragraphs|
-      paragraphs.map do |one|
-        letters = one[:runs].flat_map { |run| run[:text].chars.map { |letter| [letter, run.slice(:size_pt, :font_family, :bold, :italic, :color)] } }
-        [one.slice(*(letters.empty? ? [] : %i[align]), :space_before_pt, :space_after_pt, :indent_start_pt, :indent_first_pt, :line), letters]
+      paragraphs.map do |paragraph|
+        letters = paragraph[:runs].flat_map do |run|
+          run[:text].chars.map { |letter| [letter, run.slice(:size_pt, :font_family, :bold, :italic, :color)] }
+        end
+        [
+          paragraph.slice(*(letters.empty? ? [] : %i[align]), :space_before_pt, :space_after_pt, :indent_start_pt,
+            :indent_first_pt, :line), letters
+        ]
       end
     end
     expect(is.map(&:last).map { |letters| letters.map(&:first).join }).to eq(was.map(&:last).map { |letters| letters.map(&:first).join })
-    differing = was.zip(is).reject { |one, other| one.last.zip(other.last).all? { |(_, form), (_, now)| same_form?(form, now) } && one.first.except(:line) == other.first.except(:line) }
-    expect(differing.map { |one, other| [one.last.map(&:first).join[0, 30], one.first, other.first, one.last.zip(other.last).reject { |(_, form), (_, now)| same_form?(form, now) }.map { |(letter, form), (_, now)| [letter, form, now] }.first(1)] }).to eq([])
+    differing = was.zip(is).reject do |one, other|
+      one.last.zip(other.last).all? { |(_, form), (_, now)| same_form?(form, now) } && one.first.except(:line) == other.first.except(:line)
+    end
+    expect(differing.map { |one, other|
+      [one.last.map(&:first).join[0, 30], one.first, other.first, one.last.zip(other.last)
+        .reject { |(_, form), (_, now)| same_form?(form, now) }.map { |(letter, form), (_, now)| [letter, form, now] }.first(1)]
+    }).to eq([])
   end
 
-  def same_form?(one, other) = one.all? { |name, value| value == other[name] || (name == :color && [value, other[name]].map { |one| one&.upcase || "AUTO" }.uniq.one?) }
+  def same_form?(one, other) =
+    one.all? do |name, value|
+      value == other[name] || (name == :color && [value, other[name]].map { |one| one&.upcase || "AUTO" }.uniq.one?)
+    end
 
   it "gives headings their levels, with what comes after them, and one style to two greys of nearly one value" do
     expect(after.sheet.level_of(style_of(after, "Tolls"))).to eq(1)
@@ -96,7 +128,9 @@ RSpec.describe Norvel::Plan::Keeping do
     was, is = [with_header, described_class.new(with_header).apply].map { |one| [one, Norvel::Cascade.new(one)] }
     with_header.margin_paragraphs.reject(&:blank?).each do |old|
       now = is.first.paragraph(old.id)
-      %i[align line_spacing indent_first space_after].each { |name| expect(is.last.paragraph(now)[name]).to eq(was.last.paragraph(old)[name]) }
+      %i[align line_spacing indent_first space_after].each do |name|
+        expect(is.last.paragraph(now)[name]).to eq(was.last.paragraph(old)[name])
+      end
       expect(is.last.run(now, now.runs.first)[:size]).to eq(was.last.run(old, old.runs.first)[:size])
     end
   end
@@ -106,8 +140,11 @@ RSpec.describe Norvel::Plan::Keeping do
     boxed = Wild.build(body: Wild.p(Wild.r(Wild.vml_box("Boxed words of the quay"))) + Array.new(4) { body[long * 2] }.join)
     before = read(boxed)
     after = described_class.new(before).apply
-    was, is = [before, after].map { |one| [one.boxed_paragraphs.find { |paragraph| paragraph.text.start_with?("Boxed") }, Norvel::Cascade.new(one)] }
-    expect(is.last.paragraph(is.first).values(%i[align space_after line_spacing])).to eq(was.last.paragraph(was.first).values(%i[align space_after line_spacing]))
+    was, is = [before, after].map do |one|
+      [one.boxed_paragraphs.find { |paragraph| paragraph.text.start_with?("Boxed") }, Norvel::Cascade.new(one)]
+    end
+    expect(is.last.paragraph(is.first).values(%i[align space_after line_spacing]))
+      .to eq(was.last.paragraph(was.first).values(%i[align space_after line_spacing]))
     expect(after.paragraphs.flat_map { |one| Norvel::DirectFormatting.objectionable(one) }).to eq([])
     ruled = described_class.new(read(File.binread(File.join(Manuscripts::DEMO, "night-ferries.docx"))))
     expect(ruled.remarks.map(&:sentence)).to include("The line over the notes is as high as a line in “Normal” is then.")

@@ -1,26 +1,43 @@
 # frozen_string_literal: true
 
 module KeptLineChanges
-  CHANGES = {font_family: "Arial", size: 190_500, underline: :single, color: "#8a2a20", highlight: "#ffff00", background: "#eeeeee", letter_spacing: 25_400, kerning: 12_700, scale: 80, raised: :superscript, shift: 38_100, language: "de-DE",
-             align: :center, indent_start: 360_000, indent_end: 635_000, indent_first: 720_000, space_before: 152_400, space_after: 152_400, line_spacing: Norvel::Properties::LineSpacing.multiple(1.7),
-             tabs: [Norvel::Properties::TabStop.new(position: 1_800_000, leader: :dot)], shading: "#dddddd", borders: {top: {style: "double", width: 25_400, color: "auto", space: 50_800}}, outline_level: 2, orphans: 4, widows: 4,
-             indent_start_chars: 200, indent_end_chars: 200, indent_first_chars: 200, numbering: Norvel::Properties::NumberRef.new(list: "1")}.freeze
+  CHANGES = {font_family: "Arial", size: 190_500, underline: :single, color: "#8a2a20", highlight: "#ffff00",
+             background: "#eeeeee", letter_spacing: 25_400, kerning: 12_700, scale: 80, raised: :superscript,
+             shift: 38_100, language: "de-DE",
+             align: :center, indent_start: 360_000, indent_end: 635_000, indent_first: 720_000,
+             space_before: 152_400, space_after: 152_400, line_spacing: Norvel::Properties::LineSpacing.multiple(1.7),
+             tabs: [Norvel::Properties::TabStop.new(position: 1_800_000, leader: :dot)], shading: "#dddddd",
+             borders: {top: {style: "double", width: 25_400, color: "auto", space: 50_800}}, outline_level: 2, orphans: 4, widows: 4,
+             indent_start_chars: 200, indent_end_chars: 200, indent_first_chars: 200,
+             numbering: Norvel::Properties::NumberRef.new(list: "1")}.freeze
 end
 
 # Lines are kept from layout to layout under all that they depend on: whatever changes, one store gives what a fresh one gives.
 RSpec.describe Norvel::Layout::LineStore do
   def before
-    text = "The Lamp is lit an hour before the ebb\tand put out when the last boat lies at the Steps; nobody is asked for more than the toll. " * 3
-    cell = ->(id) { Norvel::Manuscript::Cell.new(blocks: [paragraph(id, "Rowing lanterns and their numbers by the harbourmaster").with(in_table: true)]) }
-    table = Norvel::Manuscript::Table.new(id: "t50", rows: [Norvel::Manuscript::Row.new(cells: [cell[50], cell[51]])], columns: [1_200_000, 1_200_000])
-    list = Norvel::Manuscript::List.new(id: "1", levels: {0 => Norvel::Manuscript::ListLevel.new(properties: {indent_start: 500_000, indent_first: -250_000})})
-    on_page(*(0..9).map { |id| paragraph(id, text[0, 60 + id * 20], stretch(" slanted Words", italic: true), " and the rest.") }, table, *(60..64).map { |id| paragraph(id, text) },
-      page: page_design(width: 320, height: 330), lists: {"1" => list}, settings: Norvel::Manuscript::Settings.new(hyphenate: true), info: Norvel::Manuscript::Info.new(language: "en-GB"))
+    text = "The Lamp is lit an hour before the ebb\tand put out when the last boat lies at the Steps; nobody is asked for " \
+      "more than the toll. " * 3
+    cell = ->(id) {
+      Norvel::Manuscript::Cell.new(blocks: [paragraph(id, "Rowing lanterns and their numbers by the harbourmaster").with(in_table: true)])
+    }
+    table = Norvel::Manuscript::Table.new(
+      id: "t50", rows: [Norvel::Manuscript::Row.new(cells: [cell[50], cell[51]])], columns: [1_200_000, 1_200_000]
+    )
+    list = Norvel::Manuscript::List.new(
+      id: "1", levels: {0 => Norvel::Manuscript::ListLevel.new(properties: {indent_start: 500_000, indent_first: -250_000})}
+    )
+    on_page(*(0..9).map { |id| paragraph(id, text[0, 60 + id * 20], stretch(" slanted Words", italic: true), " and the rest.") },
+      table, *(60..64).map { |id| paragraph(id, text) },
+      page: page_design(width: 320, height: 330), lists: {"1" => list},
+      settings: Norvel::Manuscript::Settings.new(hyphenate: true), info: Norvel::Manuscript::Info.new(language: "en-GB"))
   end
 
   def undivided(state) = state.with(settings: state.settings.with(hyphenate: false))
 
-  def drawn(layout) = layout.pages.map { |page| Norvel::Drawing::PageSvg.new(layout, page).to_s } + layout.pages.map { |page| [page.turn.reason, page.turn.empty.round(3)] }
+  def drawn(layout) =
+    layout.pages.map { |page| Norvel::Drawing::PageSvg.new(layout, page).to_s } + layout.pages.map do |page|
+      [page.turn.reason, page.turn.empty.round(3)]
+    end
 
   def expect_fresh(*states)
     store = described_class.new(Norvel::Fonts::Book.shipped)
@@ -39,7 +56,9 @@ RSpec.describe Norvel::Layout::LineStore do
       by_hand = one.with_paragraphs([3, 4, 50, 62].to_h { |id|
         one.paragraph(id).then { |para|
           [id, if property.text?
-                 para.with(runs: para.runs.map.with_index { |run, index| index.zero? ? run : run.with(properties: run.properties.merge(set)) }, mark_properties: set)
+                 para.with(runs: para.runs.map.with_index { |run, index|
+                   index.zero? ? run : run.with(properties: run.properties.merge(set))
+                 }, mark_properties: set)
                else
                  para.with(properties: set)
                end]
@@ -64,39 +83,72 @@ RSpec.describe Norvel::Layout::LineStore do
     other = ->(id, **set) { one.with(sheet: one.sheet.with_style(one.sheet[id].with(**set))) }
     heads = other["Grid", conditions: {first_row: {size: 203_200}}]
     expect_fresh(one, other["Root", properties: {size: 190_500}], one, other["Soft", properties: {letter_spacing: 25_400}], heads,
-      heads.with(blocks: heads.blocks.map { |block| block.is_a?(Norvel::Manuscript::Table) ? block.with(style_parts: []) : block }), one) { true }
+      heads.with(blocks: heads.blocks.map { |block| block.is_a?(Norvel::Manuscript::Table) ? block.with(style_parts: []) : block }), one) do
+        true
+      end
   end
 
   it "follows settings, list levels, the page and what a note is called" do
     one = before
     note = Norvel::Manuscript::Inset.new(kind: :note, ref: "footnotes:1")
-    noted = one.with_paragraphs(3 => one.paragraph(3).with(runs: [*one.paragraph(3).runs, Norvel::Manuscript::Run.new(text: "\u{FFFC}", insets: [note])])).with(notes: {"footnotes:1" => [paragraph(1_000_000, "Seen from the tower.")]})
+    noted = one.with_paragraphs(3 => one.paragraph(3)
+      .with(runs: [*one.paragraph(3).runs, Norvel::Manuscript::Run.new(text: "\u{FFFC}", insets: [note])])).with(notes: {
+        "footnotes:1" => [paragraph(1_000_000, "Seen from the tower.")]
+      })
     list = one.lists["1"]
     listed = one.with(sheet: one.sheet.with_style(one.sheet["Base"].with_values(numbering: KeptLineChanges::CHANGES[:numbering])))
-    expect_fresh(one, one.with(settings: one.settings.with(tab: 200_000)), one.with(settings: one.settings.with(hyphenate: false)), one.with(settings: one.settings.with(between: :larger)), noted,
-      one.with(sections: [one.sections[0].with(page: page_design(width: 350, height: 330))]), one.with(info: one.info.with(language: "de-DE")), one) { true }
-    expect_fresh(listed, listed.with(lists: {"1" => list.with(levels: {0 => list.levels[0].with(text: "%1)", suffix: :space, label_properties: {bold: true}, properties: {indent_start: 800_000})})}), listed) { true }
+    expect_fresh(one, one.with(settings: one.settings.with(tab: 200_000)),
+      one.with(settings: one.settings.with(hyphenate: false)), one.with(settings: one.settings.with(between: :larger)), noted,
+      one.with(sections: [one.sections[0].with(page: page_design(width: 350, height: 330))]),
+      one.with(info: one.info.with(language: "de-DE")), one) { true }
+    expect_fresh(listed,
+      listed.with(lists: {
+        "1" => list.with(
+          levels: {
+            0 => list.levels[0].with(text: "%1)", suffix: :space, label_properties: {bold: true}, properties: {indent_start: 800_000})
+          }
+        )
+      }), listed) do
+      true
+    end
   end
 
   it "follows the cells of a table: their width, their room and their border" do
     one = before
     table = one.tables.first
     changed = ->(**members) { one.with(blocks: one.blocks.map { |block| block.equal?(table) ? table.with(**members) : block }) }
-    expect_fresh(one, changed[columns: [900_000, 1_500_000]], changed[cell_margin: 200_000], changed[indent: 300_000], changed[rows: [table.rows[0].with(height: 700_000)]], one) { true }
+    expect_fresh(one, changed[columns: [900_000, 1_500_000]], changed[cell_margin: 200_000], changed[indent: 300_000],
+      changed[rows: [table.rows[0].with(height: 700_000)]], one) { true }
   end
 
   # Rows that are split, notes that go on, columns with balanced ends, something with text beside it: a random series of changes through one
   # store gives what fresh layouts give.
   def of_all_kinds
-    text = "The Lamp is lit an hour before the ebb and put out when the last boat lies at the Steps; nobody is asked for more than the toll. "
-    cell = ->(id, count = 1, **more) { Norvel::Manuscript::Cell.new(blocks: [paragraph(id, (text * count).strip).with(in_table: true)], **more) }
-    table = Norvel::Manuscript::Table.new(id: "t50", rows: [Norvel::Manuscript::Row.new(cells: [cell[50], cell[51]], header: true), Norvel::Manuscript::Row.new(cells: [cell[52, 5], cell[53]]),
-      Norvel::Manuscript::Row.new(cells: [cell[54, 3], cell[55]]), Norvel::Manuscript::Row.new(cells: [cell[56, 1, continued: true], cell[57]])], columns: [1_200_000, 1_200_000])
+    text = "The Lamp is lit an hour before the ebb and put out when the last boat lies at the Steps; nobody is asked for " \
+      "more than the toll. "
+    cell = ->(id, count = 1, **more) {
+      Norvel::Manuscript::Cell.new(blocks: [paragraph(id, (text * count).strip).with(in_table: true)], **more)
+    }
+    table = Norvel::Manuscript::Table.new(id: "t50",
+      rows: [Norvel::Manuscript::Row.new(cells: [cell[50], cell[51]], header: true),
+        Norvel::Manuscript::Row.new(cells: [cell[52, 5], cell[53]]),
+        Norvel::Manuscript::Row.new(cells: [cell[54, 3], cell[55]]),
+        Norvel::Manuscript::Row.new(cells: [cell[56, 1, continued: true], cell[57]])], columns: [1_200_000, 1_200_000])
     mark = ->(ref) { Norvel::Manuscript::Run.new(text: "\u{FFFC}", insets: [Norvel::Manuscript::Inset.new(kind: :note, ref: ref)]) }
-    float = Norvel::Manuscript::Run.new(text: "\u{FFFC}", insets: [Norvel::Manuscript::Inset.new(kind: :anchor, what: :image, width: 900_000, height: 900_000, anchor: Norvel::Manuscript::Anchor.new(wrap: :around))])
-    blocks = [paragraph(0, text * 2, mark["footnotes:1"]), paragraph(1, float, text * 3), paragraph(2, text), table, paragraph(60, text * 2, mark["footnotes:2"]), *(61..66).map { |id| paragraph(id, text * 2) }, paragraph(70, text)]
-    sections = [[60, {}], [66, {begins: :here, columns: 2}], [nil, {begins: :here}]].map { |last, more| Norvel::Manuscript::Section.new(page: page_design(width: 320, height: 330), last: last, **more) }
-    manuscript(*blocks, sections: sections, notes: {"footnotes:1" => [paragraph(1_000_000, text * 9)], "footnotes:2" => [paragraph(1_000_001, text)]})
+    float = Norvel::Manuscript::Run.new(
+      text: "\u{FFFC}", insets: [
+        Norvel::Manuscript::Inset.new(kind: :anchor, what: :image, width: 900_000, height: 900_000,
+          anchor: Norvel::Manuscript::Anchor.new(wrap: :around))
+      ]
+    )
+    blocks = [paragraph(0, text * 2, mark["footnotes:1"]), paragraph(1, float, text * 3), paragraph(2, text),
+      table, paragraph(60, text * 2, mark["footnotes:2"]), *(61..66).map { |id| paragraph(id, text * 2) }, paragraph(70, text)]
+    sections = [[60, {}], [66, {begins: :here, columns: 2}], [nil, {begins: :here}]].map do |last, more|
+      Norvel::Manuscript::Section.new(page: page_design(width: 320, height: 330), last: last, **more)
+    end
+    manuscript(*blocks, sections: sections, notes: {
+      "footnotes:1" => [paragraph(1_000_000, text * 9)], "footnotes:2" => [paragraph(1_000_001, text)]
+    })
   end
 
   it "follows a random series of changes where rows are split, notes go on, columns are balanced and text stands beside things" do
@@ -108,7 +160,11 @@ RSpec.describe Norvel::Layout::LineStore do
       ids = [0, 1, 2, 52, 54, 57, 60, 63, 66, 70].sample(1 + random.rand(3), random: random)
       changed = ids.to_h do |id|
         para = states.last.paragraph(id)
-        [id, Norvel::Properties[name].text? ? para.with(runs: para.runs.map { |run| run.with(properties: run.properties.merge(name => value)) }) : para.with(properties: para.properties.merge(name => value))]
+        [
+          id, Norvel::Properties[name]
+            .text? ? para.with(runs: para.runs.map { |run| run.with(properties: run.properties.merge(name => value)) }) :
+          para.with(properties: para.properties.merge(name => value))
+        ]
       end
       states << ((random.rand < 0.2) ? states.sample(random: random) : states.last.with_paragraphs(changed))
     end
@@ -130,7 +186,9 @@ RSpec.describe Norvel::Layout::LineStore do
     made = 0
     allow(Norvel::Layout::ParagraphLines).to receive(:new).and_wrap_original { |original, **given| (made += 1) && original.call(**given) }
     Norvel::Layout.new(one, store: store)
-    spaced = Norvel::Changes.build("change_style", "style" => "BodyText", "values" => {"space_after" => "9 pt", "keep_next" => "yes"}).call(one)
+    spaced = Norvel::Changes.build("change_style", "style" => "BodyText", "values" => {"space_after" => "9 pt", "keep_next" => "yes"}).call(
+      one
+    )
     layout = Norvel::Layout.new(spaced, store: store)
     expect(made).to be < 5 # the folios of pages that are new
     expect(lines_by_page(layout)).to eq(lines_by_page(Norvel::Layout.new(spaced)))

@@ -8,20 +8,34 @@ RSpec.describe Norvel::KeptSheet do
 
   def matched(kept, manuscript) = kept.match(manuscript, described_class.roles_of(manuscript, Norvel::Roles.new(manuscript)))
 
-  def swap(manuscript, kept, **corrected) = change(manuscript, "swap_sheet", sheet: kept.dump, mapping: matched(kept, manuscript).merge(corrected.transform_keys(&:to_s)))
+  def swap(manuscript, kept, **corrected) =
+    change(manuscript, "swap_sheet", sheet: kept.dump, mapping: matched(kept, manuscript).merge(corrected.transform_keys(&:to_s)))
 
   def looks(manuscript)
     cascade = Norvel::Cascade.new(manuscript)
-    manuscript.paragraphs.map { |paragraph| [paragraph.text, cascade.paragraph(paragraph).values(%i[align indent_first space_after line_spacing outline_level]), cascade.mark(paragraph).values(%i[font_family size bold color])] }
+    manuscript.paragraphs.map do |paragraph|
+      [paragraph.text, cascade.paragraph(paragraph).values(%i[align indent_first space_after line_spacing outline_level]),
+        cascade.mark(paragraph).values(%i[font_family size bold color])]
+    end
   end
 
   let(:body) { paragraph(1, "The lamp is lit an hour before the ebb and put out when the last boat lies at the steps.") }
-  let(:start) { manuscript(paragraph(0, "One", style: "Heading1"), body, paragraph(2, "A long quotation of a witness.", style: "Quote"), defaults: {space_after: 76_200}) }
+  let(:start) do
+    manuscript(paragraph(0, "One", style: "Heading1"), body, paragraph(2, "A long quotation of a witness.", style: "Quote"), defaults: {
+      space_after: 76_200
+    })
+  end
   let(:other) do
-    styles = {"Base" => {name: "Report base", properties: {size: 139_700}}, "H" => {name: "Chapter heading", parent: "Base", properties: {outline_level: 1, color: "#102030", align: :center}},
-              "Quote" => {name: "Long quotation", parent: "Base", properties: {indent_start: 900_000}}, "Term" => {name: "Term", kind: :character, properties: {italic: true}}}
-    sheet = Norvel::StyleSheet.new(styles: styles.to_h { |id, style| [id, Norvel::StyleSheet::Style.new(id: id, **style)] }, default_id: "Base", defaults: {font_family: "Carlito", line_spacing: Norvel::Properties::LineSpacing.multiple(2.0)})
-    Norvel::Manuscript.new(blocks: [paragraph(0, "Head", style: "H"), paragraph(1, "Running text that is long enough to be running text, with more of it."), paragraph(2, "Quoted.", style: "Quote")], sheet: sheet)
+    styles = {"Base" => {name: "Report base", properties: {size: 139_700}},
+              "H" => {name: "Chapter heading", parent: "Base", properties: {outline_level: 1, color: "#102030", align: :center}},
+              "Quote" => {name: "Long quotation", parent: "Base", properties: {indent_start: 900_000}},
+              "Term" => {name: "Term", kind: :character, properties: {italic: true}}}
+    sheet = Norvel::StyleSheet.new(styles: styles.to_h { |id, style| [id, Norvel::StyleSheet::Style.new(id: id, **style)] },
+      default_id: "Base", defaults: {font_family: "Carlito", line_spacing: Norvel::Properties::LineSpacing.multiple(2.0)})
+    Norvel::Manuscript.new(
+      blocks: [paragraph(0, "Head", style: "H"), paragraph(1, "Running text that is long enough to be running text, with more of it."),
+        paragraph(2, "Quoted.", style: "Quote")], sheet: sheet
+    )
   end
 
   it "says the document defaults in its roots, and is plain data" do
@@ -41,7 +55,8 @@ RSpec.describe Norvel::KeptSheet do
     cascade = Norvel::Cascade.new(after)
     head, text, quote = after.paragraphs
     expect(cascade.mark(head).values(%i[font_family size color])).to eq(font_family: "Carlito", size: 139_700, color: "#102030")
-    expect(cascade.paragraph(text).values(%i[space_after line_spacing])).to eq(space_after: 0, line_spacing: Norvel::Properties::LineSpacing.multiple(2.0))
+    expect(cascade.paragraph(text).values(%i[space_after line_spacing]))
+      .to eq(space_after: 0, line_spacing: Norvel::Properties::LineSpacing.multiple(2.0))
     expect(cascade.paragraph(quote)[:indent_start]).to eq(900_000)
   end
 
@@ -78,7 +93,9 @@ RSpec.describe Norvel::KeptSheet do
     guide = described_class.of_guide(Norvel::Guide.find("accessible-handout"))
     labels = ->(now) { Norvel::ListLabels.for(now, Norvel::Cascade.new(now)) }
     expect(labels[swap(numbered, guide)]).to eq(labels[numbered])
-    unused = change(numbered, "apply_style", style: "Base", paragraphs: [0]).then { |now| change(now, "format_here", paragraphs: [0], values: {numbering: "none"}) }
+    unused = change(numbered, "apply_style", style: "Base", paragraphs: [0]).then do |now|
+      change(now, "format_here", paragraphs: [0], values: {numbering: "none"})
+    end
     headed = change(swap(unused, guide), "format_here", paragraphs: [0], values: {numbering: ""})
     again = change(headed, "apply_style", style: headed.sheet.heading(1).id, paragraphs: [2])
     expect(labels[again].values.compact.reject(&:empty?)).to eq([])
@@ -111,7 +128,8 @@ RSpec.describe Norvel::KeptSheet do
     names = styles.css("style").to_h { |style| [style["styleId"], [style.at("name")["val"], style.at("aliases")&.[]("val")]] }
     expect(names["Heading1"]).to eq(["heading 1", "Chapter heading"])
     again = read(file)
-    expect([again.sheet["Heading1"].name, again.sheet["Heading1"].file_name, again.sheet.heading(1).id]).to eq(["Chapter heading", "heading 1", "Heading1"])
+    expect([again.sheet["Heading1"].name, again.sheet["Heading1"].file_name, again.sheet.heading(1).id])
+      .to eq(["Chapter heading", "heading 1", "Heading1"])
     expect(again.sheet.named("heading 1")).to be(again.sheet.named("Chapter heading"))
     tidied = read(Norvel::Formats.write(Norvel::Plan.new(read(source), Norvel::Guide.find("marrowby-diploma")).apply, source: source))
     expect(tidied.sheet.of_kind(:paragraph).map(&:file_name)).to include("heading 1", "heading 2", "heading 3")
@@ -129,7 +147,8 @@ end
 RSpec.describe "A style of a sheet whose name differs in capitals" do
   it "is called in the file as it is on the screen" do
     require_relative "../support/wild"
-    source = Wild.build(body: Wild.p(Wild.t("Words"), %(<w:pStyle w:val="PT"/>)), styles: %(<w:style w:type="paragraph" w:styleId="PT"><w:name w:val="Plain Text"/><w:basedOn w:val="Normal"/></w:style>))
+    source = Wild.build(body: Wild.p(Wild.t("Words"), %(<w:pStyle w:val="PT"/>)),
+      styles: %(<w:style w:type="paragraph" w:styleId="PT"><w:name w:val="Plain Text"/><w:basedOn w:val="Normal"/></w:style>))
     one = read(source)
     other = manuscript(paragraph(0, "x", style: "P"), styles: {"P" => {name: "Plain text", parent: "Base", properties: {italic: true}}})
     kept = Norvel::KeptSheet.of(other, Norvel::Roles.new(other), name: "Other")

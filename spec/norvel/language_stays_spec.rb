@@ -6,8 +6,13 @@ RSpec.describe "The language of a manuscript" do
   let(:long) { "Die Fähre liegt am Abend am Kai, und der Wärter zählt die Lampen, bevor die letzten Boote aus dem Sund zurück sind." }
 
   def german(*more, sheet_language: "de-DE")
-    made = manuscript(paragraph(0, "Lampen", style: "Heading1"), paragraph(1, long), paragraph(2, "Ein Satz mit ", stretch("de temps en temps", language: "fr-FR"), " darin, der lang genug ist, um Text zu sein."), paragraph(3, "Zölle", style: "Heading1"), paragraph(4, long), *more)
-    made.with(sheet: Norvel::StyleSheet.new(styles: made.sheet.styles, default_id: made.sheet.default_id, defaults: made.sheet.defaults.merge(language: sheet_language)))
+    made = manuscript(paragraph(0, "Lampen", style: "Heading1"), paragraph(1, long),
+      paragraph(2, "Ein Satz mit ", stretch("de temps en temps", language: "fr-FR"), " darin, der lang genug ist, um Text zu sein."),
+      paragraph(3, "Zölle", style: "Heading1"), paragraph(4, long), *more)
+    made.with(
+      sheet: Norvel::StyleSheet.new(styles: made.sheet.styles, default_id: made.sheet.default_id,
+        defaults: made.sheet.defaults.merge(language: sheet_language))
+    )
   end
 
   def languages(manuscript)
@@ -33,11 +38,18 @@ RSpec.describe "The language of a manuscript" do
   end
 
   it "is the guide's where the manuscript has none" do
-    expect(languages(Norvel::Plan.new(manuscript(paragraph(0, "Head", style: "Heading1"), paragraph(1, "Some words that are long enough to be running text.")), guide).apply).keys).to eq(["en-GB"])
+    expect(
+      languages(Norvel::Plan.new(manuscript(paragraph(0, "Head", style: "Heading1"),
+        paragraph(1, "Some words that are long enough to be running text.")), guide).apply).keys
+    )
+      .to eq(
+      ["en-GB"]
+    )
   end
 
   it "is that of the titles that Norvel writes, where the guide has the plain word" do
-    {["Contents", "de-DE"] => "Inhalt", ["contents", "fr"] => "Table des matières", ["List of tables", "es-ES"] => "Índice de tablas", ["What is in this report", "de"] => "What is in this report", ["Contents", "en-US"] => "Contents",
+    {["Contents", "de-DE"] => "Inhalt", ["contents", "fr"] => "Table des matières", ["List of tables", "es-ES"] => "Índice de tablas",
+     ["What is in this report", "de"] => "What is in this report", ["Contents", "en-US"] => "Contents",
      ["Contents", "xx"] => "Contents", [nil, "de"] => nil}.each do |(written, language), said|
       expect(Norvel::Guide::OwnWords.translated(written, from: "en-GB", to: language)).to eq(said)
     end

@@ -11,7 +11,8 @@ RSpec.describe "Lists, tabs and special text in the layout" do
   describe "labels" do
     def listed(suffix, **indents)
       level = Norvel::Manuscript::ListLevel.new(text: "%1.", suffix: suffix, properties: indents)
-      first_line(paragraph(0, "Boats", numbering: Norvel::Properties::NumberRef.new(list: "1")), lists: {"1" => Norvel::Manuscript::List.new(id: "1", levels: {0 => level})})
+      first_line(paragraph(0, "Boats", numbering: Norvel::Properties::NumberRef.new(list: "1")),
+        lists: {"1" => Norvel::Manuscript::List.new(id: "1", levels: {0 => level})})
     end
 
     it "hang before the text, which begins at the indent" do
@@ -51,7 +52,10 @@ RSpec.describe "Lists, tabs and special text in the layout" do
     end
 
     it "are not stretched in justified lines, nor what stands before them" do
-      _, pieces = first_line(paragraph(0, "one two\tthree four five six seven eight nine ten eleven twelve thirteen fourteen fifteen sixteen", tabs: [stop(100)], align: :justify))
+      _, pieces = first_line(
+        paragraph(0, "one two\tthree four five six seven eight nine ten eleven twelve thirteen fourteen fifteen sixteen",
+          tabs: [stop(100)], align: :justify)
+      )
       plain = first_line(paragraph(0, "one two\tthree", tabs: [stop(100)]))[1]
       expect(pieces.first(3).map(&:x)).to eq(plain.first(3).map(&:x))
     end
@@ -71,7 +75,9 @@ RSpec.describe "Lists, tabs and special text in the layout" do
   end
 
   it "spaces letters and scales them" do
-    plain, spaced, scaled = [{}, {letter_spacing: 25_400}, {scale: 150}].map { |formatting| first_line(paragraph(0, stretch("boats", **formatting)))[0].line.width }
+    plain, spaced, scaled = [{}, {letter_spacing: 25_400}, {scale: 150}].map do |formatting|
+      first_line(paragraph(0, stretch("boats", **formatting)))[0].line.width
+    end
     expect(spaced - plain).to be_within(0.001).of(10)
     expect(scaled / plain).to be_within(0.001).of(1.5)
   end
@@ -82,18 +88,22 @@ RSpec.describe "Lists, tabs and special text in the layout" do
   end
 
   it "scales an image that is wider than the text" do
-    image = Norvel::Manuscript::Run.new(text: "\u{FFFC}", insets: [Norvel::Manuscript::Inset.new(kind: :image, width: 800 * 12_700, height: 400 * 12_700)])
+    image = Norvel::Manuscript::Run.new(
+      text: "\u{FFFC}", insets: [Norvel::Manuscript::Inset.new(kind: :image, width: 800 * 12_700, height: 400 * 12_700)]
+    )
     placed, pieces = first_line(paragraph(0, image))
     expect([pieces.first.width, placed.line.height]).to match([400.0, be_within(5).of(200)])
   end
 
   it "mirrors nothing it cannot: right-to-left and complex scripts are named" do
     one = layout(manuscript(paragraph(0, "שלום"), paragraph(1, "नमस्ते"), paragraph(2, "plain")))
-    expect(one.approximations.map { |approximation| [approximation.kind, approximation.paragraph] }).to eq([[:font, 1], [:right_to_left, 0]])
+    expect(one.approximations.map { |approximation| [approximation.kind, approximation.paragraph] })
+      .to eq([[:font, 1], [:right_to_left, 0]])
   end
 
   it "sets numbers with their decimal sign at a decimal stop, and draws a bar where a stop is one" do
-    stops = [Norvel::Properties::TabStop.new(position: 100 * 12_700, align: :decimal), Norvel::Properties::TabStop.new(position: 150 * 12_700, align: :bar)]
+    stops = [Norvel::Properties::TabStop.new(position: 100 * 12_700, align: :decimal),
+      Norvel::Properties::TabStop.new(position: 150 * 12_700, align: :bar)]
     places = ["\t12.5", "\t1,250.75", "\t8", "\tno 3.25 m"].map do |text|
       placed = layout(on_page(paragraph(0, text, tabs: stops))).pages.first.placed.first
       line = placed.setting.pieces(placed.line)
@@ -115,8 +125,11 @@ RSpec.describe "Lists, tabs and special text in the layout" do
     expect(pieces[1].x + pieces[1].width / 2).to be_within(0.01).of(100)
     expect(pieces[2].x + pieces[2].width).to be_within(0.01).of(200)
     expect(placed.setting.text_of(placed.line)).to eq("Left\tmiddle\tright")
-    footer = %(<w:r><w:t>Marrowby</w:t></w:r><w:r><w:ptab w:relativeTo="margin" w:alignment="right" w:leader="none"/></w:r><w:r><w:t>Report</w:t></w:r>)
+    footer =
+      %(<w:r><w:t>Marrowby</w:t></w:r><w:r><w:ptab w:relativeTo="margin" w:alignment="right" w:leader="none"/></w:r>) +
+      %(<w:r><w:t>Report</w:t></w:r>)
     read = read(docx(section: %(<w:pgSz w:w="11906" w:h="16838"/>), footer: "<w:p>#{footer}</w:p>") { |file| file.paragraph("One") })
-    expect(read.sections.first.footers[:default].first.runs.map { |run| [run.text, run.tab_to] }).to eq([["Marrowby", nil], ["\t", :end], ["Report", nil]])
+    expect(read.sections.first.footers[:default].first.runs.map { |run| [run.text, run.tab_to] })
+      .to eq([["Marrowby", nil], ["\t", :end], ["Report", nil]])
   end
 end

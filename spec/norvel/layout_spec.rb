@@ -1,7 +1,15 @@
 # frozen_string_literal: true
 
 RSpec.describe Norvel::Layout do
-  let(:body) { {"Base" => {name: "Base", properties: {size: 127_000, font_family: "Liberation Serif", line_spacing: Norvel::Properties::LineSpacing.new(rule: :exact, value: 254_000)}}} }
+  let(:body) do
+    {
+      "Base" => {
+        name: "Base", properties: {
+          size: 127_000, font_family: "Liberation Serif", line_spacing: Norvel::Properties::LineSpacing.new(rule: :exact, value: 254_000)
+        }
+      }
+    }
+  end
 
   # Ten lines of 20 pt fit on the small page (200 pt of text).
   def pages(*blocks, **more) = layout(on_page(*blocks, styles: body, **more))
@@ -21,14 +29,18 @@ RSpec.describe Norvel::Layout do
 
     it "is exact, or at least, in points" do
       heights = [[:exact, 5], [:at_least, 40], [:at_least, 5]].map do |rule, points|
-        layout(on_page(paragraph(0, "x", line_spacing: Norvel::Properties::LineSpacing.new(rule: rule, value: points * 12_700)))).pages.first.placed.first.line.height.round(1)
+        layout(on_page(paragraph(0, "x", line_spacing: Norvel::Properties::LineSpacing.new(rule: rule, value: points * 12_700))))
+          .pages.first.placed.first.line.height.round(1)
       end
       expect(heights).to eq([5.0, 40.0, 13.8])
     end
 
     it "multiplies the tallest font, not a picture that stands in the line" do
-      picture = Norvel::Manuscript::Run.new(text: Norvel::Manuscript::INSET_MARK, insets: [Norvel::Manuscript::Inset.new(kind: :image, width: 1_270_000, height: 200 * 12_700)])
-      line = layout(on_page(paragraph(0, picture, line_spacing: Norvel::Properties::LineSpacing.multiple(1.5)), page: page_design(height: 500))).pages.first.placed.first.line
+      picture = Norvel::Manuscript::Run.new(
+        text: Norvel::Manuscript::INSET_MARK, insets: [Norvel::Manuscript::Inset.new(kind: :image, width: 1_270_000, height: 200 * 12_700)]
+      )
+      line = layout(on_page(paragraph(0, picture, line_spacing: Norvel::Properties::LineSpacing.multiple(1.5)),
+        page: page_design(height: 500))).pages.first.placed.first.line
       expect(line.height).to be_within(0.01).of(200 + (443 + 43.5) / 2048.0 * 12)
       expect(line.baseline).to be_within(0.01).of(200)
     end
@@ -65,7 +77,9 @@ RSpec.describe Norvel::Layout do
     it "hold on to closing marks after a space, to opening ones before one, and to hyphens after quotes (LB13, LB14, LB15, LB19, LB21)" do
       placed = layout(on_page(paragraph(0, "x"))).pages.first.placed.first
       format = placed.setting.pieces(placed.line).first.format
-      atoms = ->(text) { Norvel::Layout::Atoms.new(text, [Norvel::Layout::Segment.new(0, text.length, format)], Norvel::Layout::Words.new).all }
+      atoms = ->(text) {
+        Norvel::Layout::Atoms.new(text, [Norvel::Layout::Segment.new(0, text.length, format)], Norvel::Layout::Words.new).all
+      }
       starts = ->(text) { atoms[text].reject(&:glued).map(&:start) }
       expect(starts["Où ? Ici : là ! (oui ) fin"]).to eq([0, 5, 11, 16, 23])
       expect(starts["„Spiegel“-Artikel von Dr.-Ing. Ott"]).to eq([0, 10, 18, 22, 26, 31])
@@ -103,7 +117,8 @@ RSpec.describe Norvel::Layout do
 
   describe "space between paragraphs" do
     def gap(between, first: {}, second: {})
-      one = on_page(lines(0, 1, space_after: 127_000, **first), lines(1, 1, space_before: 76_200, **second), styles: body, settings: Norvel::Manuscript::Settings.new(between: between))
+      one = on_page(lines(0, 1, space_after: 127_000, **first), lines(1, 1, space_before: 76_200, **second),
+        styles: body, settings: Norvel::Manuscript::Settings.new(between: between))
       layout(one).pages.first.placed.map(&:y).each_cons(2).map { |a, b| b - a - 20 }.first.round(1)
     end
 
@@ -137,7 +152,8 @@ RSpec.describe Norvel::Layout do
     end
 
     it "keep with next, in chains" do
-      expect(turns(pages(lines(0, 8), lines(1, 1, keep_next: true), lines(2, 1, keep_next: true), lines(3, 3)))).to eq([[8, :keep_with_next, 40], [5, :end, 100]])
+      expect(turns(pages(lines(0, 8), lines(1, 1, keep_next: true), lines(2, 1, keep_next: true), lines(3, 3))))
+        .to eq([[8, :keep_with_next, 40], [5, :end, 100]])
     end
 
     it "keep together" do
@@ -150,8 +166,10 @@ RSpec.describe Norvel::Layout do
     end
 
     it "a new part, and an empty page before a recto" do
-      parts = [Norvel::Manuscript::Section.new(page: page_design, last: 0), Norvel::Manuscript::Section.new(page: page_design, begins: :recto)]
-      expect(turns(layout(manuscript(lines(0, 1), lines(1, 1), styles: body, sections: parts)))).to eq([[1, :recto, 180], [0, :recto, 200], [1, :end, 180]])
+      parts = [Norvel::Manuscript::Section.new(page: page_design, last: 0),
+        Norvel::Manuscript::Section.new(page: page_design, begins: :recto)]
+      expect(turns(layout(manuscript(lines(0, 1), lines(1, 1), styles: body, sections: parts))))
+        .to eq([[1, :recto, 180], [0, :recto, 200], [1, :end, 180]])
     end
 
     it "gives way when a chain is longer than a page, and says so" do
@@ -163,7 +181,9 @@ RSpec.describe Norvel::Layout do
   end
 
   it "numbers folios by part: roman front matter, arabic from 1" do
-    parts = [Norvel::Manuscript::Section.new(page: page_design, last: 0, folio: Norvel::Manuscript::Folio.new(format: :lower_roman, start: 1)),
+    parts = [Norvel::Manuscript::Section.new(
+      page: page_design, last: 0, folio: Norvel::Manuscript::Folio.new(format: :lower_roman, start: 1)
+    ),
       Norvel::Manuscript::Section.new(page: page_design, folio: Norvel::Manuscript::Folio.new(start: 1))]
     one = layout(manuscript(lines(0, 25), lines(1, 12), styles: body, sections: parts))
     expect(one.pages.map(&:folio)).to eq(%w[i ii iii 1 2])
@@ -195,7 +215,8 @@ RSpec.describe Norvel::Layout do
   end
 
   it "says what is not exact" do
-    one = layout(on_page(paragraph(0, stretch("x", font_family: "Georgia")), paragraph(1, Norvel::Manuscript::Run.new(text: "\u{FFFC}", insets: [Norvel::Manuscript::Inset.new(kind: :equation)]))))
+    one = layout(on_page(paragraph(0, stretch("x", font_family: "Georgia")),
+      paragraph(1, Norvel::Manuscript::Run.new(text: "\u{FFFC}", insets: [Norvel::Manuscript::Inset.new(kind: :equation)]))))
     expect(one).not_to be_exact
     expect(one.substitutions.map(&:to_h)).to include({asked: "Georgia", used: "Liberation Serif", match: :fallback})
     expect(one.approximations.map(&:kind)).to eq([:equation])

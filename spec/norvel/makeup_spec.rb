@@ -4,7 +4,8 @@ RSpec.describe Norvel::Makeup do
   def makeup(bytes)
     laid = layout(read(bytes))
     appearance = Norvel::Appearance.new(laid.manuscript, laid.cascade)
-    described_class.new(laid, roles: Norvel::Roles.new(laid.manuscript, appearance, laid.cascade), looks: Norvel::Looks.of(laid.manuscript, appearance, layout: laid), appearance: appearance)
+    described_class.new(laid, roles: Norvel::Roles.new(laid.manuscript, appearance, laid.cascade),
+      looks: Norvel::Looks.of(laid.manuscript, appearance, layout: laid), appearance: appearance)
   end
 
   let(:report) { makeup(demo("night-ferries.docx")) }
@@ -12,7 +13,8 @@ RSpec.describe Norvel::Makeup do
   it "counts what a manuscript is made of" do
     counts = report.groups.transform_values { |rows| rows.to_h { |row| [row.what, row.count] } }
     expect(counts["The text"]).to eq("pages" => 40, "words" => 17_326, "paragraphs" => 419, "notes" => 12, "tables" => 3, "images" => 3)
-    expect(counts["What stands in for formatting"]).to include("empty paragraphs" => 127, "tabs at the start" => 26, "items of typed lists" => 24, "typed numbers of headings" => 21)
+    expect(counts["What stands in for formatting"])
+      .to include("empty paragraphs" => 127, "tabs at the start" => 26, "items of typed lists" => 24, "typed numbers of headings" => 21)
     expect(counts["Headings"]).to eq("level 1" => 4, "level 2" => 9, "level 3" => 6)
   end
 

@@ -17,7 +17,8 @@ RSpec.describe Norvel::Changes::RemoveDirectFormatting do
   end
 
   it "takes the manuscript's own style for emphasis only where that says no more" do
-    styles = {"E" => {name: "Emphasis", kind: :character, properties: {italic: true}}, "S" => {name: "Strong", kind: :character, properties: {bold: true, color: "#ff0000"}}}
+    styles = {"E" => {name: "Emphasis", kind: :character, properties: {italic: true}},
+              "S" => {name: "Strong", kind: :character, properties: {bold: true, color: "#ff0000"}}}
     now = manuscript(paragraph(0, "The ", stretch("Teal", italic: true), rest, stretch(" Never.", bold: true)), styles: styles)
     after = described_class.new("paragraphs" => [0]).call(now)
     expect(after.paragraphs.first.runs.map { |run| after.sheet[run.style]&.name }).to eq([nil, "Emphasis", nil, "Plain strong"])
@@ -29,19 +30,23 @@ RSpec.describe Norvel::Changes::RemoveDirectFormatting do
   end
 
   it "counts more than four fifths of the letters for the whole" do
-    expect(bare(stretch("The Teal lay at the stairs until the ebb and nobody asked", italic: true), " so.").first.map { |_, style, _| style }.compact).to eq([])
+    expect(bare(stretch("The Teal lay at the stairs until the ebb and nobody asked", italic: true), " so.")
+      .first.map { |_, style, _| style }.compact).to eq([])
   end
 
   it "does by kind as the person says" do
     sentence = ["The ", stretch("Teal", italic: true), rest, stretch(" Never.", bold: true), stretch(" Once.", underline: :single)]
     runs, = bare(*sentence, meaning: {"italic" => "stay", "bold" => "go", "underline" => "style"})
-    expect(runs).to eq([["The ", nil, {}], ["Teal", nil, {italic: true}], [rest, nil, {}], [" Never.", nil, {}], [" Once.", "Underlined", {}]])
+    expect(runs)
+      .to eq([["The ", nil, {}], ["Teal", nil, {italic: true}], [rest, nil, {}], [" Never.", nil, {}], [" Once.", "Underlined", {}]])
   end
 
   it "keeps small capitals of a part of the text, raised letters, links and signs of symbol fonts" do
     link = Norvel::Manuscript::Run.new(text: "page", link: "https://marrowby.invalid", properties: {color: "#0000ff", size: 127_000})
-    runs, after = bare("The ", stretch("mit", small_caps: true, size: 127_000), rest, stretch("2", raised: :superscript), stretch("\uF0B7", font_family: "Symbol"), link)
-    expect(runs.map(&:last).reject(&:empty?)).to eq([{small_caps: true}, {raised: :superscript}, {font_family: "Symbol"}, {color: "#0000ff"}])
+    runs, after = bare("The ", stretch("mit", small_caps: true, size: 127_000), rest, stretch("2", raised: :superscript),
+      stretch("\uF0B7", font_family: "Symbol"), link)
+    expect(runs.map(&:last).reject(&:empty?))
+      .to eq([{small_caps: true}, {raised: :superscript}, {font_family: "Symbol"}, {color: "#0000ff"}])
     expect(Norvel::DirectFormatting.objectionable(after.paragraphs.first)).to eq([])
   end
 
@@ -56,7 +61,11 @@ RSpec.describe Norvel::Changes::RemoveDirectFormatting do
 
   it "keeps meaning where two stretches are equal" do
     same = Norvel::Manuscript::Run.new(text: " ", properties: {})
-    now = manuscript(Norvel::Manuscript::Paragraph.new(id: 0, style: "Base", runs: [stretch("one"), same, stretch("two", italic: true), same, stretch("three four five")]))
+    now = manuscript(
+      Norvel::Manuscript::Paragraph.new(
+        id: 0, style: "Base", runs: [stretch("one"), same, stretch("two", italic: true), same, stretch("three four five")]
+      )
+    )
     expect(described_class.new("paragraphs" => [0]).call(now).paragraphs.first.runs.map(&:style)).to eq([nil, nil, "Emphasis", nil, nil])
   end
 end

@@ -29,6 +29,8 @@ RSpec.describe "Characters that a face does not have" do
 
   it "are listed where no face has them" do
     drawn = carlito("A sign \u{1F6A2} of a ship")
-    expect(drawn.approximations.map { |one| [one.kind, one.page, one.paragraph] }).to eq([[:font, 1, 0]])
+    expect(drawn.approximations.map { |approximation| [approximation.kind, approximation.page, approximation.paragraph] }).to eq(
+      [[:font, 1, 0]]
+    )
   end
 end

@@ -5,16 +5,22 @@ RSpec.describe Norvel::Changes::OneLine do
 
   def done(manuscript, line, **more) = say(manuscript, line, **more).operation.call(manuscript)
 
-  let(:one) { manuscript(paragraph(0, "One", style: "Heading1"), paragraph(1, "Two"), paragraph(2, "Three"), paragraph(3, "Four", style: "Quote")) }
+  let(:one) do
+    manuscript(paragraph(0, "One", style: "Heading1"), paragraph(1, "Two"), paragraph(2, "Three"), paragraph(3, "Four", style: "Quote"))
+  end
 
   it "gives a style by its name, its code, or the beginning of its name" do
-    ["Block quotation", "block quotation", one.sheet.marks["Quote"], "Block q"].each { |line| expect([line, done(one, line, paragraphs: [1, 2]).paragraphs.map(&:style)]).to eq([line, %w[Heading1 Quote Quote Quote]]) }
+    ["Block quotation", "block quotation", one.sheet.marks["Quote"], "Block q"].each do |line|
+      expect([line, done(one, line, paragraphs: [1, 2]).paragraphs.map(&:style)]).to eq([line, %w[Heading1 Quote Quote Quote]])
+    end
     expect { say(one, "Bl nothing", paragraphs: [1]).operation }.to raise_error(Norvel::ChangeRefused, /not understood/)
   end
 
   it "tries values on what is chosen; a line that is half understood does nothing, unless the rest is left out on purpose" do
-    expect { say(one, "14 pt, bananas, centred", paragraphs: [1]).operation }.to raise_error(Norvel::ChangeRefused, "“bananas” is not understood. Nothing was done.")
-    expect { say(one, "Base: 14 pt, bananas").operation }.to raise_error(Norvel::ChangeRefused, "“bananas” is not understood. Nothing was done.")
+    expect { say(one, "14 pt, bananas, centred", paragraphs: [1]).operation }
+      .to raise_error(Norvel::ChangeRefused, "“bananas” is not understood. Nothing was done.")
+    expect { say(one, "Base: 14 pt, bananas").operation }
+      .to raise_error(Norvel::ChangeRefused, "“bananas” is not understood. Nothing was done.")
     line = say(one, "14 pt, bananas, centred", paragraphs: [1], choices: [:leave])
     after = line.operation.call(one)
     expect([after.paragraph(1).properties, after.paragraph(1).runs.first.properties]).to eq([{align: :center}, {size: 177_800}])
@@ -27,21 +33,28 @@ RSpec.describe Norvel::Changes::OneLine do
     lines = "Aside from Note then Base: 10 pt\n\nNote from Base key n: italic, hanging 1 cm\nheading 1: 16 pt, navy\nBase: 11 pt\n"
     line = say(one, lines, paragraphs: [1])
     after = line.operation.call(one)
-    expect(after.sheet.named("Aside")).to have_attributes(parent: after.sheet.named("Note").id, next_style: "Base", properties: {size: 127_000})
+    expect(after.sheet.named("Aside")).to have_attributes(
+      parent: after.sheet.named("Note").id, next_style: "Base", properties: {size: 127_000}
+    )
     expect(after.sheet.named("Note").properties).to eq(italic: true, indent_first: -360_000)
-    expect([after.sheet["Heading1"].properties.values_at(:size, :color), after.sheet["Base"].properties[:size]]).to eq([[203_200, "#000080"], 139_700])
+    expect([after.sheet["Heading1"].properties.values_at(:size, :color), after.sheet["Base"].properties[:size]])
+      .to eq([[203_200, "#000080"], 139_700])
     expect(after.paragraphs.map(&:style)).to eq(one.paragraphs.map(&:style))
-    expect([line.operation.sentence(one), line.keys, line.several.size]).to eq(["Made the style “Aside”, “Note”. Restyled “heading 1”, “Base”.", [%w[Note n]], 4])
+    expect([line.operation.sentence(one), line.keys, line.several.size])
+      .to eq(["Made the style “Aside”, “Note”. Restyled “heading 1”, “Base”.", [%w[Note n]], 4])
     expect { say(one, "Base: 11 pt\n12 pt bold").operation }.to raise_error(Norvel::ChangeRefused, /\ALine 2 begins with no style/)
-    expect(say(one, "Base: 11 pt\nheading 1: 12 pt, fancy").faults.map { |fault| [fault.text, fault.from, fault.to] }).to eq([["fancy", 30, 35]])
+    expect(say(one, "Base: 11 pt\nheading 1: 12 pt, fancy").faults.map { |fault| [fault.text, fault.from, fault.to] })
+      .to eq([["fancy", 30, 35]])
   end
 
   it "wants a name before a style is made" do
-    expect { say(one, " from Base: 11 pt", paragraphs: [1]).operation }.to raise_error(Norvel::ChangeRefused, "A new style needs a name: write it before “from”.")
+    expect { say(one, " from Base: 11 pt", paragraphs: [1]).operation }
+      .to raise_error(Norvel::ChangeRefused, "A new style needs a name: write it before “from”.")
   end
 
   it "tells who will not follow, and lets them; everything is the base style and all that say otherwise" do
-    mixed = manuscript(paragraph(0, "Follows"), paragraph(1, "Stands", line_spacing: Norvel::Properties::LineSpacing.multiple(1.5)), paragraph(2, "Head", style: "Heading1"))
+    mixed = manuscript(paragraph(0, "Follows"), paragraph(1, "Stands", line_spacing: Norvel::Properties::LineSpacing.multiple(1.5)),
+      paragraph(2, "Head", style: "Heading1"))
     line = say(mixed, "Base: lines 2")
     expect(line.held_back.map(&:id)).to eq([1])
     expect(line.operation.call(mixed).paragraph(1).properties).not_to be_empty
@@ -54,12 +67,17 @@ RSpec.describe Norvel::Changes::OneLine do
 
   # Seen: the base style became bold, 16 pt and centred with “justified”, since the title was the example.
   it "adopts what was typed; what else the example has by hand is named, and adopted where that is chosen" do
-    title = manuscript(paragraph(0, stretch("Title", bold: true, size: 203_200), align: :center), paragraph(1, "Text"), paragraph(2, "Text"))
+    title = manuscript(paragraph(0, stretch("Title", bold: true, size: 203_200), align: :center),
+      paragraph(1, "Text"), paragraph(2, "Text"))
     line = say(title, "justified", paragraphs: [0, 1], way: "adopt")
     after = line.operation.call(title)
-    expect(after.sheet["Base"].properties.slice(:align, :bold, :size)).to eq({align: :justify}.merge(title.sheet["Base"].properties.slice(:bold, :size)))
+    expect(after.sheet["Base"].properties.slice(:align, :bold, :size))
+      .to eq({align: :justify}.merge(title.sheet["Base"].properties.slice(:bold, :size)))
     expect([after.paragraph(0).properties, after.paragraph(0).runs.first.properties]).to eq([{}, {bold: true, size: 203_200}])
-    expect([line.rest, line.operation.sentence(title)]).to eq([{bold: true, size: 203_200}, "“Base” adopted justified; the first of the 2 keeps 16 pt, bold by hand; Heading 1 kept clear of it."])
+    expect([line.rest, line.operation.sentence(title)])
+      .to eq(
+        [{bold: true, size: 203_200}, "“Base” adopted justified; the first of the 2 keeps 16 pt, bold by hand; Heading 1 kept clear of it."]
+      )
     all = say(title, "justified", paragraphs: [0, 1], way: "adopt", choices: [:rest])
     expect(all.operation.call(title).sheet["Base"].properties).to include(align: :justify, bold: true, size: 203_200)
     expect(all.operation.sentence(title)).to eq("“Base” adopted justified, 16 pt, bold; Heading 1 kept clear of it.")
@@ -91,14 +109,19 @@ RSpec.describe Norvel::Changes::OneLine do
   end
 
   it "makes a style of an example under another parent that looks as the example does, and says what is set back" do
-    quoted = manuscript(paragraph(0, stretch("Aside", size: 127_000), indent_start: 360_000), paragraph(1, "Text"), styles: {"Quote" => {name: "Block quotation", parent: "Base", properties: {indent_start: 360_000, indent_end: 720_000, italic: true}}})
+    quoted = manuscript(paragraph(0, stretch("Aside", size: 127_000), indent_start: 360_000), paragraph(1, "Text"),
+      styles: {
+        "Quote" => {name: "Block quotation", parent: "Base", properties: {indent_start: 360_000, indent_end: 720_000, italic: true}}
+      })
     line = say(quoted, "", paragraphs: [0], way: "new", name: "Aside from Block quotation")
     after = line.operation.call(quoted)
     style = after.sheet.named("Aside")
     expect([style.parent, style.properties]).to eq(["Quote", {size: 127_000, italic: false, indent_end: 0}])
     old, new = Norvel::Cascade.new(quoted), Norvel::Cascade.new(after)
-    expect(%i[indent_start indent_end].map { |name| new.paragraph(after.paragraph(0))[name] }).to eq(%i[indent_start indent_end].map { |name| old.paragraph(quoted.paragraph(0))[name] })
-    expect(line.operation.sentence(quoted)).to eq("Made the style “Aside” of a look; what “Block quotation” brings besides is set back: ital., in at end 2 cm.")
+    expect(%i[indent_start indent_end].map { |name| new.paragraph(after.paragraph(0))[name] })
+      .to eq(%i[indent_start indent_end].map { |name| old.paragraph(quoted.paragraph(0))[name] })
+    expect(line.operation.sentence(quoted))
+      .to eq("Made the style “Aside” of a look; what “Block quotation” brings besides is set back: ital., in at end 2 cm.")
   end
 
   it "makes a style of words for words" do
@@ -125,7 +148,8 @@ RSpec.describe Norvel::Changes::OneLine do
 
   # Seen: every paragraph that had more by hand than the example went along with a style made of a look.
   it "makes a style of a look for that look and no other" do
-    mixed = manuscript(paragraph(0, stretch("A", bold: true)), paragraph(1, stretch("B", bold: true)), paragraph(2, stretch("C", bold: true), align: :end))
+    mixed = manuscript(paragraph(0, stretch("A", bold: true)), paragraph(1, stretch("B", bold: true)),
+      paragraph(2, stretch("C", bold: true), align: :end))
     after = Norvel::Changes.build("style_from_look", "paragraph" => 0, "name" => "Strong line").call(mixed)
     expect(after.paragraphs.map(&:style)).to eq(%w[Strongline Strongline Base])
   end
@@ -133,25 +157,36 @@ end
 
 RSpec.describe Norvel::Choice::Described do
   let(:long) { Array.new(45) { |index| "word#{index}" }.join(" ") }
-  let(:one) { manuscript(paragraph(0, "One"), paragraph(1, "“#{long}”"), paragraph(2, long), paragraph(3, "“Short words.” (Lathe 1871)"), paragraph(4, stretch("Bold", bold: true)), paragraph(5, "")) }
+  let(:one) do
+    manuscript(paragraph(0, "One"), paragraph(1, "“#{long}”"), paragraph(2, long),
+      paragraph(3, "“Short words.” (Lathe 1871)"), paragraph(4, stretch("Bold", bold: true)), paragraph(5, ""))
+  end
 
   def chosen(written, of = one, **more) = described_class.new(of, written, layout(of), **more).paragraphs.map(&:id)
 
   it "chooses paragraphs by what is said of them" do
-    {"40 words and more" => [1, 2], "at least 40 words" => [1, 2], "fewer than 3 words" => [0, 4], "in quotation marks" => [1, 3], "40 words and more, in quotation marks" => [1],
-     "by hand" => [4], "empty" => [5], "page 1" => [0, 1, 2, 3, 4, 5], "not in tables, fewer than 2 words" => [0, 4], "word3" => [1, 2], "word3, in quotes" => [1], "style Base, empty" => [5], "style block quotation" => [], "not empty" => [0, 1, 2, 3, 4], "more than 40 words" => [1, 2], "part 1, in quotes" => [1, 3], "part 2" => []}.each do |written, ids|
+    {"40 words and more" => [1, 2], "at least 40 words" => [1, 2], "fewer than 3 words" => [0, 4],
+     "in quotation marks" => [1, 3], "40 words and more, in quotation marks" => [1],
+     "by hand" => [4], "empty" => [5], "page 1" => [0, 1, 2, 3, 4, 5], "not in tables, fewer than 2 words" => [0, 4], "word3" => [1, 2],
+     "word3, in quotes" => [1], "style Base, empty" => [5], "style block quotation" => [], "not empty" => [0, 1, 2, 3, 4],
+     "more than 40 words" => [1, 2], "part 1, in quotes" => [1, 3], "part 2" => []}.each do |written, ids|
       expect([written, chosen(written)]).to eq([written, ids])
     end
     expect { chosen("style Nowhere, empty") }.to raise_error(Norvel::ChangeRefused, "There is no style “Nowhere”.")
   end
 
   it "chooses by how they come out, in the words of the line, and by what they are" do
-    looks = manuscript(paragraph(0, "Head", style: "Heading1"), paragraph(1, stretch("Bold and red", bold: true, color: "#ff0000"), align: :center), paragraph(2, "Half ", stretch("bold", bold: true)), paragraph(3, stretch("Large", size: 254_000)), paragraph(4, "“Red” and plain"))
-    {"bold, red" => [1], "centred" => [1], "not centred, not bold" => [2, 3, 4], "20 pt" => [3], "larger than 18 pt" => [3], "smaller than 18 pt, not bold" => [2, 4], "“red”" => [1, 4], "no style heading 1" => [1, 2, 3, 4], "flush left, not style heading 1" => [2, 3, 4]}.each do |written, ids|
+    looks = manuscript(paragraph(0, "Head", style: "Heading1"), paragraph(1, stretch("Bold and red", bold: true, color: "#ff0000"),
+      align: :center), paragraph(2, "Half ", stretch("bold", bold: true)), paragraph(3,
+        stretch("Large", size: 254_000)), paragraph(4, "“Red” and plain"))
+    {"bold, red" => [1], "centred" => [1], "not centred, not bold" => [2, 3, 4], "20 pt" => [3], "larger than 18 pt" => [3],
+     "smaller than 18 pt, not bold" => [2, 4], "“red”" => [1, 4], "no style heading 1" => [1, 2, 3, 4],
+     "flush left, not style heading 1" => [2, 3, 4]}.each do |written, ids|
       expect([written, chosen(written, looks)]).to eq([written, ids])
     end
     roles = Norvel::Roles.said(looks, {0 => :heading_1, 1 => :caption, 2 => :body, 3 => :body, 4 => :block_quotation})
-    {"headings" => [0], "heading 1" => [0], "captions" => [1], "not headings, not captions" => [2, 3, 4], "quotations" => [4], "body, bold" => [], "body text" => [2, 3]}.each do |written, ids|
+    {"headings" => [0], "heading 1" => [0], "captions" => [1], "not headings, not captions" => [2, 3, 4],
+     "quotations" => [4], "body, bold" => [], "body text" => [2, 3]}.each do |written, ids|
       expect([written, chosen(written, looks, roles: roles)]).to eq([written, ids])
     end
   end
@@ -160,12 +195,16 @@ RSpec.describe Norvel::Choice::Described do
     found = Norvel::Choice::Described.new(one, "40 words and more, in quotes", layout(one))
     expect(found.said).to eq("40 words and more: 2; in quotes: 2; together 1")
     expect(Norvel::Choice::Described.new(one, "Short words", layout(one)).said).to eq("the words “Short words”: 1")
-    expect { chosen("bold 12 bananas") }.to raise_error(Norvel::ChangeRefused, "“12 bananas” is not understood. To look for words, put them into quotation marks.")
+    expect { chosen("bold 12 bananas") }
+      .to raise_error(Norvel::ChangeRefused, "“12 bananas” is not understood. To look for words, put them into quotation marks.")
   end
 end
 
 RSpec.describe Norvel::Changes::HeldBack do
-  let(:one) { manuscript(paragraph(0, "Follows"), paragraph(1, stretch("Big", size: 177_800)), paragraph(2, "A ", stretch("part", size: 177_800)), paragraph(3, stretch("Head", size: 254_000), style: "Heading1")) }
+  let(:one) do
+    manuscript(paragraph(0, "Follows"), paragraph(1, stretch("Big", size: 177_800)),
+      paragraph(2, "A ", stretch("part", size: 177_800)), paragraph(3, stretch("Head", size: 254_000), style: "Heading1"))
+  end
   let(:change) { Norvel::Changes.build("change_style", "style" => "Base", "values" => {"size" => "11 pt"}) }
 
   it "counts the paragraphs that say otherwise by hand, and lets them follow" do
@@ -180,7 +219,8 @@ end
 RSpec.describe "Lengths in ems" do
   it "are type sizes of what they are set on" do
     one = manuscript(paragraph(0, stretch("Text", size: 254_000)))
-    after = Norvel::Changes.build("format_here", "paragraphs" => [0], "values" => {"indent_first" => "2 em"}).call(one.with_paragraphs(0 => one.paragraph(0).with(mark_properties: {size: 254_000})))
+    after = Norvel::Changes.build("format_here", "paragraphs" => [0], "values" => {"indent_first" => "2 em"})
+      .call(one.with_paragraphs(0 => one.paragraph(0).with(mark_properties: {size: 254_000})))
     expect(after.paragraph(0).properties[:indent_first]).to eq(508_000)
     expect(Norvel::Properties::Specification.read("indent 1,5 em").values).to eq(indent_first: "1,5 em")
   end
@@ -191,6 +231,7 @@ RSpec.describe "A key in the line" do
     one = manuscript(paragraph(0, "x"), paragraph(1, "y", style: "Quote"))
     line = ->(text) { Norvel::Changes::OneLine.new(one, text, paragraphs: [0]) }
     expect([line["Aside from Base key a: italic"].keys, line["Aside from Base key a: italic"].only_keys?]).to eq([[%w[Aside a]], false])
-    expect([line["Block quotation key q:"].keys, line["Block quotation key q:"].only_keys?, line["12 pt"].keys]).to eq([[["Block quotation", "q"]], true, []])
+    expect([line["Block quotation key q:"].keys, line["Block quotation key q:"].only_keys?, line["12 pt"].keys])
+      .to eq([[["Block quotation", "q"]], true, []])
   end
 end

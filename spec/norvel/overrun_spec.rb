@@ -2,7 +2,9 @@
 
 # A notice that runs over its page: by how much, what takes the room, the smallest cure.
 RSpec.describe Norvel::Examination::Overrun do
-  let(:words) { "The night ferries of the sound left when the last lamp on the quay was lit, and came back before the boats of the day were under way." }
+  let(:words) do
+    "The night ferries of the sound left when the last lamp on the quay was lit, and came back before the boats of the day were under way."
+  end
 
   # A page that holds some 20 lines.
   def notice(*blocks) = on_page(*blocks, page: page_design.with(height: 20 * 14 * 12_700 + 2 * 914_400))
@@ -20,14 +22,20 @@ RSpec.describe Norvel::Examination::Overrun do
     one = one.with(blocks: [*one.blocks.first(5), *one.blocks.last(5), *one.blocks[5...-5]])
     poor = over(one).breaks.poor
     expect(poor.map(&:kind)).to eq([:runs_over])
-    expect(poor.first.sentence).to match(/\APage 2 holds 2 lines: the text is \d+ pt too long for one page\. Room is taken by blank lines \d+ pt\.\z/)
+    expect(poor.first.sentence)
+      .to match(/\APage 2 holds 2 lines: the text is \d+ pt too long for one page\. Room is taken by blank lines \d+ pt\.\z/)
     expect(poor.first.called).to eq("Take out doubled blank lines")
     mended = Norvel::Changes.build(*poor.first.cure).call(one)
     expect([layout(mended).pages.size, over(mended).breaks.poor]).to eq([1, []])
   end
 
   it "is set closer, as little as will do, where nothing is blank" do
-    spaced = notice(*lines(60)).then { |made| made.with(sheet: made.sheet.with_style(made.sheet["Base"].with(properties: made.sheet["Base"].properties.merge(line_spacing: Norvel::Properties::LineSpacing.multiple(1.15))))) }
+    spaced = notice(*lines(60)).then do |made|
+      made.with(sheet: made.sheet.with_style(
+        made.sheet["Base"]
+        .with(properties: made.sheet["Base"].properties.merge(line_spacing: Norvel::Properties::LineSpacing.multiple(1.15)))
+      ))
+    end
     full = height(spaced)
     one = spaced.with(blocks: spaced.blocks.first(full + 1))
     poor = over(one).breaks.poor.find { |turn| turn.kind == :runs_over }

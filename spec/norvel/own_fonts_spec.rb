@@ -17,7 +17,8 @@ RSpec.describe Norvel::Fonts::OwnFace do
   end
 
   it "says its family, its kind and whether it may be embedded" do
-    {"carlito/Carlito-Regular.ttf" => %w[Carlito regular], "carlito/Carlito-Bold.ttf" => %w[Carlito bold], "liberation/LiberationSerif-BoldItalic.ttf" => ["Liberation Serif", "bold_italic"]}.each do |name, (family, kind)|
+    {"carlito/Carlito-Regular.ttf" => %w[Carlito regular], "carlito/Carlito-Bold.ttf" => %w[Carlito bold],
+     "liberation/LiberationSerif-BoldItalic.ttf" => ["Liberation Serif", "bold_italic"]}.each do |name, (family, kind)|
       expect(described_class.read(file(name))).to have_attributes(family: family, kind: kind, embeddable: true)
     end
     expect(described_class.read(changed(file("carlito/Carlito-Regular.ttf"), restricted: true)).embeddable).to be(false)
@@ -34,14 +35,17 @@ RSpec.describe Norvel::Fonts::OwnFace do
     Dir.mktmpdir do |folder|
       File.binwrite(File.join(folder, "own.ttf"), changed(file("carlito/Carlito-Regular.ttf"), family: {"Carlito" => "Marrowb"}))
       File.binwrite(File.join(folder, "broken.ttf"), "no font")
-      book = Norvel::Fonts::Book.new(Norvel::Fonts::Book::FOLDER)
+      book = Norvel::Fonts::Book.shipped
       expect(book.match("Marrowb").match).to eq(:fallback)
-      book.take_own(folder)
+      book = book.with_own(folder)
       expect(book.match("marrowb")).to have_attributes(used: "Marrowb", match: :exact)
       expect(book.face("Marrowb", bold: true).units("ferry")).to eq(book.face("Carlito").units("ferry"))
-      layout = Norvel::Layout.new(manuscript(paragraph(0, "Words", font_family: "Marrowb"), styles: {"Base" => {name: "Base", properties: {font_family: "Marrowb"}}}), fonts: book)
+      layout = Norvel::Layout.new(
+        manuscript(paragraph(0, "Words", font_family: "Marrowb"), styles: {"Base" => {name: "Base", properties: {font_family: "Marrowb"}}})
+          .with(fonts: book)
+      )
       expect(layout).to be_exact
-      book.take_own("/nowhere")
+      book = book.with_own("/nowhere")
       expect(book.match("Marrowb").match).to eq(:fallback)
       expect(book.match("Carlito").match).to eq(:exact)
     end
@@ -67,10 +71,9 @@ RSpec.describe "Damaged font files" do
       end
       taken.each_with_index do |bytes, index|
         File.binwrite(File.join(folder, "own-#{index}.ttf"), bytes)
-        book = Norvel::Fonts::Book.new(Norvel::Fonts::Book::FOLDER)
-        book.take_own(folder)
+        book = Norvel::Fonts::Book.shipped.with_own(folder)
         base = {"Base" => {name: "Base", properties: {font_family: "Carlito"}}}
-        laid = Norvel::Layout.new(manuscript(paragraph(0, "Words of the quay, 1894 — “so”."), styles: base), fonts: book)
+        laid = Norvel::Layout.new(manuscript(paragraph(0, "Words of the quay, 1894 — “so”."), styles: base).with(fonts: book))
         expect(Norvel::Formats::Pdf::Maker.new(laid, name: "x").bytes[0, 5]).to eq("%PDF-")
       end
     end
@@ -79,7 +82,9 @@ RSpec.describe "Damaged font files" do
   it "leave room where one outline cannot be read" do
     codes = [0x41, 0x42, 0x43]
     file = TTFunk::File.new(good)
-    allow(Norvel::Fonts::Outlines).to receive(:subset).and_wrap_original { |made, font, wanted| wanted.include?(0x42) ? nil : made.call(font, wanted) }
+    allow(Norvel::Fonts::Outlines).to receive(:subset).and_wrap_original { |made, font, wanted|
+      wanted.include?(0x42) ? nil : made.call(font, wanted)
+    }
     expect(Norvel::Fonts::Outlines.readable(file, codes)).to eq([0x41, 0x43])
   end
 end

@@ -12,7 +12,9 @@ RSpec.describe "Parts" do
 
   # What stands in headers and footers, page by page, with its x.
   def margins(manuscript)
-    layout(manuscript).pages.map { |page| page.placed.select { |one| %i[header footer].include?(one.area) }.map { |one| [one.area, one.setting.text_of(one.line)] } }
+    layout(manuscript).pages.map do |page|
+      page.placed.select { |one| %i[header footer].include?(one.area) }.map { |one| [one.area, one.setting.text_of(one.line)] }
+    end
   end
 
   let(:chapters) { ["Abstract", "Introduction", "Methods", "References"] }
@@ -29,7 +31,8 @@ RSpec.describe "Parts" do
   it "begin with a paragraph, with folios of their own, and survive delivery" do
     after = through(bytes, "begin_part", paragraph: 3, begins: "recto", folio: {"format" => "decimal", "start" => 1})
     expect(after.sections.map { |one| [one.last, one.begins] }).to eq([[2, :page], [nil, :recto]])
-    expect(layout(after).pages.map { |page| [page.folio, page.blank || false] }).to eq([["1", false], ["2", false], ["1", false], ["2", false], ["3", false]])
+    expect(layout(after).pages.map { |page| [page.folio, page.blank || false] })
+      .to eq([["1", false], ["2", false], ["1", false], ["2", false], ["3", false]])
     expect(after.words).to eq(read(bytes).words)
   end
 
@@ -38,7 +41,8 @@ RSpec.describe "Parts" do
     wide = change("set_part", margin: {"start" => "4 cm"}, columns: 2).call(one)
     divided = delivered(change("begin_part", paragraph: 5).call(wide), bytes)
     expect(divided.sections.map { |part| [part.page.margin[:start], part.columns] }).to eq([[1_440_180, 2]] * 2)
-    other = delivered(change("set_part", parts: [1], columns: 1, column_gap: "1 cm", orientation: "landscape").call(change("begin_part", paragraph: 5).call(wide)), bytes)
+    other = delivered(change("set_part", parts: [1], columns: 1, column_gap: "1 cm", orientation: "landscape")
+      .call(change("begin_part", paragraph: 5).call(wide)), bytes)
     expect(other.sections.map { |part| [part.columns, part.page.width > part.page.height] }).to eq([[2, false], [1, true]])
     expect(other.sections[1].page.margin[:top]).to eq(1_440_180)
   end
@@ -46,7 +50,10 @@ RSpec.describe "Parts" do
   it "begin behind a table with an ending of their own, and not inside one" do
     source = docx do |file|
       file.paragraph("Before")
-      file.raw("<w:tbl><w:tblPr/><w:tblGrid><w:gridCol w:w=\"2000\"/></w:tblGrid><w:tr><w:tc><w:p><w:r><w:t>x</w:t></w:r></w:p></w:tc></w:tr></w:tbl>")
+      file.raw(
+        "<w:tbl><w:tblPr/><w:tblGrid><w:gridCol " \
+        "w:w=\"2000\"/></w:tblGrid><w:tr><w:tc><w:p><w:r><w:t>x</w:t></w:r></w:p></w:tc></w:tr></w:tbl>"
+      )
       file.paragraph("After")
     end
     after = through(source, "begin_part", paragraph: 2)
@@ -70,8 +77,13 @@ RSpec.describe "Parts" do
       after = through(bytes, "set_folios", place: place)
       area = place.start_with?("top") ? :header : :footer
       expect(margins(after)).to eq((1..5).map { |number| [[area, number.to_s]] }), place
-      sides = layout(after).pages.first(2).map { |page| page.placed.find { |one| one.area == area }.then { |one| (one.x + one.line.x > 300) ? :end : :start } }
-      expect(sides).to eq({"outer" => %i[end start], "inner" => %i[start end], "start" => %i[start start], "end" => %i[end end]}.fetch(place.split.last)), place unless place.end_with?("center")
+      sides = layout(after).pages.first(2).map do |page|
+        page.placed.find { |one| one.area == area }.then { |one| (one.x + one.line.x > 300) ? :end : :start }
+      end
+      unless place.end_with?("center")
+        expect(sides).to eq({"outer" => %i[end start], "inner" => %i[start end], "start" => %i[start start], "end" => %i[end end]}
+          .fetch(place.split.last)), place
+      end
     end
     expect(margins(through(bytes, "set_folios", place: "bottom center", first: false)).map(&:size)).to eq([0, 1, 1, 1, 1])
   end
@@ -87,20 +99,30 @@ RSpec.describe "Parts" do
 
   # A header with a table, an image and a link, as institutions have them.
   it "have what all pages say on versos and first pages too, where those get headers of their own" do
-    header = +%(<w:tbl><w:tblPr/><w:tblGrid><w:gridCol w:w="3000"/></w:tblGrid><w:tr><w:tc><w:tcPr/><w:p><w:r><w:t>Marrowby</w:t></w:r></w:p></w:tc></w:tr></w:tbl><w:p/>)
+    header = +
+      %(<w:tbl><w:tblPr/><w:tblGrid><w:gridCol w:w="3000"/></w:tblGrid><w:tr><w:tc><w:tcPr/><w:p><w:r><w:t>Marrowby</w:t>) +
+      %(</w:r></w:p></w:tc></w:tr></w:tbl><w:p/>)
     footer = %(<w:p><w:r><w:t xml:space="preserve">Set in </w:t></w:r><w:r><w:rPr><w:b/></w:rPr><w:t>June</w:t></w:r></w:p>)
     given = docx(header: header, footer: footer) do |file|
       header.sub!("<w:r>", file.image(Demo::Picture.soundings(1), 254_000, 127_000, "A mark") + "<w:r>")
-      5.times { |index| file.raw(%(<w:p><w:pPr><w:pageBreakBefore w:val="#{index.zero? ? "off" : "on"}"/></w:pPr><w:r><w:t>Page</w:t></w:r></w:p>)) }
+      5.times do |index|
+        file.raw(%(<w:p><w:pPr><w:pageBreakBefore w:val="#{index.zero? ? "off" : "on"}"/></w:pPr><w:r><w:t>Page</w:t></w:r></w:p>))
+      end
     end
     said = ["Marrowby", "Set in June"]
-    stands = ->(manuscript) { layout(manuscript).pages.map { |page| page.placed.map { |one| one.setting.text_of(one.line).delete("\u{FFFC}") }.reject { |text| ["", "Page"].include?(text) }.sort_by { |text| [text[/\d/].to_s, text] } } }
+    stands = ->(manuscript) {
+      layout(manuscript).pages.map do |page|
+        page.placed.map { |one| one.setting.text_of(one.line).delete("\u{FFFC}") }
+          .reject { |text| ["", "Page"].include?(text) }.sort_by { |text| [text[/\d/].to_s, text] }
+      end
+    }
     {"bottom outer" => {}, "top outer" => {}, "top center" => {first: false}, "bottom inner" => {first: false}}.each do |place, more|
       once = change("set_folios", place: place, **more).call(read(given))
       expect(stands.call(once)).to eq((1..5).map { |number| said | ([number.to_s] if number > 1 || more.empty?).to_a }), place
       file = Norvel::Formats.write(once, source: given)
       expect(stands.call(read(file))).to eq(stands.call(once)), place
-      expect(read(file).all_paragraphs.select { |one| one.text == "Set in June" }.map { |one| one.runs.last.properties }.uniq).to eq([{bold: true}]), place
+      expect(read(file).all_paragraphs.select { |one| one.text == "Set in June" }.map { |one| one.runs.last.properties }.uniq)
+        .to eq([{bold: true}]), place
     end
     versos = change("set_running_head", side: "bottom", kind: "even", text: "Left").call(read(given))
     expect(stands.call(delivered(versos, given))).to eq([said, %w[Left Marrowby]].cycle.first(5))
@@ -110,8 +132,10 @@ RSpec.describe "Parts" do
   it "have headers whose paragraphs share no number with text that is pasted or written later" do
     after = read(bytes)
     [["set_folios", {place: "bottom center"}], ["set_running_head", {side: "top", text: "Ferries\nby night"}],
-      ["paste_text", {paragraph: 0, blocks: [{"role" => "list_item", "list" => "numbers", "runs" => [["One", []]]}]}], ["split_paragraph", {paragraph: 2, at: 5}],
-      ["set_folios", {place: "top outer", first: false}], ["begin_part", {paragraph: 3, begins: "recto"}], ["paste_text", {paragraph: 0, blocks: [{"role" => "body", "runs" => [["Two", []]]}]}]].each do |name, given|
+      ["paste_text", {paragraph: 0, blocks: [{"role" => "list_item", "list" => "numbers", "runs" => [["One", []]]}]}],
+      ["split_paragraph", {paragraph: 2, at: 5}],
+      ["set_folios", {place: "top outer", first: false}], ["begin_part", {paragraph: 3, begins: "recto"}],
+      ["paste_text", {paragraph: 0, blocks: [{"role" => "body", "runs" => [["Two", []]]}]}]].each do |name, given|
       after = change(name, **given).call(after)
       expect(after.all_paragraphs.map(&:id)).to eq(after.all_paragraphs.map(&:id).uniq), name
       expect(folios(after)).not_to be_empty
@@ -134,7 +158,10 @@ RSpec.describe "Parts" do
     after = delivered(made.call(read(bytes)), bytes)
     expect(folios(after)).to eq(%w[i ii 1 2 3])
     expect(margins(after).map { |page| page.map(&:last) }).to eq([[], ["ii"], ["1"], ["2"], ["3"]])
-    expect(made.sentence(read(bytes))).to eq("Made 2 parts: front matter i, ii, iii …, no folio on the title page; main matter from “Introduction” with folios from 1; chapters on a new page.")
+    expect(made.sentence(read(bytes))).to eq(
+      "Made 2 parts: front matter i, ii, iii …, no folio on the title page; main matter from “Introduction” with folios " \
+      "from 1; chapters on a new page."
+    )
     recto = delivered(change("academic_parts", main: 3, back: 7, chapters: "recto", place: "bottom outer").call(read(bytes)), bytes)
     expect(layout(recto).pages.map { |page| page.blank ? "blank" : page.folio }).to eq(%w[i ii 1 blank 3 blank 5])
     found = Norvel::Changes::AcademicParts.main(read(bytes), Norvel::Roles.new(read(bytes)))
@@ -145,11 +172,15 @@ RSpec.describe "Parts" do
     source = docx do |file|
       file.paragraph("Before the table, which is too wide for the page.")
       file.paragraph("Table 1: Fares of all seasons")
-      file.raw("<w:tbl><w:tblPr/><w:tblGrid><w:gridCol w:w=\"12000\"/></w:tblGrid><w:tr><w:tc><w:p><w:r><w:t>12</w:t></w:r></w:p></w:tc></w:tr></w:tbl>")
+      file.raw(
+        "<w:tbl><w:tblPr/><w:tblGrid><w:gridCol " \
+        "w:w=\"12000\"/></w:tblGrid><w:tr><w:tc><w:p><w:r><w:t>12</w:t></w:r></w:p></w:tc></w:tr></w:tbl>"
+      )
       file.paragraph("After")
     end
     after = through(source, "landscape_page", paragraph: 2)
-    expect(layout(after).pages.map { |page| [page.width > page.height, page.text_lines.first.setting.text[0, 6]] }).to eq([[false, "Before"], [true, "Table "], [false, "After"]])
+    expect(layout(after).pages.map { |page| [page.width > page.height, page.text_lines.first.setting.text[0, 6]] })
+      .to eq([[false, "Before"], [true, "Table "], [false, "After"]])
     expect(folios(after)).to eq(%w[1 2 3])
     expect { change("landscape_page", paragraph: 2).call(after) }.to raise_error(Norvel::ChangeRefused, /on its side already/)
   end
@@ -161,7 +192,8 @@ RSpec.describe "Parts" do
 
   it "refuse what cannot be, in a sentence" do
     one = read(bytes)
-    {{parts: [4], columns: 2} => /no part 5/, {margin: {"start" => "12 cm", "end" => "8 cm"}} => /less than 2 cm/, {paper: "Foolscap"} => /no paper/, {margin: {"top" => "-1 cm"}} => /not less than 0/,
+    {{parts: [4], columns: 2} => /no part 5/, {margin: {"start" => "12 cm", "end" => "8 cm"}} => /less than 2 cm/,
+     {paper: "Foolscap"} => /no paper/, {margin: {"top" => "-1 cm"}} => /not less than 0/,
      {folio: {"format" => "runes"}} => /not written/, {begins: "sideways"} => /recto/}.each do |given, sentence|
       expect { change("set_part", **given).call(one) }.to raise_error(Norvel::ChangeRefused, sentence)
     end
@@ -181,7 +213,8 @@ RSpec.describe "Parts" do
 
   it "know where the main matter begins, and in which header a paragraph stands" do
     parted = change("academic_parts", main: 3, chapters: "page", place: "bottom center").call(read(bytes))
-    expect([read(bytes).main_part, parted.main_part]).to eq([0, parted.sections.index { |section| section.folio.start == 1 && section.folio.format == :decimal }])
+    expect([read(bytes).main_part, parted.main_part])
+      .to eq([0, parted.sections.index { |section| section.folio.start == 1 && section.folio.format == :decimal }])
     expect(parted.main_part).to be_positive
     headed = change("set_running_head", side: "top", text: "{author}\t{chapter}\nAnsel", parts: [parted.main_part]).call(parted)
     place = headed.margin_place(headed.margin_paragraphs.find { |one| one.text == "Ansel" }.id)
@@ -193,7 +226,9 @@ RSpec.describe "Parts" do
 
   it "lose the first folio by its rule's fix, and nothing else of the first page" do
     numbered = change("set_folios", place: "top end").call(change("set_running_head", side: "bottom", text: "Ansel").call(read(bytes)))
-    rule = Norvel::Guide::Rule.build({"id" => "first", "clause" => "No folio on the title page.", "severity" => "must", "checks" => "folio_on_first_page"})
+    rule = Norvel::Guide::Rule.build(
+      {"id" => "first", "clause" => "No folio on the title page.", "severity" => "must", "checks" => "folio_on_first_page"}
+    )
     check = ->(now) { Norvel::Guide::Check.new(Norvel::Guide.none, layout(now)) }
     found = rule.findings(check[numbered])
     expect(found.map(&:fix)).to eq([["set_folios", {"parts" => [0], "place" => "top end", "first" => false}]])
@@ -213,13 +248,19 @@ end
 RSpec.describe Norvel::Changes::SetRunningHead do
   let(:one) { manuscript(paragraph(0, "The Night Ferries"), paragraph(1, "Words")) }
 
-  def head(text, **info) = described_class.new("side" => "top", "text" => text, "today" => "30 November 2026").then { |change| [change, one.with(info: one.info.with(**info))] }
+  def head(text, **info) =
+    described_class.new("side" => "top", "text" => text, "today" => "30 November 2026").then do |change|
+      [change, one.with(info: one.info.with(**info))]
+    end
 
   it "prints no dash where there is nothing to show, and says so" do
     change, before = head("{title} – {folio}")
     after = change.call(before)
     printed = layout(after).pages.first.placed.select { |placed| placed.area == :header }.map { |placed| placed.setting.text }
-    expect([printed, change.sentence(before)]).to eq([["\u00A0 – 1"], "Wrote the header of all parts: “{title} – {folio}”. The file says no title yet, so nothing is printed there."])
+    expect([printed, change.sentence(before)])
+      .to eq(
+        [["\u00A0 – 1"], "Wrote the header of all parts: “{title} – {folio}”. The file says no title yet, so nothing is printed there."]
+      )
     titled = Norvel::Changes.build("set_running_head", change.parameters.merge("title" => "Night Ferries"))
     expect(titled.sentence(before)).to eq("Wrote the header of all parts: “{title} – {folio}”; the file's title is “Night Ferries” now.")
     expect(titled.call(before).info.title).to eq("Night Ferries")
@@ -231,6 +272,7 @@ RSpec.describe Norvel::Changes::SetRunningHead do
     after = change.call(before)
     expect(change.sentence(before)).to eq("Wrote the header of all parts: “{title}, {date}”.")
     expect(layout(after).pages.first.placed.find { |placed| placed.area == :header }.setting.text).to eq("Night Ferries, 30 November 2026")
-    expect(Norvel::Changes::Ripple.between(layout(before), layout(after)).to_s).to eq("Header or footer of 1 page changed, still 1 page, 0 page breaks move.")
+    expect(Norvel::Changes::Ripple.between(layout(before), layout(after)).to_s)
+      .to eq("Header or footer of 1 page changed, still 1 page, 0 page breaks move.")
   end
 end

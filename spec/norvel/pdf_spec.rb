@@ -4,20 +4,31 @@ require_relative "../support/pdf"
 
 # The PDF as another reads it. Clauses of ISO 14289-1 (PDF/UA-1), ISO 19005-2 (PDF/A-2) and ISO 32000-1 stand beside what they ask for.
 RSpec.describe Norvel::Formats::Pdf do
-  def pdf(bytes, name: "Überblick", **more) = ReadPdf.new(Norvel::Formats.make(layout(read(bytes)), as: "pdf", source: bytes, name: name, **more))
+  def pdf(bytes, name: "Überblick", **more) =
+    ReadPdf.new(Norvel::Formats.make(layout(read(bytes)), as: "pdf", source: bytes, name: name, **more))
 
   def run(text, set = "") = %(<w:r><w:rPr>#{set}</w:rPr><w:t xml:space="preserve">#{text}</w:t></w:r>)
 
   def heading(file, text, level = 1) = file.raw(%(<w:p><w:pPr><w:pStyle w:val="Heading#{level}"/></w:pPr>#{run(text)}</w:p>))
 
-  let(:table) { "<w:tbl><w:tblPr/><w:tblGrid><w:gridCol w:w=\"2000\"/><w:gridCol w:w=\"2000\"/></w:tblGrid><w:tr><w:trPr><w:tblHeader/></w:trPr><w:tc><w:p>#{run("Boat")}</w:p></w:tc><w:tc><w:p>#{run("Year")}</w:p></w:tc></w:tr><w:tr><w:tc><w:tcPr><w:gridSpan w:val=\"2\"/></w:tcPr><w:p>#{run("Halcyon Dray")}</w:p></w:tc></w:tr></w:tbl>" }
+  let(:table) do
+    %(<w:tbl><w:tblPr/><w:tblGrid><w:gridCol w:w="2000"/><w:gridCol w:w="2000"/></w:tblGrid>) +
+      %(<w:tr><w:trPr><w:tblHeader/></w:trPr><w:tc><w:p>#{run("Boat")}</w:p></w:tc><w:tc><w:p>#{run("Year")}</w:p></w:tc></w:tr>) +
+      %(<w:tr><w:tc><w:tcPr><w:gridSpan w:val="2"/></w:tcPr><w:p>#{run("Halcyon Dray")}</w:p></w:tc></w:tr></w:tbl>)
+  end
   let(:bytes) do
     docx do |file|
       file.paragraph("The Night Ferries")
       heading(file, "The boats")
       file.paragraph("Two of them were built on the Sound, and the crews learned the tide bell by ear, as a stranger could not have done.")
       heading(file, "Their lamps", 2)
-      file.raw(%(<w:p>#{run("See ")}<w:hyperlink w:anchor="there">#{run("the table")}</w:hyperlink>#{run(" and ")}#{run("die Fähre", %(<w:lang w:val="de-DE"/>))}#{run(", or ")}#{run("small capitals", "<w:smallCaps/>")}#{run(" at ")}<w:r><w:fldChar w:fldCharType="begin"/></w:r><w:r><w:instrText>HYPERLINK "https://example.org/lamps"</w:instrText></w:r><w:r><w:fldChar w:fldCharType="separate"/></w:r>#{run("its page")}<w:r><w:fldChar w:fldCharType="end"/></w:r>#{run(".")}</w:p>))
+      file.raw(
+        %(<w:p>#{run("See ")}<w:hyperlink w:anchor="there">#{run("the table")}</w:hyperlink>#{run(" and ")}) +
+        run("die Fähre", %(<w:lang w:val="de-DE"/>)) + run(", or ") + run("small capitals", "<w:smallCaps/>") +
+        %(#{run(" at ")}<w:r><w:fldChar w:fldCharType="begin"/></w:r>) +
+        %(<w:r><w:instrText>HYPERLINK "https://example.org/lamps"</w:instrText></w:r><w:r><w:fldChar w:fldCharType="separate"/></w:r>) +
+        %(#{run("its page")}<w:r><w:fldChar w:fldCharType="end"/></w:r>#{run(".")}</w:p>)
+      )
       file.raw(%(<w:p><w:bookmarkStart w:id="5" w:name="there"/>#{run("Table 1. Boats and years")}<w:bookmarkEnd w:id="5"/></w:p>))
       file.raw(table)
       file.paragraph([file.text("A sentence with a note"), file.note("From the log of 1891.")])
@@ -33,18 +44,28 @@ RSpec.describe Norvel::Formats::Pdf do
   end
 
   it "says what it is in both places: title, author, subject, keywords, language" do
-    named = Norvel::Changes.build("set_info", "title" => "Lamps & “tolls”", "author" => "Linnet Ashgarth", "subject" => "Ferries", "keywords" => "night, lamps").call(read(bytes))
+    named = Norvel::Changes.build("set_info", "title" => "Lamps & “tolls”", "author" => "Linnet Ashgarth",
+      "subject" => "Ferries", "keywords" => "night, lamps").call(read(bytes))
     one = ReadPdf.new(Norvel::Formats.make(layout(named), as: "pdf", source: bytes, name: "x"))
-    expect(one.info.slice(:Title, :Author, :Subject, :Keywords).values).to eq(["Lamps & “tolls”", "Linnet Ashgarth", "Ferries", "night, lamps"])
+    expect(one.info.slice(:Title, :Author, :Subject, :Keywords).values)
+      .to eq(["Lamps & “tolls”", "Linnet Ashgarth", "Ferries", "night, lamps"])
     said = one.metadata
-    expect(["title", "creator", "description", "language"].map { |name| said.at_xpath("//*[local-name()='#{name}']").text.strip }).to eq(["Lamps & “tolls”", "Linnet Ashgarth", "Ferries", "en-GB"])
+    expect(["title", "creator", "description", "language"].map { |name| said.at_xpath("//*[local-name()='#{name}']").text.strip })
+      .to eq(["Lamps & “tolls”", "Linnet Ashgarth", "Ferries", "en-GB"])
     expect(said.at_xpath("//*[local-name()='Keywords']").text).to eq("night, lamps")
     expect(one.catalog[:Lang]).to eq("en-GB") # ISO 14289-1 §7.2
     expect(made.deref(made.catalog[:ViewerPreferences])).to eq(DisplayDocTitle: true) # ISO 14289-1 §7.1
   end
 
   it "is called by its title, else by the paragraph that is it, else by the file" do
-    bare = ->(*texts) { docx { |file| texts.each { |text| file.paragraph(text) } }.then { |data| read(data).with(info: Norvel::Manuscript::Info.new).then { |one| ReadPdf.new(Norvel::Formats.make(layout(one), as: "pdf", name: "Überblick", roles: Norvel::Roles.new(one).corrected(one.paragraphs.first.id => texts.first.start_with?("The") ? :title : :body))) } } }
+    bare = ->(*texts) {
+      docx { |file| texts.each { |text| file.paragraph(text) } }.then do |data|
+        read(data).with(info: Norvel::Manuscript::Info.new).then do |one|
+          ReadPdf.new(Norvel::Formats.make(layout(one), as: "pdf", name: "Überblick",
+            roles: Norvel::Roles.new(one).corrected(one.paragraphs.first.id => texts.first.start_with?("The") ? :title : :body)))
+        end
+      end
+    }
     expect(bare["The  Night Ferries"].info[:Title]).to eq("The Night Ferries")
     expect(bare["nothing of a title here"].info[:Title]).to eq("Überblick")
     expect(bare["nothing"].catalog[:Lang]).to eq("en")
@@ -69,7 +90,8 @@ RSpec.describe Norvel::Formats::Pdf do
     expect(made.tree.kids.map(&:type)).to eq(%i[P H1 P H2 P Table P Note H1 P])
     shape = made.elements(:Table).first
     expect(shape.kids.map(&:type)).to eq(%i[Caption TR TR])
-    expect(shape.kids[1].kids.map { |cell| [cell.type, made.deref(cell.data[:A])[:Scope]] }).to eq([%i[TH Column], %i[TH Column]]) # ISO 14289-1 §7.5
+    # ISO 14289-1 §7.5
+    expect(shape.kids[1].kids.map { |cell| [cell.type, made.deref(cell.data[:A])[:Scope]] }).to eq([%i[TH Column], %i[TH Column]])
     expect(made.deref(shape.kids[2].kids.first.data[:A])[:ColSpan]).to eq(2)
     expect(made.elements(:Note).map { |note| note.data[:ID] }).to all(match(/\Anote /)) # §7.9
     expect(made.elements(:Reference).size).to eq(1)
@@ -77,9 +99,12 @@ RSpec.describe Norvel::Formats::Pdf do
   end
 
   it "tags lists with their labels, deeper ones inside their item" do
-    item = ->(file, text, level) { file.raw(%(<w:p><w:pPr><w:numPr><w:ilvl w:val="#{level}"/><w:numId w:val="1"/></w:numPr></w:pPr>#{run(text)}</w:p>)) }
+    item = ->(file, text, level) {
+      file.raw(%(<w:p><w:pPr><w:numPr><w:ilvl w:val="#{level}"/><w:numId w:val="1"/></w:numPr></w:pPr>#{run(text)}</w:p>))
+    }
     made = read(docx { |file| [["one", 0], ["inner", 1], ["two", 0]].each { |text, level| item[file, text, level] } })
-    levels = [Norvel::Manuscript::ListLevel.new(format: "bullet", text: "•"), Norvel::Manuscript::ListLevel.new(format: "decimal", text: "%2.")]
+    levels = [Norvel::Manuscript::ListLevel.new(format: "bullet", text: "•"),
+      Norvel::Manuscript::ListLevel.new(format: "decimal", text: "%2.")]
     listed = made.with(lists: {"1" => Norvel::Manuscript::List.new(id: "1", levels: levels)})
     one = ReadPdf.new(Norvel::Formats.make(layout(listed), as: "pdf", name: "x"))
     list = one.elements(:L).first
@@ -102,7 +127,12 @@ RSpec.describe Norvel::Formats::Pdf do
   end
 
   it "leads nowhere that could do harm" do
-    bad = docx { |file| file.raw(%(<w:p><w:r><w:fldChar w:fldCharType="begin"/></w:r><w:r><w:instrText>HYPERLINK "javascript:alert(1)"</w:instrText></w:r><w:r><w:fldChar w:fldCharType="separate"/></w:r>#{run("here")}<w:r><w:fldChar w:fldCharType="end"/></w:r></w:p>)) }
+    bad = docx do |file|
+      file.raw(
+        %(<w:p><w:r><w:fldChar w:fldCharType="begin"/></w:r><w:r><w:instrText>HYPERLINK "javascript:alert(1)"</w:instrText>) +
+          %(</w:r><w:r><w:fldChar w:fldCharType="separate"/></w:r>#{run("here")}<w:r><w:fldChar w:fldCharType="end"/></w:r></w:p>)
+      )
+    end
     expect(pdf(bad).annotations).to eq([])
   end
 
@@ -163,7 +193,9 @@ RSpec.describe Norvel::Formats::Pdf do
     about = made.deref(made.deref(made.deref(made.fonts.first[:DescendantFonts]).first)[:FontDescriptor])
     cut = TTFunk::File.new(made.deref(about[:FontFile3]).unfiltered_data)
     whole = TTFunk::File.open(Norvel::Fonts::Book.shipped.face("EB Garamond").path)
-    glyphs = made.deref(made.fonts.first[:ToUnicode]).unfiltered_data.scan(/<(\h{4})> <(\h{4})>/).to_h { |glyph, code| [code.hex, glyph.hex] }
+    glyphs = made.deref(made.fonts.first[:ToUnicode]).unfiltered_data.scan(/<(\h{4})> <(\h{4})>/).to_h do |glyph, code|
+      [code.hex, glyph.hex]
+    end
     "WaveAT".each_codepoint do |code|
       outline = ->(file, glyph) { file.cff.top_index[0].charstrings_index[glyph].glyph.then { |one| [one.x_min, one.x_max, one.y_max] } }
       expect([code, outline[cut, glyphs[code]]]).to eq([code, outline[whole, whole.cmap.unicode.first[code]]])
@@ -181,11 +213,28 @@ RSpec.describe Norvel::Formats::Pdf do
   it "says what colours mean, what standard it follows, and calls itself accessible only when it is" do
     intent = made.deref(made.deref(made.catalog[:OutputIntents]).first)
     expect([intent[:S], made.deref(intent[:DestOutputProfile]).hash[:N]]).to eq([:GTS_PDFA1, 3]) # ISO 19005-2 §6.2.3
-    read = ->(one, name) { one.metadata.at_xpath("//*[local-name()='#{name}' and starts-with(namespace-uri(), 'http://www.aiim.org/pdf')]")&.text }
-    expect([read[made, "conformance"], made.metadata.at_xpath("//*[local-name()='part' and namespace-uri()='http://www.aiim.org/pdfua/ns/id/']")&.text]).to eq(%w[A 1])
+    read = ->(one, name) {
+      one.metadata.at_xpath("//*[local-name()='#{name}' and starts-with(namespace-uri(), 'http://www.aiim.org/pdf')]")&.text
+    }
+    expect([
+      read[made, "conformance"],
+      made.metadata.at_xpath("//*[local-name()='part' and namespace-uri()='http://www.aiim.org/pdfua/ns/id/']")&.text
+    ]).to eq(
+      %w[A 1]
+    )
     hindrances = ->(bytes) { Norvel::Formats.hindrances(layout(read(bytes)), as: "pdf") }
-    levels = ->(*all) { docx { |file| all.each { |level| file.raw(%(<w:p><w:pPr><w:pStyle w:val="Heading#{level}"/></w:pPr><w:r><w:t>Part</w:t></w:r></w:p>)) } } }
-    silent = pdf(silent_file = docx { |file| file.raw(%(<w:p><w:r><w:pict><v:shape xmlns:v="urn:schemas-microsoft-com:vml" style="width:90pt;height:60pt"><v:imagedata xmlns:r="http://schemas.openxmlformats.org/officeDocument/2006/relationships" r:id="rIdNone"/></v:shape></w:pict></w:r></w:p>)) })
+    levels = ->(*all) {
+      docx do |file|
+        all.each { |level| file.raw(%(<w:p><w:pPr><w:pStyle w:val="Heading#{level}"/></w:pPr><w:r><w:t>Part</w:t></w:r></w:p>)) }
+      end
+    }
+    silent = pdf(silent_file = docx { |file|
+      file.raw(
+        %(<w:p><w:r><w:pict><v:shape xmlns:v="urn:schemas-microsoft-com:vml" style="width:90pt;height:60pt">) +
+          %(<v:imagedata xmlns:r="http://schemas.openxmlformats.org/officeDocument/2006/relationships" r:id="rIdNone"/>) +
+          %(</v:shape></w:pict></w:r></w:p>)
+      )
+    })
     expect(silent.metadata.at_xpath("//*[namespace-uri()='http://www.aiim.org/pdfua/ns/id/']")).to be_nil
     expect(hindrances[silent_file]).to eq(["an image has no text alternative"])
     expect(hindrances[levels[1, 2, 2, 3, 1, 3]]).to eq(["a heading of level 3 follows one of level 1 on page 1"]) # §7.4.2
@@ -198,17 +247,25 @@ RSpec.describe Norvel::Formats::Pdf do
     whole = demo("night-ferries.docx")
     before = read(whole)
     figures = pdf(whole).elements(:Figure)
-    expect(figures.map { |one| made.text(one.data[:Alt]) }).to include("Depths across the sound, drawn as a section")
+    expect(figures.map { |figure| made.text(figure.data[:Alt]) }).to include("Depths across the sound, drawn as a section")
     expect(figures.map { |one| one.data[:A] }).to all(be_truthy)
-    place = before.paragraphs.find { |one| one.insets.any? { |inset| inset.kind == :image } }
+    place = before.paragraphs.find { |paragraph| paragraph.insets.any? { |inset| inset.kind == :image } }
     bare = Norvel::Changes.build("set_alternative", "paragraph" => place.id, "place" => 0, "decorative" => true).call(before)
-    expect(ReadPdf.new(Norvel::Formats.make(layout(bare), as: "pdf", source: whole, name: "x")).elements(:Figure).size).to eq(figures.size - 1)
+    expect(ReadPdf.new(Norvel::Formats.make(layout(bare), as: "pdf", source: whole, name: "x")).elements(:Figure).size).to eq(
+      figures.size - 1
+    )
   end
 
   it "tells what does not go across" do
-    commented = read(docx { |file| file.raw(%(<w:p>#{run("x")}<m:oMath xmlns:m="http://schemas.openxmlformats.org/officeDocument/2006/math"><m:r><m:t>y</m:t></m:r></m:oMath></w:p>)) })
+    commented = read(docx { |file|
+      file.raw(
+        %(<w:p>#{run("x")}<m:oMath xmlns:m="http://schemas.openxmlformats.org/officeDocument/2006/math"><m:r><m:t>y</m:t>) +
+          %(</m:r></m:oMath></w:p>)
+      )
+    })
     commented = commented.with(matters: [Norvel::Manuscript::Matter.new(kind: :comment, paragraph: 0, text: "why")] * 2)
-    expect(described_class::Lost.new(layout(commented), nil).kinds.map { |kind| [kind.what, kind.count] }).to eq([["comment", 2], ["equation", 1]])
+    expect(described_class::Lost.new(layout(commented), nil).kinds.map { |kind| [kind.what, kind.count] })
+      .to eq([["comment", 2], ["equation", 1]])
   end
 
   it "is the same for the same manuscript" do

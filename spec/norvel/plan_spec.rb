@@ -2,7 +2,10 @@
 
 RSpec.describe Norvel::Plan do
   let(:guide) { Norvel::Guide.find("marrowby-diploma") }
-  let(:long) { "The crews learned the tide bell by ear, and a stranger could not have told one stroke from the next, or so it was said in the town, whenever fog lay over it. " * 2 }
+  let(:long) do
+    "The crews learned the tide bell by ear, and a stranger could not have told one stroke from the next, or so it was " \
+      "said in the town, whenever fog lay over it. " * 2
+  end
 
   # @yieldparam file [Demo::DocxBuilder]
   # @return [Array(Norvel::Manuscript, Norvel::Plan, Norvel::Manuscript)] before, the plan, after
@@ -11,21 +14,30 @@ RSpec.describe Norvel::Plan do
     described_class.new(before, guide).then { |made| [before, made, made.apply] }
   end
 
-  def labelled(manuscript) = Norvel::ListLabels.for(manuscript, Norvel::Cascade.new(manuscript)).then { |labels| manuscript.paragraphs.map { |one| [labels[one.id], one.text].compact.join(" ") } }
+  def labelled(manuscript) = Norvel::ListLabels.for(manuscript, Norvel::Cascade.new(manuscript)).then do |labels|
+    manuscript.paragraphs.map { |paragraph| [labels[paragraph.id], paragraph.text].compact.join(" ") }
+  end
 
   def bold(file, text, size = 28) = file.paragraph([file.text(text, %(<w:b/><w:sz w:val="#{size}"/>))])
 
   def style_of(manuscript, index) = manuscript.sheet[manuscript.paragraphs[index].style].name
 
   it "leaves headers and footers in their columns, which are those of the new page" do
-    styles = Demo::Report::STYLES + %(<w:style w:type="paragraph" w:styleId="Footer"><w:name w:val="footer"/><w:basedOn w:val="Normal"/><w:pPr><w:tabs><w:tab w:val="center" w:pos="4513"/><w:tab w:val="right" w:pos="9026"/></w:tabs></w:pPr></w:style>)
+    styles = Demo::Report::STYLES +
+      %(<w:style w:type="paragraph" w:styleId="Footer"><w:name w:val="footer"/><w:basedOn w:val="Normal"/><w:pPr><w:tabs>) +
+      %(<w:tab w:val="center" w:pos="4513"/><w:tab w:val="right" w:pos="9026"/></w:tabs></w:pPr></w:style>)
     columns = %(<w:r><w:t>Ansel</w:t></w:r><w:r><w:tab/><w:t>by night</w:t></w:r><w:r><w:tab/><w:t>1</w:t></w:r></w:p>)
-    bytes = docx(styles: styles, header: %(<w:p><w:pPr><w:tabs><w:tab w:val="right" w:pos="8000"/></w:tabs></w:pPr>#{columns}), footer: %(<w:p><w:pPr><w:pStyle w:val="Footer"/></w:pPr>#{columns})) do |file|
-      4.times { file.paragraph("The crews learned the tide bell by ear, and a stranger could not have told one stroke from the next. " * 3) }
+    bytes = docx(styles: styles, header: %(<w:p><w:pPr><w:tabs><w:tab w:val="right" w:pos="8000"/></w:tabs></w:pPr>#{columns}),
+      footer: %(<w:p><w:pPr><w:pStyle w:val="Footer"/></w:pPr>#{columns})) do |file|
+      4.times do
+        file.paragraph("The crews learned the tide bell by ear, and a stranger could not have told one stroke from the next. " * 3)
+      end
     end
     guide = Norvel::Guide.find("office-report") # 16 cm of text
     after = read(Norvel::Formats.write(described_class.new(read(bytes), guide).apply, source: bytes))
-    stops = after.margin_paragraphs.select { |one| one.text.include?("\t") }.to_h { |one| [one.text[0, 5] + one.style, Norvel::Cascade.new(after).paragraph(one)[:tabs].map { |stop| (stop.position / 360_000.0).round(1) }] }
+    stops = after.margin_paragraphs.select { |paragraph| paragraph.text.include?("\t") }.to_h do |one|
+      [one.text[0, 5] + one.style, Norvel::Cascade.new(after).paragraph(one)[:tabs].map { |stop| (stop.position / 360_000.0).round(1) }]
+    end
     expect(stops.values).to contain_exactly([8.0, 16.0], [14.1])
     expect(Norvel::Guide::Check.new(guide, layout(after)).findings.select { |finding| finding.message.match?(/tab/i) }).to eq([])
   end
@@ -43,7 +55,9 @@ RSpec.describe Norvel::Plan do
   end
 
   it "writes such numbers so that they are the same when the file is read again" do
-    bytes = docx { |file| ["Chapter 1: Water", "CHAPTER 2: BOATS", "Chapter 3: Tolls"].each { |text| bold(file, text, 32) && file.paragraph(long) } }
+    bytes = docx do |file|
+      ["Chapter 1: Water", "CHAPTER 2: BOATS", "Chapter 3: Tolls"].each { |text| bold(file, text, 32) && file.paragraph(long) }
+    end
     after = described_class.new(read(bytes), guide).apply
     again = read(Norvel::Formats.write(after, source: bytes))
     expect(labelled(again).grep(/chapter/i)).to eq(["Chapter 1: Water", "CHAPTER 2: BOATS", "Chapter 3: Tolls"])
@@ -59,7 +73,8 @@ RSpec.describe Norvel::Plan do
   it "says which numbers do not follow, and leaves them" do
     _, made, after = plan { |file| ["1. Water", "2. Boats", "4. Tolls"].each { |text| bold(file, text, 32) && file.paragraph(long) } }
     expect(labelled(after)).to include("1. Water", "2. Boats", "4. Tolls")
-    expect(made.remarks.map { |remark| [remark.part, remark.sentence, remark.paragraphs] }).to eq([[:headings, "1 heading keeps its typed number: it does not follow from the ones before.", [4]]])
+    expect(made.remarks.map { |remark| [remark.part, remark.sentence, remark.paragraphs] })
+      .to eq([[:headings, "1 heading keeps its typed number: it does not follow from the ones before.", [4]]])
   end
 
   it "leaves columns made with tabs alone, and says so" do
@@ -71,11 +86,16 @@ RSpec.describe Norvel::Plan do
   it "makes a style of what the guide has none for, so that nothing is left by hand" do
     _, made, after = plan do |file|
       file.paragraph(long)
-      2.times { |index| file.paragraph([file.text("lamp.set(#{index})", %(<w:rFonts w:ascii="Courier New" w:hAnsi="Courier New"/><w:sz w:val="20"/>))]) }
+      2.times do |index|
+        file.paragraph([file.text("lamp.set(#{index})", %(<w:rFonts w:ascii="Courier New" w:hAnsi="Courier New"/><w:sz w:val="20"/>))])
+      end
     end
-    expect(made.lines.map(&:sentence)).to include("Made the style “Listing” of what 2 paragraphs have by hand; the guide has none for code.")
+    expect(made.lines.map(&:sentence)).to include(
+      "Made the style “Listing” of what 2 paragraphs have by hand; the guide has none for code."
+    )
     expect([style_of(after, 1), style_of(after, 2), Norvel::DirectFormatting.count(after)]).to eq(["Listing", "Listing", 0])
-    expect(Norvel::Cascade.new(after).style(after.paragraphs[1].style).values(%i[font_family size])).to eq(font_family: "Courier New", size: 127_000)
+    expect(Norvel::Cascade.new(after).style(after.paragraphs[1].style).values(%i[font_family size]))
+      .to eq(font_family: "Courier New", size: 127_000)
   end
 
   it "has nothing to do a second time" do
@@ -92,12 +112,16 @@ RSpec.describe Norvel::Plan do
   end
 
   it "clears paragraphs in which two stretches are equal" do
-    _, _, after = plan { |file| file.paragraph([file.text("#{long}  of  the  "), file.text("Teal", "<w:i/>"), file.text("  and  the  Tern")]) }
+    _, _, after = plan do |file|
+      file.paragraph([file.text("#{long}  of  the  "), file.text("Teal", "<w:i/>"), file.text("  and  the  Tern")])
+    end
     expect(after.paragraphs.first.text).to end_with("of the Teal and the Tern")
   end
 
   describe "blank lines" do
-    let(:mild) { Norvel::Guide.read("guide: Mild\nversion: '1'\nstyles:\n  heading_1: {name: Chapter, size: 16 pt, bold: true}\nrules: []\n") }
+    let(:mild) do
+      Norvel::Guide.read("guide: Mild\nversion: '1'\nstyles:\n  heading_1: {name: Chapter, size: 16 pt, bold: true}\nrules: []\n")
+    end
 
     it "that pushed a chapter to a new page become a break before it" do
       _, made, after = plan(mild) do |file|
@@ -107,20 +131,21 @@ RSpec.describe Norvel::Plan do
         bold(file, "2. Boats", 32)
         file.paragraph(long)
       end
-      boats = after.paragraphs.find { |one| one.text.end_with?("Boats") }
+      boats = after.paragraphs.find { |paragraph| paragraph.text.end_with?("Boats") }
       expect([boats.properties[:break_before], layout(after).pages.size, after.paragraphs.count(&:empty?)]).to eq([true, 2, 0])
       expect(made.lines.map(&:part)).to include(:empty)
     end
 
     it "that only happen to lie over a page's end become nothing" do
       after = described_class.new(read(demo("quayside-notice.docx")), guide).apply
-      expect([layout(after).pages.size, after.paragraphs.count { |one| one.properties[:break_before] }]).to eq([1, 0])
+      expect([layout(after).pages.size, after.paragraphs.count { |paragraph| paragraph.properties[:break_before] }]).to eq([1, 0])
     end
   end
 
   it "leaves out what was struck out" do
     before = read(demo("boat-shed-handbook.docx"))
-    after = described_class.new(before, Norvel::Guide.find("marrowby-handbook"), without: %i[lists direct empty page_design header footer]).apply
+    after = described_class.new(before, Norvel::Guide.find("marrowby-handbook"),
+      without: %i[lists direct empty page_design header footer]).apply
     expect(after.paragraphs.map(&:text).grep(/\A[•–-]\t/).size).to eq(24)
     expect(after.paragraphs.count(&:empty?)).to eq(before.paragraphs.count(&:empty?))
     expect(after.sections).to eq(before.sections)
@@ -149,7 +174,8 @@ RSpec.describe Norvel::Plan do
         expect(heads.map { |id| cascade.paragraph(plan.apply.paragraph(id))[:break_before] }.uniq).to eq([false])
         expect(plan.remarks.map(&:sentence)).to include("Chapters begin no page: #{said}.")
       end
-      expect(made(:heading_1).remarks.map(&:sentence)).to include(a_string_starting_with("Typed numbers of headings stay: some headings are left out"))
+      expect(made(:heading_1).remarks.map(&:sentence))
+        .to include(a_string_starting_with("Typed numbers of headings stay: some headings are left out"))
     end
 
     it "has no sentence twice" do
@@ -161,18 +187,24 @@ RSpec.describe Norvel::Plan do
   # Seen: a group called “run-in heading” of which nothing became one, without a word.
   describe "paragraphs that begin with words set off from their text" do
     let(:before) do
-      read(docx { |file| 3.times { |number| file.paragraph([file.text("Matter #{number}.", "<w:b/>"), file.text(" #{long}")]) && file.paragraph(long) } })
+      read(docx { |file|
+        3.times { |number| file.paragraph([file.text("Matter #{number}.", "<w:b/>"), file.text(" #{long}")]) && file.paragraph(long) }
+      })
     end
     let(:read_so) { before.paragraphs.values_at(0, 2, 4) }
 
     it "stay running text, which is said, and become headings where that is asked for" do
       expect(Norvel::Roles.new(before).in(:run_in_heading)).to eq(read_so)
       remark = described_class.new(before, guide).remarks.find { |one| one.part == :run_in_heading }
-      expect([remark.sentence, remark.paragraphs]).to eq(["3 paragraphs begin only with words set off from their text: running text, whose words stay emphasised.", read_so.map(&:id)])
+      expect([remark.sentence, remark.paragraphs])
+        .to eq(
+          ["3 paragraphs begin only with words set off from their text: running text, whose words stay emphasised.", read_so.map(&:id)]
+        )
       plan = described_class.new(before, guide, also: [:run_in_heading])
       after = plan.apply
       made = after.paragraphs.select(&:run_in)
-      expect(made.map { |one| [one.text.strip, Norvel::Cascade.new(after).paragraph(one)[:outline_level]] }).to eq([["Matter 0.", 3], ["Matter 1.", 3], ["Matter 2.", 3]])
+      expect(made.map { |one| [one.text.strip, Norvel::Cascade.new(after).paragraph(one)[:outline_level]] })
+        .to eq([["Matter 0.", 3], ["Matter 1.", 3], ["Matter 2.", 3]])
       expect(plan.lines.map(&:sentence)).to include("Made 3 run-in headings of the words that begin a paragraph.")
       expect(after.words).to eq(before.words)
     end
@@ -180,7 +212,8 @@ RSpec.describe Norvel::Plan do
     it "become headings where a person calls them so, and those without such words are named" do
       ids = before.paragraphs.first(2).map(&:id)
       plan = described_class.new(before, guide, roles: Norvel::Roles.new(before).corrected(ids.to_h { |id| [id, :run_in_heading] }))
-      expect(plan.remarks.map(&:sentence)).to include("1 paragraph begins with no words set off at the beginning: no heading can be made of it.")
+      expect(plan.remarks.map(&:sentence))
+        .to include("1 paragraph begins with no words set off at the beginning: no heading can be made of it.")
     end
   end
 
@@ -190,34 +223,52 @@ RSpec.describe Norvel::Plan do
       6.times { file.paragraph(long * 2) }
     end
     expect(made.lines.map(&:part)).to include(:long_quotations)
-    expect(made.remarks.map { |one| [one.part, one.sentence] }).to include([:long_quotations, "1 paragraph in quotation marks stays as running text: of fewer than 40 words, or one beside the other."])
+    expect(made.remarks.map { |remark| [remark.part, remark.sentence] })
+      .to include(
+        [:long_quotations, "1 paragraph in quotation marks stays as running text: of fewer than 40 words, or one beside the other."]
+      )
   end
 end
 
 RSpec.describe Norvel::Plan::Baring do
-  let(:long) { "The night ferries of the sound left when the last lamp on the quay was lit, and came back before the boats of the day were under way." }
+  let(:long) do
+    "The night ferries of the sound left when the last lamp on the quay was lit, and came back before the boats of the day were under way."
+  end
   let(:head) { ->(id, words) { paragraph(id, stretch(words, bold: true, size: 177_800)) } }
   let(:one) do
-    manuscript(paragraph(0, stretch("The Night Ferries", bold: true, size: 279_400), align: :center), *[[1, "Lamps"], [3, "Tolls"], [5, "Boats"]].map { |id, words| head[id, words] },
-      *[2, 4, 6].map { |id| paragraph(id, long) }, paragraph(7, long, shading: "#eeeeee"), paragraph(8, "With a ", stretch("word", italic: true), " leant on, in a sentence of some length."))
+    manuscript(paragraph(0, stretch("The Night Ferries", bold: true, size: 279_400), align: :center),
+      *[[1, "Lamps"], [3, "Tolls"], [5, "Boats"]].map { |id, words| head[id, words] },
+      *[2, 4, 6].map { |id| paragraph(id, long) }, paragraph(7, long, shading: "#eeeeee"),
+      paragraph(8, "With a ", stretch("word", italic: true), " leant on, in a sentence of some length."))
       .then { |made| made.with(blocks: made.blocks.sort_by(&:id)) }
   end
-  let(:roles) { Norvel::Roles.said(one, {0 => :title, 1 => :heading_1, 3 => :heading_1, 5 => :heading_1, 2 => :body, 4 => :body, 6 => :body, 7 => :body, 8 => :body}) }
+  let(:roles) do
+    Norvel::Roles.said(
+      one, {0 => :title, 1 => :heading_1, 3 => :heading_1, 5 => :heading_1, 2 => :body, 4 => :body, 6 => :body, 7 => :body, 8 => :body}
+    )
+  end
 
   # Seen: a title and six bold headings became body text, and two shaded paragraphs plain, without a word.
   it "does not flatten what reads as a title or a heading, and says what is gone" do
     baring = described_class.new(one, roles: roles)
     after = baring.operation.call(one)
-    expect(after.paragraphs.map { |paragraph| after.sheet[paragraph.style].name }).to eq(["Title", "Heading 1", "Base", "Heading 1", "Base", "Heading 1", "Base", "Base", "Base"])
+    expect(after.paragraphs.map { |paragraph| after.sheet[paragraph.style].name })
+      .to eq(["Title", "Heading 1", "Base", "Heading 1", "Base", "Heading 1", "Base", "Base", "Base"])
     expect(after.paragraphs.flat_map { |paragraph| Norvel::DirectFormatting.objectionable(paragraph) }).to eq([])
     expect(after.paragraph(8).runs.map { |run| after.sheet[run.style]&.properties }).to eq([nil, {italic: true}, nil])
     expect(Norvel::Cascade.new(after).paragraph(after.paragraph(0))[:align]).to eq(:center)
-    expect(baring.operation.sentence(one)).to eq("Gave a style to 1 title (sure), 3 headings of level 1 (sure), then removed direct formatting from the whole manuscript, emphasis kept; what only stood there by hand is gone: 14 pt (3), shading (1).")
+    expect(baring.operation.sentence(one)).to eq(
+      "Gave a style to 1 title (sure), 3 headings of level 1 (sure), then removed direct formatting from the whole " \
+      "manuscript, emphasis kept; what only stood there by hand is gone: 14 pt (3), shading (1)."
+    )
   end
 
   it "makes a heading style with its level where there is none" do
     bare = one.with(sheet: one.sheet.with_styles("Heading1" => nil))
-    after = described_class.new(bare, roles: Norvel::Roles.said(bare, bare.paragraphs.to_h { |paragraph| [paragraph.id, roles.of(paragraph.id).name] })).operation.call(bare)
+    after = described_class.new(bare,
+      roles: Norvel::Roles.said(bare, bare.paragraphs.to_h { |paragraph| [paragraph.id, roles.of(paragraph.id).name] })).operation.call(
+        bare
+      )
     made = after.sheet[after.paragraph(1).style]
     expect([made.name, made.properties.values_at(:outline_level, :bold, :size)]).to eq(["heading 1", [1, true, 177_800]])
   end

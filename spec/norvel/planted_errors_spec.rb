@@ -7,8 +7,10 @@ require_relative "../support/planted"
 RSpec.describe Norvel::Guide::Check do
   tries = Integer(ENV["NORVEL_PLANTED"] || 2)
   more = [
-    {"checks" => "colour", "allow" => ["auto", "#000000"]}, {"checks" => "contrast"}, {"checks" => "runs_of_spaces"}, {"checks" => "line_breaks"},
-    {"checks" => "space_before_punctuation", "language" => "en"}, {"checks" => "tabs_at_start"}, {"checks" => "heading_full_stop"}, {"checks" => "smaller_than_text", "roles" => ["caption"]},
+    {"checks" => "colour", "allow" => ["auto", "#000000"]}, {"checks" => "contrast"},
+    {"checks" => "runs_of_spaces"}, {"checks" => "line_breaks"},
+    {"checks" => "space_before_punctuation", "language" => "en"}, {"checks" => "tabs_at_start"},
+    {"checks" => "heading_full_stop"}, {"checks" => "smaller_than_text", "roles" => ["caption"]},
     {"checks" => "font_families", "one_of" => ["Times New Roman", "Liberation Serif", "Calibri", "Carlito", "Arial"]},
     {"checks" => "value", "property" => "space_before", "roles" => ["code"], "equals" => "0 pt"}
   ]
@@ -16,7 +18,9 @@ RSpec.describe Norvel::Guide::Check do
   # The guide with further rules, each with the kind of rule as its id where the guide has none.
   define_method(:widened) do |name|
     data = YAML.safe_load_file(File.expand_path("../../guides/#{name}.yml", __dir__))
-    further = more.reject { |rule| rule["checks"] != "value" && data["rules"].any? { |one| one["checks"] == rule["checks"] } }.map { |rule| {"id" => rule["checks"].tr("_", "-"), "clause" => "c", "severity" => "must", **rule} }
+    further = more.reject { |rule| rule["checks"] != "value" && data["rules"].any? { |one| one["checks"] == rule["checks"] } }.map do |rule|
+      {"id" => rule["checks"].tr("_", "-"), "clause" => "c", "severity" => "must", **rule}
+    end
     Norvel::Guide.read(YAML.dump(data.merge("rules" => data["rules"] + further)))
   end
 
@@ -29,7 +33,11 @@ RSpec.describe Norvel::Guide::Check do
   # What only a person can say: what images show, which rows are heads.
   define_method(:seen_by_all) do |manuscript|
     heads = manuscript.tables.select(&:outermost?).map { |table| ["set_header_row", {"paragraph" => table.blocks.first.id}] }
-    images = manuscript.paragraphs.flat_map { |one| one.insets.each_with_index.select { |inset, _| inset.kind == :image && inset.alt.nil? }.map { |_, place| ["set_alternative", {"paragraph" => one.id, "place" => place, "text" => "A drawing"}] } }
+    images = manuscript.paragraphs.flat_map do |paragraph|
+      paragraph.insets.each_with_index.select { |inset, _| inset.kind == :image && inset.alt.nil? }.map do |_, place|
+        ["set_alternative", {"paragraph" => paragraph.id, "place" => place, "text" => "A drawing"}]
+      end
+    end
     (heads + images).reduce(manuscript) do |now, (operation, given)|
       Norvel::Changes.build(operation, given).call(now)
     rescue Norvel::NothingToChange
@@ -39,7 +47,9 @@ RSpec.describe Norvel::Guide::Check do
 
   define_method(:rule_of) do |guide, kind|
     checks, property, role = kind.split
-    guide.rules.find { |rule| rule.data["checks"] == checks && (property.nil? || (rule.data["property"] == property && rule.data["roles"].include?(role))) }
+    guide.rules.find do |rule|
+      rule.data["checks"] == checks && (property.nil? || (rule.data["property"] == property && rule.data["roles"].include?(role)))
+    end
   end
 
   define_method(:held) do |check, manuscript|
@@ -49,10 +59,14 @@ RSpec.describe Norvel::Guide::Check do
   end
 
   define_method(:found?) do |check, rule, error|
-    check.findings.any? { |one| one.rule == rule.id && one.paragraph == error.paragraph && (error.measured.nil? || same?(error.measured, one)) }
+    check.findings.any? do |one|
+      one.rule == rule.id && one.paragraph == error.paragraph && (error.measured.nil? || same?(error.measured, one))
+    end
   end
 
-  define_method(:same?) { |measured, finding| measured.is_a?(Float) ? (finding.measured_value.to_f - measured).abs < 0.01 : finding.measured.to_s.downcase.include?(measured.downcase) }
+  define_method(:same?) do |measured, finding|
+    measured.is_a?(Float) ? (finding.measured_value.to_f - measured).abs < 0.01 : finding.measured.to_s.downcase.include?(measured.downcase)
+  end
 
   {"marrowby-handbook" => "boat-shed-handbook.docx", "marrowby-diploma" => "night-ferries.docx"}.each do |name, file|
     it "finds what is planted in #{file}, and nothing else" do
@@ -62,7 +76,9 @@ RSpec.describe Norvel::Guide::Check do
       kinds = Planted.kinds.select { |kind| rule_of(guide, kind) }
       figures = Hash.new { |all, kind| all[kind] = [0, 0] }
       alarms = []
-      trials = kinds.flat_map { |kind| [[kind]] * ((name == "marrowby-diploma") ? [tries / 2, 1].max : tries) } + Array.new(tries * 3) { |seed| kinds.sample(6, random: Random.new(seed)) }
+      trials = kinds.flat_map { |kind|
+        [[kind]] * ((name == "marrowby-diploma") ? [tries / 2, 1].max : tries)
+      } + Array.new(tries * 3) { |seed| kinds.sample(6, random: Random.new(seed)) }
       trials.each_with_index do |trial, seed|
         errors = planted(check, trial, Random.new(seed))
         next if errors.empty? # no place for it here
@@ -73,7 +89,8 @@ RSpec.describe Norvel::Guide::Check do
           figures[kind][1] += 1 if found?(after, rule_of(guide, kind), error)
         end
         places = errors.map { |_, error| error.paragraph }
-        alarms += after.findings.reject { |one| places.include?(one.paragraph) || one.paragraph.nil? || follows?(after, one, places) }.map { |one| [trial, one.rule, one.message] }
+        alarms += after.findings.reject { |one| places.include?(one.paragraph) || one.paragraph.nil? || follows?(after, one, places) }
+          .map { |one| [trial, one.rule, one.message] }
       end
       figures.sort.each { |kind, (all, found)| warn "#{file} #{kind}: #{found} of #{all}" } if ENV["NORVEL_PLANTED"]
       expect(figures.select { |_, (all, found)| found < all * 0.98 }).to eq({})
@@ -84,13 +101,15 @@ RSpec.describe Norvel::Guide::Check do
   # Several errors, each in a paragraph of its own.
   define_method(:planted) do |check, kinds, random|
     kinds.reduce([]) do |done, kind|
-      error = Planted.plant(kind, check, done.any? ? done.last.last.manuscript : check.manuscript, random, done.map { |_, one| one.paragraph })
+      error = Planted.plant(kind, check, done.any? ? done.last.last.manuscript : check.manuscript,
+        random, done.map { |_, one| one.paragraph })
       error ? done << [kind, error] : done
     end
   end
 
   # A heading written otherwise leaves its line in the contents behind, and more text moves page ends.
   define_method(:follows?) do |check, finding, _|
-    Norvel::Guide::Rule::KINDS[check.guide.rules.find { |rule| rule.id == finding.rule }.data["checks"]].area == :pagination || check.manuscript.listed.include?(finding.paragraph)
+    Norvel::Guide::Rule::KINDS[check.guide.rules.find { |rule| rule.id == finding.rule }.data["checks"]].area == :pagination ||
+      check.manuscript.listed.include?(finding.paragraph)
   end
 end

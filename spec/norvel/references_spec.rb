@@ -4,15 +4,21 @@
 RSpec.describe Norvel::References do
   def sign(type) = %(<w:r><w:fldChar w:fldCharType="#{type}"/></w:r>)
 
-  def field(code, result) = %(#{sign("begin")}<w:r><w:instrText xml:space="preserve"> #{code} </w:instrText></w:r>#{sign("separate")}<w:r><w:rPr><w:b/></w:rPr><w:t>#{result}</w:t></w:r>#{sign("end")})
+  def field(code, result) =
+    %(#{sign("begin")}<w:r><w:instrText xml:space="preserve"> #{code} </w:instrText></w:r>#{sign("separate")}<w:r><w:rPr>) +
+      %(<w:b/></w:rPr><w:t>#{result}</w:t></w:r>#{sign("end")})
 
   def text(words) = %(<w:r><w:t xml:space="preserve">#{words}</w:t></w:r>)
 
-  def marked(name, words, number, properties = "") = %(<w:p>#{properties}<w:bookmarkStart w:id="#{number}" w:name="#{name}"/>#{words}<w:bookmarkEnd w:id="#{number}"/></w:p>)
+  def marked(name, words, number, properties = "") =
+    %(<w:p>#{properties}<w:bookmarkStart w:id="#{number}" w:name="#{name}"/>#{words}<w:bookmarkEnd w:id="#{number}"/></w:p>)
 
   let(:bytes) do
     docx do |file|
-      file.raw(%(<w:p>#{text("See ")}#{field("REF lamps \\h", "The lamp")}#{text(" on page ")}#{field("PAGEREF lamps \\h", "9")}#{text(", ")}#{field("REF fig \\h", "Figure 7")}#{text(" and ")}#{field("PAGEREF gone", "4")}#{text(".")}</w:p>))
+      file.raw(
+        "<w:p>#{text("See ")}#{field("REF lamps \\h", "The lamp")}#{text(" on page ")}#{field("PAGEREF lamps \\h", "9")}" \
+        "#{text(", ")}#{field("REF fig \\h", "Figure 7")}#{text(" and ")}#{field("PAGEREF gone", "4")}#{text(".")}</w:p>"
+      )
       file.raw(marked("lamps", text("The lamps"), 1, %(<w:pPr><w:pStyle w:val="Heading1"/><w:pageBreakBefore/></w:pPr>)))
       file.raw(marked("fig", %(#{text("Figure ")}#{field("SEQ Figure \\* ARABIC", "1")}#{text(". The quay")}), 2))
     end
@@ -22,8 +28,9 @@ RSpec.describe Norvel::References do
 
   it "are found with what they say and should say" do
     found = of(read(bytes)).all
-    expect(found.map { |one| [one.refers.what, one.says, one.wanted, one.broken] }).to eq([[:text, "The lamp", "The lamps", false], [:folio, "9", "2", false],
-      [:text, "Figure 7", "Figure 1", false], [:folio, "4", nil, true]])
+    expect(found.map { |one| [one.refers.what, one.says, one.wanted, one.broken] })
+      .to eq([[:text, "The lamp", "The lamps", false], [:folio, "9", "2", false],
+        [:text, "Figure 7", "Figure 1", false], [:folio, "4", nil, true]])
     expect([of(read(bytes)).stale.size, of(read(bytes)).broken.size]).to eq([3, 1])
   end
 
@@ -46,7 +53,9 @@ RSpec.describe Norvel::References do
 
   it "are brought up to date in a paragraph that is written in as well" do
     before = read(bytes)
-    written = Norvel::Changes.build("edit_text", "paragraph" => 0, "text" => before.paragraphs.first.text.sub("See ", "Please see ")).call(before)
+    written = Norvel::Changes.build("edit_text", "paragraph" => 0, "text" => before.paragraphs.first.text.sub("See ", "Please see ")).call(
+      before
+    )
     after = Norvel::Changes.build("refresh_references").call(written)
     expect(read(Norvel::Formats.write(after, source: bytes)).paragraphs.first.text).to eq("Please see The lamps on page 2, Figure 1 and 4.")
   end
@@ -59,7 +68,8 @@ RSpec.describe Norvel::References do
 
     def heading(file, words) = file.raw(%(<w:p><w:pPr><w:pStyle w:val="Heading1"/></w:pPr>#{text(words)}</w:p>))
 
-    def numbers(manuscript) = manuscript.paragraphs.filter_map { |paragraph| paragraph.runs.find { |run| run.refers&.what == :count }&.text }
+    def numbers(manuscript) =
+      manuscript.paragraphs.filter_map { |paragraph| paragraph.runs.find { |run| run.refers&.what == :count }&.text }
 
     let(:bytes) do
       docx do |file|

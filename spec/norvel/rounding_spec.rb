@@ -6,11 +6,15 @@ RSpec.describe "Values after a file's rounding" do
   let(:twips) { 567 * Norvel::Lengths::TWIP } # 360,045
 
   it "are the same value" do
-    expect([Norvel::Properties.same?(:indent_first, cm, twips), Norvel::Properties.same?(:indent_first, cm, cm + 6_350), Norvel::Properties.same?(:indent_first, cm, nil), Norvel::Properties.same?(:indent_first, nil, nil)]).to eq([true, false, false, true])
+    expect([Norvel::Properties.same?(:indent_first, cm, twips), Norvel::Properties.same?(:indent_first, cm, cm + 6_350),
+      Norvel::Properties.same?(:indent_first, cm, nil), Norvel::Properties.same?(:indent_first, nil, nil)]).to eq([
+        true, false, false, true
+      ])
   end
 
   it "are cleared where a style adopts them, and follow later" do
-    one = manuscript(paragraph(0, "First", indent_first: twips), paragraph(1, "Second", indent_first: cm), paragraph(2, "Third", indent_first: 2 * cm))
+    one = manuscript(paragraph(0, "First", indent_first: twips), paragraph(1, "Second", indent_first: cm),
+      paragraph(2, "Third", indent_first: 2 * cm))
     after = Norvel::Changes.build("adopt_look", "paragraph" => 1).call(one)
     expect(after.paragraphs.map(&:properties)).to eq([{}, {}, {indent_first: 2 * cm}])
     later = Norvel::Changes.build("change_style", "style" => "Base", "values" => {"indent_first" => "0.5 cm"}).call(after)
@@ -22,7 +26,8 @@ RSpec.describe "Values after a file's rounding" do
     one = manuscript(paragraph(0, "First", indent_start: twips))
     after = Norvel::Changes.build("apply_style", "paragraphs" => [0], "style" => "Quote", "shed" => true).call(one)
     expect(after.paragraph(0).properties).to eq({})
-    made = Norvel::Changes.build("style_from_look", "paragraph" => 0, "name" => "Set in").call(manuscript(paragraph(0, "A", indent_start: twips), paragraph(1, "B", indent_start: cm)))
+    made = Norvel::Changes.build("style_from_look", "paragraph" => 0, "name" => "Set in")
+      .call(manuscript(paragraph(0, "A", indent_start: twips), paragraph(1, "B", indent_start: cm)))
     expect(made.paragraphs.map(&:style)).to eq(%w[Setin Setin])
   end
 

@@ -10,7 +10,8 @@ RSpec.describe Norvel::Layout::RunIn do
   let(:plain) { on_page(paragraph(0, "Before."), paragraph(1, joined), paragraph(2, "After."), styles: styles) }
   let(:made) { change(plain, "run_in_from_words", text: [[1, 0, 6]], style: "Heading3") }
 
-  def placed(layout) = layout.pages.flat_map(&:placed).map { |one| [one.paragraph.id, one.setting.text[one.line.start...one.line.end], one.baseline.round(2)] }
+  def placed(layout) =
+    layout.pages.flat_map(&:placed).map { |one| [one.paragraph.id, one.setting.text[one.line.start...one.line.end], one.baseline.round(2)] }
 
   it "is a heading of its own, with every word where it was" do
     expect(made.paragraphs.map(&:text)).to eq(["Before.", "Lamps. ", text, "After."])
@@ -31,7 +32,11 @@ RSpec.describe Norvel::Layout::RunIn do
 
   it "breaks its lines where the same text in one paragraph breaks" do
     uniform = made.with(sheet: made.sheet.with_style(made.sheet["Heading3"].with(properties: {outline_level: 3})))
-    lines = ->(laid, ids) { ids.flat_map { |id| laid.lines_of(id) }.group_by(&:baseline).values.map { |parts| parts.map { |one| one.setting.text[one.line.start...one.line.end] }.join } }
+    lines = ->(laid, ids) {
+      ids.flat_map { |id| laid.lines_of(id) }.group_by(&:baseline).values.map do |parts|
+        parts.map { |part| part.setting.text[part.line.start...part.line.end] }.join
+      end
+    }
     expect(lines[layout(uniform), uniform.paragraphs[1, 2].map(&:id)]).to eq(lines[layout(plain), [1]])
   end
 
@@ -45,7 +50,8 @@ RSpec.describe Norvel::Layout::RunIn do
   end
 
   it "keeps the heading whole when it is longer than a line, or the text is empty" do
-    long = on_page(paragraph(0, "#{text} ", style: "Heading3").with(run_in: true), paragraph(1, "Then."), paragraph(2, "X ", style: "Heading3").with(run_in: true), paragraph(3), styles: styles)
+    long = on_page(paragraph(0, "#{text} ", style: "Heading3").with(run_in: true), paragraph(1, "Then."),
+      paragraph(2, "X ", style: "Heading3").with(run_in: true), paragraph(3), styles: styles)
     layout = layout(long)
     expect(layout.lines_of(0).map { |one| one.setting.text[one.line.start...one.line.end] }.join).to eq("#{text} ")
     expect([layout.lines_of(1).size, layout.lines_of(3).size]).to eq([1, 1])
@@ -53,8 +59,10 @@ RSpec.describe Norvel::Layout::RunIn do
   end
 
   it "shares its line with a text that ends in an empty line, and may itself be empty" do
-    odd = on_page(paragraph(0, "", style: "Heading3").with(run_in: true), paragraph(1, "Silverado\n"), paragraph(2, "Lamps.\n", style: "Heading3").with(run_in: true), paragraph(3, "\nThen."), styles: styles)
-    expect([1, 3].map { |id| layout(odd).lines_of(id).map { |one| one.setting.text[one.line.start...one.line.end] }.join }).to eq(["Silverado\n", "\nThen."])
+    odd = on_page(paragraph(0, "", style: "Heading3").with(run_in: true), paragraph(1, "Silverado\n"),
+      paragraph(2, "Lamps.\n", style: "Heading3").with(run_in: true), paragraph(3, "\nThen."), styles: styles)
+    expect([1, 3].map { |id| layout(odd).lines_of(id).map { |one| one.setting.text[one.line.start...one.line.end] }.join })
+      .to eq(["Silverado\n", "\nThen."])
   end
 
   it "can be set on its own line again, and refuses where nothing follows" do
@@ -79,15 +87,21 @@ RSpec.describe Norvel::Layout::RunIn do
     marks = Nokogiri::XML(Norvel::Formats::Archive.read(bytes).members["word/document.xml"]).remove_namespaces!.at("p pPr rPr")
     expect(marks.element_children.map(&:name)).to eq(%w[vanish specVanish])
     again = read(bytes)
-    expect(again.paragraphs.map { |one| [one.text, one.style, one.run_in] }).to eq([["Lamps. ", "Heading3", true], [text, again.sheet.default_id, false], ["After.", again.sheet.default_id, false]])
+    expect(again.paragraphs.map { |paragraph| [paragraph.text, paragraph.style, paragraph.run_in] })
+      .to eq([["Lamps. ", "Heading3", true], [text, again.sheet.default_id, false], ["After.", again.sheet.default_id, false]])
   end
 
   # Seen: twelve headings that were called run-in headings in the plan became running text, without a word.
   it "are made by the plan of the headings that a person calls so, and keep their level" do
     long = "The crews learned the tide bell by ear, and a stranger could not have told one stroke from the next, or so it was said. " * 3
-    before = read(docx { |file| 3.times { |index| file.paragraph([file.text("Matter #{index}", "<w:b/>")], %(<w:pStyle w:val="Heading3"/>)) && file.paragraph([file.text(long)]) } })
+    before = read(docx { |file|
+      3.times do |index|
+        file.paragraph([file.text("Matter #{index}", "<w:b/>")], %(<w:pStyle w:val="Heading3"/>)) && file.paragraph([file.text(long)])
+      end
+    })
     heads = before.paragraphs.values_at(0, 2, 4).map(&:id)
-    plan = Norvel::Plan.new(before, Norvel::Guide.find("marrowby-diploma"), roles: Norvel::Roles.new(before).corrected(heads.to_h { |id| [id, :run_in_heading] }))
+    plan = Norvel::Plan.new(before, Norvel::Guide.find("marrowby-diploma"),
+      roles: Norvel::Roles.new(before).corrected(heads.to_h { |id| [id, :run_in_heading] }))
     after = plan.apply
     cascade = Norvel::Cascade.new(after)
     expect(plan.lines.map(&:sentence)).to include("3 headings run in with the text after them.")
@@ -95,7 +109,10 @@ RSpec.describe Norvel::Layout::RunIn do
   end
 
   it "says when a style takes the level from headings" do
-    before = read(docx { |file| file.paragraph([file.text("Matter")], %(<w:pStyle w:val="Heading3"/>)) && file.paragraph([file.text("Text")]) })
-    expect(Norvel::Changes.build("apply_style", "style" => before.sheet.default_id, "paragraphs" => [0, 1]).sentence(before)).to end_with("; 1 heading is none any more.")
+    before = read(docx { |file|
+      file.paragraph([file.text("Matter")], %(<w:pStyle w:val="Heading3"/>)) && file.paragraph([file.text("Text")])
+    })
+    expect(Norvel::Changes.build("apply_style", "style" => before.sheet.default_id, "paragraphs" => [0, 1]).sentence(before))
+      .to end_with("; 1 heading is none any more.")
   end
 end

@@ -18,8 +18,10 @@ RSpec.describe Norvel::Report::Shipping do
   end
 
   it "says that no word differs, and what was touched" do
-    styled = shipping(["format_here", {paragraphs: [0], values: {"align" => "center"}}], ["define_style", {id: "Loud", name: "Loud", parent: read(bytes).sheet.default_id}])
-    expect([styled.words_kept?, styled.words_differing, styled.words, styled.paragraphs_touched, styled.styles[:added]]).to eq([true, "none", [10, 10], 1, ["Loud"]])
+    styled = shipping(["format_here", {paragraphs: [0], values: {"align" => "center"}}],
+      ["define_style", {id: "Loud", name: "Loud", parent: read(bytes).sheet.default_id}])
+    expect([styled.words_kept?, styled.words_differing, styled.words, styled.paragraphs_touched, styled.styles[:added]])
+      .to eq([true, "none", [10, 10], 1, ["Loud"]])
   end
 
   it "says which words came and went, wherever they stand" do

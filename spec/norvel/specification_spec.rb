@@ -9,7 +9,9 @@ RSpec.describe Norvel::Properties::Specification do
   def random_values(random)
     pick = lambda do |property|
       case property.kind
-      when :length then ((property.least || 0)..[property.most || 5_000_000, 5_000_000].min).then { |range| random.rand(range) * ((property.signed && random.rand < 0.3) ? -1 : 1) }
+      when :length then ((property.least || 0)..[property.most || 5_000_000, 5_000_000].min).then do |range|
+        random.rand(range) * ((property.signed && random.rand < 0.3) ? -1 : 1)
+      end
       when :switch then random.rand < 0.5
       when :choice then property.choices[random.rand(property.choices.size)]
       when :number then random.rand((property.least || 0)..(property.most || 9))
@@ -18,7 +20,9 @@ RSpec.describe Norvel::Properties::Specification do
       when :language then %w[de en-GB][random.rand(2)]
       when :line_spacing then Norvel::Properties::LineSpacing.parse(%w[1.15 2 1 exactly\ 14\ pt at\ least\ 12.5\ pt][random.rand(5)])
       when :tabs then Norvel::Properties["tabs"].parse(["none", "5 cm", "2 cm; 10 cm end with dot leader"][random.rand(3)])
-      when :borders then Norvel::Properties["borders"].parse(["none", "top 0.5 pt", "all 1 pt double #8a2a20 distance 4 pt", "top 1 pt, bottom none"][random.rand(4)])
+      when :borders
+        Norvel::Properties["borders"]
+          .parse(["none", "top 0.5 pt", "all 1 pt double #8a2a20 distance 4 pt", "top 1 pt, bottom none"][random.rand(4)])
       end
     end
     Norvel::Properties.all.select(&:written?).select { random.rand < 0.4 }.to_h { |property| [property.name, pick[property]] }
@@ -35,14 +39,22 @@ RSpec.describe Norvel::Properties::Specification do
   end
 
   {
-    "16/18 Times bold, flush left, 12 pt before" => {size: "16 pt", line_spacing: "exactly 18 pt", font_family: "Times New Roman", bold: "yes", align: "start", space_before: "12 pt"},
+    "16/18 Times bold, flush left, 12 pt before" => {
+      size: "16 pt", line_spacing: "exactly 18 pt", font_family: "Times New Roman", bold: "yes", align: "start", space_before: "12 pt"
+    },
     "italic, centred, 12 pt before and after" => {italic: "yes", align: "center", space_before: "12 pt", space_after: "12 pt"},
-    "12 pt Arial bold, lines 1,5, indent 0,8 cm" => {size: "12 pt", font_family: "Arial", bold: "yes", line_spacing: "1,5", indent_first: "0,8 cm"},
+    "12 pt Arial bold, lines 1,5, indent 0,8 cm" => {
+      size: "12 pt", font_family: "Arial", bold: "yes", line_spacing: "1,5", indent_first: "0,8 cm"
+    },
     "1,5 lines, in 4 characters" => {line_spacing: "1,5", indent_start: "4 ch"},
     "double spaced, not bold, no indent, right" => {line_spacing: "double", bold: "no", indent_first: "0 cm", align: "end"},
-    "\"Bold Sans\" 11 pt, colour #c00, new page, keep with next" => {font_family: "Bold Sans", size: "11 pt", color: "#c00", break_before: "yes", keep_next: "yes"},
+    "\"Bold Sans\" 11 pt, colour #c00, new page, keep with next" => {
+      font_family: "Bold Sans", size: "11 pt", color: "#c00", break_before: "yes", keep_next: "yes"
+    },
     "courier, hanging 1 cm, 3 widows, level 2" => {font_family: "Courier New", indent_first: "-1 cm", widows: "3", outline_level: "2"},
-    "bold, colour dark red, shading lightgrey, background wheat" => {bold: "yes", color: "dark red", shading: "lightgrey", background: "wheat"}
+    "bold, colour dark red, shading lightgrey, background wheat" => {
+      bold: "yes", color: "dark red", shading: "lightgrey", background: "wheat"
+    }
   }.each do |line, values|
     it "understands #{line}" do
       expect([read(line).values, read(line).faults]).to eq([values, []])
@@ -74,23 +86,32 @@ RSpec.describe Norvel::Properties::Specification do
     after = Norvel::Changes.build("restyle", "lines" => lines).call(one)
     expect(after.sheet.named("heading 2").properties).to include(size: 177_800, bold: false, color: "#8b0000")
     made = after.sheet.named("Pull quotation")
-    expect([after.sheet[made.parent].name, described_class.show(made.properties)]).to eq(["Body Text", "italic, centred, 12 pt before, 12 pt after"])
-    expect { Norvel::Changes.build("restyle", "lines" => ["heading 2: 14 pt, fancy"]).call(one) }.to raise_error(Norvel::ChangeRefused, /“fancy” is not understood/)
-    expect { Norvel::Changes.build("restyle", "lines" => ["14 pt"]).call(one) }.to raise_error(Norvel::ChangeRefused, /begins with no style/)
+    expect([after.sheet[made.parent].name, described_class.show(made.properties)])
+      .to eq(["Body Text", "italic, centred, 12 pt before, 12 pt after"])
+    expect { Norvel::Changes.build("restyle", "lines" => ["heading 2: 14 pt, fancy"]).call(one) }
+      .to raise_error(Norvel::ChangeRefused, /“fancy” is not understood/)
+    expect { Norvel::Changes.build("restyle", "lines" => ["14 pt"]).call(one) }
+      .to raise_error(Norvel::ChangeRefused, /begins with no style/)
   end
 
   it "tells a value that cannot be, and what is not for words" do
     reading = described_class.read("900 pt, bold, centred", text_only: true)
-    expect([reading.values, reading.faults.map(&:to_s)]).to match([{bold: "yes"}, [/“900 pt”: Size must be at most/, "“centred”: it is a matter of whole paragraphs."]])
+    expect([reading.values, reading.faults.map(&:to_s)])
+      .to match([{bold: "yes"}, [/“900 pt”: Size must be at most/, "“centred”: it is a matter of whole paragraphs."]])
   end
 
   def read_file(name) = Norvel::Formats.read(File.binread(File.join(Manuscripts::DEMO, name)))
 
   # Seen: “heading 1 from Title then Normal”, which says all that was meant, was not understood without a colon.
   it "needs no colon after what a style rests on, what follows it, or its key" do
-    heads = ["heading 1 from Title then Normal", "Aside from Body", "Body then Body", "Aside key a", " Title from Normal then Sub title "].to_h { |line| [line, described_class.read(line)] }
-    expect(heads.values.map { |one| [one.name, one.parent, one.following, one.key] }).to eq([["heading 1", "Title", "Normal", nil], ["Aside", "Body", nil, nil], ["Body", nil, "Body", nil], ["Aside", nil, nil, "a"], ["Title", "Normal", "Sub title", nil]])
+    heads = ["heading 1 from Title then Normal", "Aside from Body", "Body then Body", "Aside key a", " Title from Normal then Sub title "]
+      .to_h { |line| [line, described_class.read(line)] }
+    expect(heads.values.map { |head| [head.name, head.parent, head.following, head.key] })
+      .to eq([["heading 1", "Title", "Normal", nil], ["Aside", "Body", nil, nil], ["Body", nil, "Body", nil],
+        ["Aside", nil, nil, "a"], ["Title", "Normal", "Sub title", nil]])
     expect(heads.values.flat_map { |one| [*one.values, *one.faults] }).to eq([])
-    ["bold then italic", "12 pt from Normal", "bananas", "Title, then bold"].each { |line| expect([line, described_class.read(line).name]).to eq([line, nil]) }
+    ["bold then italic", "12 pt from Normal", "bananas", "Title, then bold"].each do |line|
+      expect([line, described_class.read(line).name]).to eq([line, nil])
+    end
   end
 end

@@ -4,14 +4,17 @@ RSpec.describe "Changes of the style sheet" do
   def change(name, **parameters) = Norvel::Changes.build(name, parameters.transform_keys(&:to_s))
 
   let(:one) do
-    manuscript(paragraph(0, "Bells", style: "Heading1"), paragraph(1, "Text ", stretch("term", style: "Term")), paragraph(2, "Quoted", style: "Quote"),
-      styles: {"Term" => {name: "Term", kind: :character, properties: {italic: true}}, "Lone" => {name: "Lone", parent: "Above"}, "Above" => {name: "Above", parent: "Base"},
+    manuscript(paragraph(0, "Bells", style: "Heading1"), paragraph(1, "Text ", stretch("term", style: "Term")),
+      paragraph(2, "Quoted", style: "Quote"),
+      styles: {"Term" => {name: "Term", kind: :character, properties: {italic: true}},
+               "Lone" => {name: "Lone", parent: "Above"}, "Above" => {name: "Above", parent: "Base"},
                "Heading1" => {name: "Heading 1", parent: "Base", next_style: "Quote", properties: {outline_level: 1, bold: true}}})
   end
 
   it "renames: id, level and uses stay" do
     after = change("rename_style", style: "Heading1", name: " Chapter ").call(one)
-    expect([after.sheet["Heading1"].name, after.sheet.level_of(after.sheet["Heading1"]), after.paragraphs.first.style]).to eq(["Chapter", 1, "Heading1"])
+    expect([after.sheet["Heading1"].name, after.sheet.level_of(after.sheet["Heading1"]), after.paragraphs.first.style])
+      .to eq(["Chapter", 1, "Heading1"])
     expect { change("rename_style", style: "Heading1", name: "base").call(one) }.to raise_error(Norvel::ChangeRefused, /already/)
     expect { change("rename_style", style: "Heading1", name: " ").call(one) }.to raise_error(Norvel::ChangeRefused, /needs a name/)
   end
@@ -41,7 +44,8 @@ RSpec.describe "Changes of the style sheet" do
     plain = change("delete_style", style: "Term", replacement: "").call(one)
     expect(plain.paragraphs[1].runs.map(&:style)).to eq([nil, nil])
     expect { change("delete_style", style: "Base", replacement: "Quote").call(one) }.to raise_error(Norvel::ChangeRefused, /cannot go/)
-    expect { change("delete_style", style: "Quote", replacement: "Term").call(one) }.to raise_error(Norvel::ChangeRefused, /cannot stand in/)
+    expect { change("delete_style", style: "Quote", replacement: "Term").call(one) }
+      .to raise_error(Norvel::ChangeRefused, /cannot stand in/)
   end
 
   it "removes only what nothing uses, rests on or follows" do
@@ -50,8 +54,11 @@ RSpec.describe "Changes of the style sheet" do
 
   it "comes back from the ledger and goes out with the file" do
     before = read(demo("night-ferries.docx"))
-    steps = [["rename_style", {style: "Heading1", name: "Chapter"}], ["duplicate_style", {style: "Heading2", name: "Section"}], ["hang_style", {style: "BlockQuotation", parent: "BodyText"}],
-      ["set_next_style", {style: "Heading1", next: "BodyText"}], ["delete_style", {style: "Heading3", replacement: "Heading2"}], ["remove_unused_styles", {}]]
+    steps = [["rename_style", {style: "Heading1", name: "Chapter"}], ["duplicate_style", {style: "Heading2", name: "Section"}],
+      ["hang_style", {style: "BlockQuotation", parent: "BodyText"}],
+      ["set_next_style", {style: "Heading1", next: "BodyText"}], ["delete_style", {style: "Heading3", replacement: "Heading2"}], [
+        "remove_unused_styles", {}
+      ]]
     after = steps.reduce(before) do |now, (name, parameters)|
       done = change(name, **parameters).call(now)
       again = Norvel::Changes::Difference.apply(now, JSON.parse(JSON.generate(Norvel::Changes::Difference.between(now, done))))
@@ -77,13 +84,17 @@ RSpec.describe "Changes of the style sheet" do
 
     it "warns for titles, captions, headers, footers and contents entries, and of spacing, and keeps them as they were" do
       names = {"Title" => "Title", "Cap" => "caption", "Head" => "header", "Toc" => "toc 1", "Plain" => "Remark"}
-      apart = manuscript(paragraph(0, "x"), styles: names.to_h { |id, name| [id, {name: name, parent: "Base", properties: (id == "Cap") ? {space_after: 127_000} : {}}] })
-      operation = Norvel::Changes.build("change_style", "style" => "Base", "values" => {"line_spacing" => "2", "space_after" => "12 pt", "align" => "justify", "indent_first" => "1 cm"})
+      apart = manuscript(paragraph(0, "x"), styles: names.to_h { |id, name|
+        [id, {name: name, parent: "Base", properties: (id == "Cap") ? {space_after: 127_000} : {}}]
+      })
+      operation = Norvel::Changes.build("change_style", "style" => "Base",
+        "values" => {"line_spacing" => "2", "space_after" => "12 pt", "align" => "justify", "indent_first" => "1 cm"})
       found = Norvel::Changes::Traps.sprung(apart, operation.call(apart))
       expect(found.map(&:style)).to match_array(%w[Heading1 Title Cap Head Toc])
       expect(found.find { |trap| trap.style == "Cap" }.values).to eq("indent_first" => "0 cm", "align" => "start", "line_spacing" => "1")
       mended = Norvel::Cascade.new(Norvel::Changes::Traps.mended(operation, apart).call(apart))
-      expect(%w[Title Head Toc].map { |id| mended.style(id).values(%i[align indent_first space_after]) }.uniq).to eq([{align: :start, indent_first: 0, space_after: 0}])
+      expect(%w[Title Head Toc].map { |id| mended.style(id).values(%i[align indent_first space_after]) }.uniq)
+        .to eq([{align: :start, indent_first: 0, space_after: 0}])
       expect(mended.style("Plain")[:space_after]).to eq(152_400)
     end
 
@@ -95,8 +106,12 @@ RSpec.describe "Changes of the style sheet" do
   end
 
   it "draws the family as a tree, without what is not shown" do
-    svg = ->(show) { Nokogiri::XML(Norvel::Drawing::FamilySvg.new(one, Norvel::Cascade.new(one), uses: {"Heading1" => 1, "Base" => 1, "Quote" => 1}, show: show).to_s).css("text.specimen").map(&:text) }
-    expect([svg[:used], svg[:all]]).to eq([["Base", "Heading 1", "Block quotation"], ["Base", "Heading 1", "Block quotation", "Above", "Lone"]])
+    svg = ->(show) {
+      Nokogiri::XML(Norvel::Drawing::FamilySvg.new(one, Norvel::Cascade.new(one),
+        uses: {"Heading1" => 1, "Base" => 1, "Quote" => 1}, show: show).to_s).css("text.specimen").map(&:text)
+    }
+    expect([svg[:used], svg[:all]])
+      .to eq([["Base", "Heading 1", "Block quotation"], ["Base", "Heading 1", "Block quotation", "Above", "Lone"]])
   end
 end
 
@@ -110,10 +125,13 @@ RSpec.describe "Indents in characters" do
     expect(after.sheet["Base"].properties).to include(size: 177_800, bold: true)
   end
 
-  def restyled(manuscript, line) = Norvel::Changes::Traps.mended(Norvel::Changes.build("restyle", "lines" => [line]), manuscript).call(manuscript)
+  def restyled(manuscript, line) =
+    Norvel::Changes::Traps.mended(Norvel::Changes.build("restyle", "lines" => [line]), manuscript).call(manuscript)
 
   it "are as wide as the size that the same line sets" do
-    widths = ["12 pt, indent 2 ch", "indent 2 ch, 12 pt", "24 pt, indent 2 ch"].map { |line| restyled(one, "Base: #{line}").sheet["Base"].properties[:indent_first] }
+    widths = ["12 pt, indent 2 ch", "indent 2 ch, 12 pt", "24 pt, indent 2 ch"].map do |line|
+      restyled(one, "Base: #{line}").sheet["Base"].properties[:indent_first]
+    end
     expect(widths[0]).to eq(widths[1])
     expect(widths[2]).to be_within(2).of(widths[0] * 2)
     here = Norvel::Changes.build("format_here", "paragraphs" => [1], "values" => {"indent_first" => "2 ch", "size" => "24 pt"}).call(one)
@@ -122,7 +140,8 @@ RSpec.describe "Indents in characters" do
 
   it "are none for headings that keep clear of them" do
     after = restyled(one, "Base: indent 2 ch")
-    expect([after.sheet["Base"], after.sheet["Heading1"]].map { |style| style.properties.values_at(:indent_first_chars, :indent_first).first(2) }).to match([[200, a_value > 0], [0, 0]])
+    expect([after.sheet["Base"], after.sheet["Heading1"]]
+      .map { |style| style.properties.values_at(:indent_first_chars, :indent_first).first(2) }).to match([[200, a_value > 0], [0, 0]])
     expect(restyled(one, "Base: indent 1 cm").sheet["Heading1"].properties).not_to have_key(:indent_first_chars)
   end
 
@@ -130,6 +149,7 @@ RSpec.describe "Indents in characters" do
     source = docx { |file| file.paragraph("A chapter", style: "Heading1") && file.paragraph("Words") }
     after = restyled(read(source), "Normal: indent 2 ch")
     styles = Nokogiri::XML(Norvel::Formats::Archive.read(Norvel::Formats.write(after, source: source)).members["word/styles.xml"])
-    expect(styles.at_xpath("//*[local-name()='style'][@*[local-name()='styleId']='Heading1']//*[local-name()='ind']").attribute_nodes.to_h { |one| [one.node_name, one.value] }).to include("firstLineChars" => "0", "firstLine" => "0")
+    expect(styles.at_xpath("//*[local-name()='style'][@*[local-name()='styleId']='Heading1']//*[local-name()='ind']")
+      .attribute_nodes.to_h { |node| [node.node_name, node.value] }).to include("firstLineChars" => "0", "firstLine" => "0")
   end
 end

@@ -7,7 +7,9 @@ RSpec.describe Norvel::Layout::TableLook do
   def laid(table, styles = "", grid: "")
     rows = Array.new(3) { |row| "<w:tr>#{Array.new(2) { |column| cell(row, column) }.join}</w:tr>" }.join
     source = docx(styles: Demo::Report::STYLES + styles) do |file|
-      file.raw("<w:tbl><w:tblPr>#{table}</w:tblPr><w:tblGrid><w:gridCol w:w=\"2000\"/><w:gridCol w:w=\"3000\"/></w:tblGrid>#{rows}</w:tbl>") && file.paragraph("y")
+      file.raw("<w:tbl><w:tblPr>#{table}</w:tblPr><w:tblGrid><w:gridCol w:w=\"2000\"/><w:gridCol " \
+        "w:w=\"3000\"/></w:tblGrid>#{rows}</w:tbl>") &&
+        file.paragraph("y")
     end
     layout(read(source))
   end
@@ -40,7 +42,8 @@ RSpec.describe Norvel::Layout::TableLook do
     let(:style) do
       <<~XML
         <w:style w:type="table" w:styleId="G"><w:name w:val="G"/><w:tblPr><w:tblBorders>#{edge("top", "bottom")}</w:tblBorders></w:tblPr>
-        <w:tblStylePr w:type="firstRow"><w:tcPr><w:tcBorders>#{edge("bottom")}</w:tcBorders><w:shd w:val="clear" w:fill="EEDDCC"/></w:tcPr></w:tblStylePr></w:style>
+        <w:tblStylePr w:type="firstRow"><w:tcPr><w:tcBorders>#{edge("bottom")}</w:tcBorders>
+        <w:shd w:val="clear" w:fill="EEDDCC"/></w:tcPr></w:tblStylePr></w:style>
       XML
     end
     let(:use) { %(<w:tblStyle w:val="G"/>%s<w:tblLook w:firstRow="1" w:noHBand="1" w:noVBand="1"/>) }
@@ -74,7 +77,14 @@ RSpec.describe Norvel::Layout::TableLook do
   end
 
   it "is still there where a ledger of before has another shape of the table" do
-    before = read(docx { |file| file.raw(%(<w:tbl><w:tblPr><w:tblBorders>#{edge("top")}</w:tblBorders></w:tblPr><w:tblGrid><w:gridCol w:w="2000"/></w:tblGrid><w:tr>#{cell(0, 0)}</w:tr></w:tbl>)) && file.paragraph("y") })
+    before = read(docx { |file|
+      file
+        .raw(
+          %(<w:tbl><w:tblPr><w:tblBorders>#{edge("top")}</w:tblBorders></w:tblPr><w:tblGrid><w:gridCol w:w="2000"/>) +
+            %(</w:tblGrid><w:tr>#{cell(0, 0)}</w:tr></w:tbl>)
+        ) &&
+        file.paragraph("y")
+    })
     table = before.tables.first
     other = before.with(blocks: before.blocks.map { |block| block.equal?(table) ? table.with(columns: [635_000]) : block })
     data = Norvel::Changes::Difference.between(before, other)

@@ -21,11 +21,16 @@ RSpec.describe Norvel::Template do
 
       # Each text of its own: as long, in the same style.
       it "meets it when it is filled" do
-        filled = manuscript.paragraphs.select { |one| manuscript.matters.any? { |matter| matter.paragraph == one.id } }.reduce(manuscript) do |now, one|
-          words = one.text.gsub(/\p{L}+/) { |word| word.reverse.capitalize.tr("aeiou", "eioua").then { |made| word.match?(/\A\p{Lu}/) ? made : made.downcase } }
+        filled = manuscript.paragraphs.select { |paragraph| manuscript.matters.any? { |matter| matter.paragraph == paragraph.id } }
+          .reduce(manuscript) do |now, one|
+          words = one.text.gsub(/\p{L}+/) do |word|
+            word.reverse.capitalize.tr("aeiou", "eioua").then { |made| word.match?(/\A\p{Lu}/) ? made : made.downcase }
+          end
           words = words.tr("0-9", "3-90-2") if one.text.match?(/\A\d+\z/)
           words = one.text.sub(/\A(Table 1\. )?.*\z/) { "#{$1}Night crossings" } if one.text.start_with?("Table 1. ")
-          words = one.text.sub("Author, First", "Ashgarth, Linnet").sub("Writer, Second", "Quill, Maro") if one.text.match?(/\A(?:Author|Writer),/)
+          if one.text.match?(/\A(?:Author|Writer),/)
+            words = one.text.sub("Author, First", "Ashgarth, Linnet").sub("Writer, Second", "Quill, Maro")
+          end
           words = one.text.sub("shows how a table is set", "lists the night crossings") if one.text.start_with?("Table 1 shows")
           Norvel::Changes.build("edit_text", "paragraph" => one.id, "text" => words).call(now)
         end
@@ -33,13 +38,15 @@ RSpec.describe Norvel::Template do
         expect(check(guide, filled).findings.map(&:message)).to eq([])
         again = read(Norvel::Formats.write(filled, source: bytes))
         expect(again.matters).to eq([])
-        expect(Norvel::Formats::Archive.member(Norvel::Formats.write(filled, source: bytes), "word/document.xml")).not_to include("showingPlcHdr")
+        expect(Norvel::Formats::Archive.member(Norvel::Formats.write(filled, source: bytes), "word/document.xml"))
+          .not_to include("showingPlcHdr")
       end
 
       it "has the guide's styles as one family, read by another" do
         told = Dir.mktmpdir do |folder|
           File.binwrite(File.join(folder, "t.docx"), bytes)
-          code = "import docx,json,sys; d=docx.Document(sys.argv[1]); print(json.dumps({s.style_id:[s.name, s.base_style.style_id if s.base_style else None] for s in d.styles if s.type==1}))"
+          code = "import docx,json,sys; d=docx.Document(sys.argv[1]); print(json.dumps({s.style_id:[s.name, " \
+            "s.base_style.style_id if s.base_style else None] for s in d.styles if s.type==1}))"
           out, errors, status = Open3.capture3("/usr/bin/python3", "-c", code, File.join(folder, "t.docx"))
           raise errors unless status.success?
 
@@ -50,9 +57,12 @@ RSpec.describe Norvel::Template do
         used = manuscript.paragraphs.map(&:style).uniq
         values = used.to_h { |id| [id, Norvel::Cascade.new(manuscript).style(id)] }
         used.each do |id|
-          slot = guide.family.members.keys.find { |one| guide.family[one].name == manuscript.sheet[id].name } or next
+          slot = guide.family.members.keys.find { |key| guide.family[key].name == manuscript.sheet[id].name } or next
           wanted = guide.family.values(slot)
-          differing = Norvel::Properties.all.reject { |property| %i[language numbering].include?(property.name) || property.beside || property.same?(values[id][property.name], wanted[property.name]) }
+          differing = Norvel::Properties.all.reject do |property|
+            %i[language numbering].include?(property.name) || property.beside ||
+              property.same?(values[id][property.name], wanted[property.name])
+          end
           expect([slot, differing.map(&:name)]).to eq([slot, []])
         end
       end
@@ -78,7 +88,9 @@ RSpec.describe "A template's file" do
   end
 
   it "keeps what else a file says there" do
-    twice = Norvel::Formats.of("docx").with_properties(Norvel::Formats.of("docx").with_properties(Norvel::Formats.bare, "Other" => "1"), "norvel-guide" => "Ä & <B>")
+    twice = Norvel::Formats.of("docx").with_properties(
+      Norvel::Formats.of("docx").with_properties(Norvel::Formats.bare, "Other" => "1"), "norvel-guide" => "Ä & <B>"
+    )
     expect(Norvel::Formats.properties(twice)).to eq("Other" => "1", "norvel-guide" => "Ä & <B>")
   end
 end

@@ -6,7 +6,8 @@ RSpec.describe Norvel::Changes::TextEdit do
 
   def texts(manuscript) = manuscript.paragraphs.map(&:text)
 
-  def italics(paragraph) = paragraph.spans.select { |span| span[:properties][:italic] }.map { |span| paragraph.text[span[:start]...span[:end]] }
+  def italics(paragraph) =
+    paragraph.spans.select { |span| span[:properties][:italic] }.map { |span| paragraph.text[span[:start]...span[:end]] }
 
   let(:sailing) { paragraph(0, "We boarded the ", stretch("Night Heron", italic: true), " at six.") }
   let(:start) { manuscript(sailing, paragraph(1, "Chapter two", style: "Heading1"), paragraph(2, "Last words.")) }
@@ -23,7 +24,9 @@ RSpec.describe Norvel::Changes::TextEdit do
   end
 
   it "never loses a note or an image by typing" do
-    noted = manuscript(paragraph(0, "Seen", stretch("\u{FFFC}").with(insets: [Norvel::Manuscript::Inset.new(kind: :note, ref: "footnotes:2")]), " twice."))
+    noted = manuscript(
+      paragraph(0, "Seen", stretch("\u{FFFC}").with(insets: [Norvel::Manuscript::Inset.new(kind: :note, ref: "footnotes:2")]), " twice.")
+    )
     expect { change(noted, "edit_text", paragraph: 0, text: "Seen twice.") }.to raise_error(Norvel::ChangeRefused, /would be lost/)
     after = change(noted, "edit_text", paragraph: 0, text: "Seen often\u{FFFC} and twice.")
     expect(after.paragraphs.first.insets.map(&:ref)).to eq(["footnotes:2"])
@@ -49,15 +52,18 @@ RSpec.describe Norvel::Changes::TextEdit do
   end
 
   it "inserts, moves and deletes" do
-    expect(texts(change(start, "insert_paragraph", paragraph: 0, text: "New."))).to eq(["We boarded the Night Heron at six.", "New.", "Chapter two", "Last words."])
-    expect(texts(change(start, "move_paragraphs", paragraphs: [2], by: -1))).to eq(["We boarded the Night Heron at six.", "Last words.", "Chapter two"])
+    expect(texts(change(start, "insert_paragraph", paragraph: 0, text: "New.")))
+      .to eq(["We boarded the Night Heron at six.", "New.", "Chapter two", "Last words."])
+    expect(texts(change(start, "move_paragraphs", paragraphs: [2], by: -1)))
+      .to eq(["We boarded the Night Heron at six.", "Last words.", "Chapter two"])
     expect(texts(change(start, "delete_paragraphs", paragraphs: [1]))).to eq(["We boarded the Night Heron at six.", "Last words."])
     expect { change(start, "move_paragraphs", paragraphs: [0], by: -1) }.to raise_error(Norvel::ChangeRefused, /nothing to move past/)
     expect { change(start, "delete_paragraphs", paragraphs: [0, 1, 2]) }.to raise_error(Norvel::ChangeRefused)
   end
 
   it "keeps a section's end at the end" do
-    now = manuscript(paragraph(0, "Front matter.", carries: [:section_end]), paragraph(1, "Main."), sections: [Norvel::Manuscript::Section.new(last: 0), Norvel::Manuscript::Section.new])
+    now = manuscript(paragraph(0, "Front matter.", carries: [:section_end]), paragraph(1, "Main."),
+      sections: [Norvel::Manuscript::Section.new(last: 0), Norvel::Manuscript::Section.new])
     split = change(now, "split_paragraph", paragraph: 0, at: 6)
     expect(split.paragraphs.map { |one| [one.text, one.carries] }).to eq([["Front ", []], ["matter.", [:section_end]], ["Main.", []]])
     expect(split.section_indexes).to eq([0, 0, 1])
@@ -65,7 +71,8 @@ RSpec.describe Norvel::Changes::TextEdit do
   end
 
   it "promotes and demotes headings with their subordinates" do
-    styles = {"Heading2" => {name: "Heading 2", parent: "Base", properties: {outline_level: 2}}, "Heading3" => {name: "Heading 3", parent: "Base", properties: {outline_level: 3}}}
+    styles = {"Heading2" => {name: "Heading 2", parent: "Base", properties: {outline_level: 2}},
+              "Heading3" => {name: "Heading 3", parent: "Base", properties: {outline_level: 3}}}
     heads = %w[Heading1 Heading2 Heading1].each_with_index.map { |style, index| paragraph(index, "Head #{index}", style: style) }
     now = manuscript(*heads, styles: styles)
     after = change(now, "shift_headings", paragraphs: [0], by: 1)
@@ -92,7 +99,8 @@ RSpec.describe Norvel::Changes::TextEdit do
     end
     expect(now.paragraphs.map(&:text)).not_to eq(read(source).paragraphs.map(&:text))
     again = read(Norvel::Formats.write(now, source: source))
-    expect(again.paragraphs.map { |one| [one.text, one.style, one.properties] }).to eq(now.paragraphs.map { |one| [one.text, one.style, one.properties] })
+    expect(again.paragraphs.map { |paragraph| [paragraph.text, paragraph.style, paragraph.properties] })
+      .to eq(now.paragraphs.map { |one| [one.text, one.style, one.properties] })
   end
 
   def random_edit(now, random)

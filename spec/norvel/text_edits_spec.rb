@@ -4,7 +4,9 @@ require "norvel/report"
 
 # A guide that is changed by form keeps its text: comments stay, and only the place itself is another.
 RSpec.describe Norvel::Guide::TextEdits do
-  shipped = Norvel::Guide.shipped.to_h { |name| [name, File.read(File.expand_path("../../guides/#{name}.yml", __dir__), encoding: "UTF-8")] }
+  shipped = Norvel::Guide.shipped.to_h do |name|
+    [name, File.read(File.expand_path("../../guides/#{name}.yml", __dir__), encoding: "UTF-8")]
+  end
 
   def comments(text) = text.scan(/(?<=\s|^)#(?!\h{6}\b)[^\n]*/)
 
@@ -12,7 +14,9 @@ RSpec.describe Norvel::Guide::TextEdits do
 
   # A person's own comments, behind values and on lines of their own.
   let(:academic) do
-    lines = shipped.fetch("academic-double-spaced").lines.each_with_index.map { |line, index| line.match?(/: \S/) ? "#{line.chomp} # mine #{index}\n" : "# over #{index}\n#{line}" }
+    lines = shipped.fetch("academic-double-spaced").lines.each_with_index.map do |line, index|
+      line.match?(/: \S/) ? "#{line.chomp} # mine #{index}\n" : "# over #{index}\n#{line}"
+    end
     Norvel::Guide::Draft.new(lines.join)
   end
   let(:shipped) { shipped }
@@ -42,9 +46,12 @@ RSpec.describe Norvel::Guide::TextEdits do
       30.times do
         slot = draft.styles.keys.sample(random: random)
         rule = draft.rules.sample(random: random)
-        act = [-> { draft.set("styles/#{slot}/line", ["12 pt", "bold, 14 pt, centred", "italic"].sample(random: random)) }, -> { draft.set("rules/#{rule["id"]}/clause", "Clause: “ä” {x} [y] - # & *") },
-          -> { draft.set("rules/#{rule["id"]}/off", "yes") }, -> { draft.add_rule("no_revisions") }, -> { draft.remove_rule(rule["id"]) }, -> { draft.remove_style(slot) },
-          -> { draft.set("page/margins/start", "3.3 cm") }, -> { draft.set("contents/title", "In this: all") }, -> { draft.add_level("bullets") }, -> { draft.set("language", "") }, -> { draft.add_usual_styles }].sample(random: random)
+        act = [-> { draft.set("styles/#{slot}/line", ["12 pt", "bold, 14 pt, centred", "italic"].sample(random: random)) },
+          -> { draft.set("rules/#{rule["id"]}/clause", "Clause: “ä” {x} [y] - # & *") },
+          -> { draft.set("rules/#{rule["id"]}/off", "yes") }, -> { draft.add_rule("no_revisions") },
+          -> { draft.remove_rule(rule["id"]) }, -> { draft.remove_style(slot) },
+          -> { draft.set("page/margins/start", "3.3 cm") }, -> { draft.set("contents/title", "In this: all") },
+          -> { draft.add_level("bullets") }, -> { draft.set("language", "") }, -> { draft.add_usual_styles }].sample(random: random)
         draft = begin
           act.call
         rescue Norvel::GuideError => error
@@ -67,7 +74,8 @@ RSpec.describe "Sources of a guide" do
 
   it "are data: of the guide, of its values and of its rules" do
     expect(guide.sources).to include("guide" => a_string_including("from memory"), "styles.base.size" => "from memory")
-    expect([draft.source("page/paper"), draft.source("styles/base/line"), draft.source("styles/nothing")]).to match([/common practice/, /size: from memory; line spacing: from memory/, nil])
+    expect([draft.source("page/paper"), draft.source("styles/base/line"), draft.source("styles/nothing")])
+      .to match([/common practice/, /size: from memory; line spacing: from memory/, nil])
     ruled = draft.set("rules/#{draft.rules.first["id"]}/source", "The committee’s letter, § 3")
     expect(ruled.guide.rules.first.source).to eq("The committee’s letter, § 3")
     expect(ruled.set("rules/#{draft.rules.first["id"]}/source", "").data).to eq(draft.data)

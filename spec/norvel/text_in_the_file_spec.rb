@@ -11,25 +11,42 @@ RSpec.describe Norvel::Formats::Docx::StoryWriter do
     bytes
   end
 
-  def stretches(manuscript) = manuscript.paragraphs.map { |paragraph| [paragraph.style, paragraph.properties, paragraph.spans.map { |span| [span[:start], span[:end], span[:style], span[:properties]] }] }
+  def stretches(manuscript) = manuscript.paragraphs.map do |paragraph|
+    [paragraph.style, paragraph.properties, paragraph.spans.map { |span| [span[:start], span[:end], span[:style], span[:properties]] }]
+  end
 
   def body(bytes) = Nokogiri::XML(Norvel::Formats::Archive.read(bytes).members["word/document.xml"]).remove_namespaces!.at("body")
 
   def cut(manuscript, id, at)
     paragraph = manuscript.paragraph(id)
-    second = Norvel::Manuscript::Paragraph.new(id: manuscript.free_id, style: paragraph.style, properties: paragraph.properties, runs: paragraph.runs_abroad(paragraph.runs_in(at, paragraph.text.length)))
+    second = Norvel::Manuscript::Paragraph.new(id: manuscript.free_id, style: paragraph.style,
+      properties: paragraph.properties, runs: paragraph.runs_abroad(paragraph.runs_in(at, paragraph.text.length)))
     manuscript.with_paragraphs(id => [paragraph.with_runs(paragraph.runs_in(0, at)), second])
   end
 
-  let(:field) { %(<w:r><w:fldChar w:fldCharType="begin"/></w:r><w:r><w:instrText>REF here</w:instrText></w:r><w:r><w:fldChar w:fldCharType="separate"/></w:r><w:r><w:t>page 4</w:t></w:r><w:r><w:fldChar w:fldCharType="end"/></w:r>) }
-  let(:mixed) { %(<w:p><w:pPr><w:framePr w:w="9"/><w:jc w:val="center"/></w:pPr><w:bookmarkStart w:id="1" w:name="a"/><w:r><w:rPr><w:b/><w:effect w:val="none"/></w:rPr><w:t xml:space="preserve">One two</w:t><w:tab/><w:t>three</w:t></w:r><w:bookmarkEnd w:id="1"/><w:hyperlink w:anchor="x"><w:r><w:t>linked words</w:t></w:r></w:hyperlink><w:r><w:t xml:space="preserve"> see </w:t></w:r>#{field}<w:r><w:t>.</w:t></w:r></w:p>) }
+  let(:field) do
+    %(<w:r><w:fldChar w:fldCharType="begin"/></w:r><w:r><w:instrText>REF here</w:instrText></w:r><w:r>) +
+      %(<w:fldChar w:fldCharType="separate"/></w:r><w:r><w:t>page 4</w:t></w:r><w:r><w:fldChar w:fldCharType="end"/></w:r>)
+  end
+  let(:mixed) do
+    %(<w:p><w:pPr><w:framePr w:w="9"/><w:jc w:val="center"/></w:pPr><w:bookmarkStart w:id="1" w:name="a"/><w:r><w:rPr>) +
+      %(<w:b/><w:effect w:val="none"/></w:rPr><w:t xml:space="preserve">One two</w:t><w:tab/><w:t>three</w:t></w:r>) +
+      %(<w:bookmarkEnd w:id="1"/><w:hyperlink w:anchor="x"><w:r><w:t>linked words</w:t></w:r></w:hyperlink><w:r>) +
+      %(<w:t xml:space="preserve"> see </w:t></w:r>#{field}<w:r><w:t>.</w:t></w:r></w:p>)
+  end
   let(:source) { docx { |file| file.raw(mixed) && file.paragraph("After.") } }
 
   # Seen on an outside file: a note's number and its text in one run; the number went behind the text.
   it "keeps what has no length in front of the text it stood before" do
-    source = docx { |file| file.raw(%(<w:p><w:r><w:fldChar w:fldCharType="begin"/><w:instrText>PAGE</w:instrText><w:fldChar w:fldCharType="end"/><w:t xml:space="preserve">  Fin.</w:t></w:r></w:p>)) }
+    source = docx do |file|
+      file.raw(
+        %(<w:p><w:r><w:fldChar w:fldCharType="begin"/><w:instrText>PAGE</w:instrText><w:fldChar w:fldCharType="end"/>) +
+          %(<w:t xml:space="preserve">  Fin.</w:t></w:r></w:p>)
+      )
+    end
     after = read(source).then { |one| one.with_paragraphs(0 => one.paragraphs.first.replaced(0, 2)) }
-    run = Nokogiri::XML(Norvel::Formats::Archive.read(Norvel::Formats.write(after, source: source)).members["word/document.xml"]).remove_namespaces!.at("body > p > r")
+    run = Nokogiri::XML(Norvel::Formats::Archive.read(Norvel::Formats.write(after, source: source)).members["word/document.xml"])
+      .remove_namespaces!.at("body > p > r")
     expect(run.element_children.map { |part| part.text.empty? ? part.name : part.text }).to eq(["fldChar", "PAGE", "fldChar", "Fin."])
   end
 
@@ -46,7 +63,8 @@ RSpec.describe Norvel::Formats::Docx::StoryWriter do
   it "splits a paragraph inside a link and keeps the link on both sides" do
     bytes = deliver(source) { |manuscript| cut(manuscript, 0, 20) }
     first, second, = body(bytes).css("p").to_a
-    expect([first, second].map { |node| node.css("hyperlink").map { |link| [link["anchor"], link.text] } }).to eq([[["x", "linked "]], [["x", "words"]]])
+    expect([first, second].map { |node| node.css("hyperlink").map { |link| [link["anchor"], link.text] } })
+      .to eq([[["x", "linked "]], [["x", "words"]]])
     expect([first.css("framePr").size, second.css("framePr").size, second.css("bookmarkStart").size]).to eq([1, 1, 0])
   end
 
@@ -78,7 +96,9 @@ RSpec.describe Norvel::Formats::Docx::StoryWriter do
   end
 
   it "keeps what has no length of a run whose text goes" do
-    noted = docx { |file| file.raw(%(<w:p><w:r><w:t>a</w:t></w:r><w:r><w:t>gone</w:t><w:commentReference w:id="3"/></w:r><w:r><w:t>z</w:t></w:r></w:p>)) }
+    noted = docx do |file|
+      file.raw(%(<w:p><w:r><w:t>a</w:t></w:r><w:r><w:t>gone</w:t><w:commentReference w:id="3"/></w:r><w:r><w:t>z</w:t></w:r></w:p>))
+    end
     bytes = deliver(noted) do |manuscript|
       paragraph = manuscript.paragraphs.first
       manuscript.with_paragraphs(0 => paragraph.with_runs(paragraph.runs_in(0, 1) + paragraph.runs_in(5, 6)))
@@ -96,7 +116,8 @@ RSpec.describe Norvel::Formats::Docx::StoryWriter do
       a, b, c, cell, = manuscript.paragraphs
       fresh = ->(id, text) { Norvel::Manuscript::Paragraph.new(id: id, style: a.style, runs: [Norvel::Manuscript::Run.new(text: text)]) }
       start = manuscript.free_id
-      manuscript.with_paragraphs(a.id => nil, b.id => [fresh[start, "first"], b], c.id => [c, a], cell.id => [cell, fresh[start + 1, "more"].with(in_table: true)])
+      manuscript.with_paragraphs(a.id => nil, b.id => [fresh[start, "first"], b], c.id => [c, a],
+        cell.id => [cell, fresh[start + 1, "more"].with(in_table: true)])
     end
     expect(body(bytes).css("p").map(&:text)).to eq(%w[first b c a cell more end])
     expect(body(bytes).css("tc p").map(&:text)).to eq(%w[cell more])

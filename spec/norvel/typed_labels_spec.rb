@@ -4,12 +4,15 @@
 RSpec.describe Norvel::TypedLabels do
   def read_as(text) = described_class.readings(paragraph(0, text)).map { |label| [label.label, label.format, label.number] }
 
-  def rows(*texts, **insets) = described_class.rows(blocks(*texts, **insets)) { true }.map { |row| [row.pattern, row.start, row.items.map { |one, _| one.id }] }
+  def rows(*texts, **insets) =
+    described_class.rows(blocks(*texts, **insets)) { true }.map { |row| [row.pattern, row.start, row.items.map { |one, _| one.id }] }
 
   def blocks(*texts) = texts.each_with_index.map { |text, id| paragraph(id, text) }
 
   it "reads numbers, letters and numerals with what closes them" do
-    readings = {"1. oars" => ["1.", "decimal", 1], "12) oars" => ["12)", "decimal", 12], "(3) oars" => ["(3)", "decimal", 3], "[4] oars" => ["[4]", "decimal", 4], "5.- remos" => ["5.-", "decimal", 5], "2º remos" => ["2º", "decimal", 2],
+    readings = {"1. oars" => ["1.", "decimal", 1], "12) oars" => ["12)", "decimal", 12],
+                "(3) oars" => ["(3)", "decimal", 3], "[4] oars" => ["[4]", "decimal", 4], "5.- remos" => ["5.-", "decimal", 5],
+                "2º remos" => ["2º", "decimal", 2],
                 "b) oars" => ["b)", "lower_letter", 2], "C. oars" => ["C.", "upper_letter", 3], "iv. oars" => ["iv.", "lower_roman", 4]}
     expect(readings.to_h { |text, _| [text, read_as(text).first] }).to eq(readings)
   end
@@ -19,12 +22,14 @@ RSpec.describe Norvel::TypedLabels do
   end
 
   it "reads bullets of many kinds, the letter o only as one by itself" do
-    expect(["• a", "– a", "■ a", "✓ a", "→ a", "* a", "- a", "o\ta", "\uF0B7 a"].map { |text| read_as(text).first&.first }).to eq(["•", "–", "■", "✓", "→", "*", "-", "o", "\uF0B7"])
+    expect(["• a", "– a", "■ a", "✓ a", "→ a", "* a", "- a", "o\ta", "\uF0B7 a"].map { |text| read_as(text).first&.first })
+      .to eq(["•", "–", "■", "✓", "→", "*", "-", "o", "\uF0B7"])
     expect(["oars", "or rope", "-oars", "•", "1.", "1.oars"].flat_map { |text| read_as(text) }).to eq([])
   end
 
   it "reads no date and no dialogue" do
-    expect(["1. Januar 1894", "12. Mai 2024", "1. de enero", "3. March was cold", "– Who is there? – Nobody."].flat_map { |text| read_as(text) }).to eq([])
+    expect(["1. Januar 1894", "12. Mai 2024", "1. de enero", "3. March was cold", "– Who is there? – Nobody."]
+      .flat_map { |text| read_as(text) }).to eq([])
     expect(read_as("3. Marchers came")).to eq([["3.", "decimal", 3]])
   end
 
@@ -68,9 +73,14 @@ RSpec.describe Norvel::Changes::HeadingsFromTyped do
 
   def after(*texts) = headed(*texts).then { |one| [one, described_class.new("paragraphs" => "all").call(one)] }
 
-  {["Chapitre 1 : Une nuit", "Chapitre 2 : Le port"] => ["Chapitre 1 :", "Une nuit", "Le port"], ["Chapitre 1\u00A0: Une nuit", "Chapitre 2\u00A0: Le port"] => ["Chapitre 1\u00A0:", "Une nuit", "Le port"],
-   ["Teil 1: Lampen", "Teil 2: Boote"] => ["Teil 1:", "Lampen", "Boote"], ["Kapitel 1 – Lampen", "Kapitel 2 – Boote"] => ["Kapitel 1 –", "Lampen", "Boote"], ["Capítulo 1. Faros", "Capítulo 2. Barcas"] => ["Capítulo 1.", "Faros", "Barcas"],
-   ["Hoofdstuk 1: Lampen", "Hoofdstuk 2: Boten"] => ["Hoofdstuk 1:", "Lampen", "Boten"], ["1. Lamps", "2. Boats"] => ["1.", "Lamps", "Boats"], ["Annexe 1\u202F: Cartes", "Annexe 2\u202F: Tables"] => ["Annexe 1\u202F:", "Cartes", "Tables"]}.each do |texts, (label, *words)|
+  {["Chapitre 1 : Une nuit", "Chapitre 2 : Le port"] => ["Chapitre 1 :", "Une nuit", "Le port"],
+   ["Chapitre 1\u00A0: Une nuit", "Chapitre 2\u00A0: Le port"] => ["Chapitre 1\u00A0:", "Une nuit", "Le port"],
+   ["Teil 1: Lampen", "Teil 2: Boote"] => ["Teil 1:", "Lampen", "Boote"],
+   ["Kapitel 1 – Lampen", "Kapitel 2 – Boote"] => ["Kapitel 1 –", "Lampen", "Boote"],
+   ["Capítulo 1. Faros", "Capítulo 2. Barcas"] => ["Capítulo 1.", "Faros", "Barcas"],
+   ["Hoofdstuk 1: Lampen", "Hoofdstuk 2: Boten"] => ["Hoofdstuk 1:", "Lampen", "Boten"],
+   ["1. Lamps", "2. Boats"] => ["1.", "Lamps", "Boats"],
+   ["Annexe 1\u202F: Cartes", "Annexe 2\u202F: Tables"] => ["Annexe 1\u202F:", "Cartes", "Tables"]}.each do |texts, (label, *words)|
     it "makes numbers of “#{texts.first}”, with the label's punctuation" do
       before, made = after(*texts)
       expect(made.paragraphs.map(&:text)).to eq(words)
@@ -82,7 +92,9 @@ RSpec.describe Norvel::Changes::HeadingsFromTyped do
   end
 
   it "takes a year, a word or a letter for no number, in no place" do
-    ["1987 The winter gale", "A night at sea", "I remember", "Chapter of accidents", "Part of the crew", "3 – – –"].each { |text| expect([text, described_class.typed(text)]).to eq([text, nil]) }
+    ["1987 The winter gale", "A night at sea", "I remember", "Chapter of accidents", "Part of the crew", "3 – – –"].each do |text|
+      expect([text, described_class.typed(text)]).to eq([text, nil])
+    end
     one = headed("1987 The winter gale", "Teil 2: Boote")
     expect(Norvel::Examination.new(one).makeup.places("typed:headings")).to eq([1])
   end

@@ -7,14 +7,17 @@ RSpec.describe Norvel::Layout::UnevenColumns do
   # Widths and gaps in twips, on A4 with 451.3 points of text.
   def file(*widths, words: prose, times: 40, extra: nil)
     columns = widths.map { |width, gap| %(<w:col w:w="#{width}"#{%( w:space="#{gap}") if gap}/>) }.join
-    section = %(<w:pgSz w:w="11906" w:h="16838"/><w:pgMar w:top="1440" w:right="1440" w:bottom="1440" w:left="1440" w:header="720" w:footer="720" w:gutter="0"/><w:cols w:num="#{widths.size}" w:equalWidth="0">#{columns}</w:cols>)
+    section =
+      %(<w:pgSz w:w="11906" w:h="16838"/><w:pgMar w:top="1440" w:right="1440" w:bottom="1440" w:left="1440" w:header="720" ) +
+      %(w:footer="720" w:gutter="0"/><w:cols w:num="#{widths.size}" w:equalWidth="0">#{columns}</w:cols>)
     docx(section: section) do |made|
       times.times { |index| made.paragraph("#{index}. #{words * (1 + index % 4)}") }
       extra&.call(made)
     end
   end
 
-  def placed(layout) = layout.pages.flat_map { |page| page.placed.select { |one| %i[body cell].include?(one.area) }.map { |one| [page.number, one] } }
+  def placed(layout) =
+    layout.pages.flat_map { |page| page.placed.select { |one| %i[body cell].include?(one.area) }.map { |one| [page.number, one] } }
 
   # Every line stands in its column, every word stands once.
   def stands_right(bytes, columns)
@@ -23,7 +26,8 @@ RSpec.describe Norvel::Layout::UnevenColumns do
     placed(laid_out).each do |_, one|
       x, width = columns[one.column]
       right = one.x + one.line.x + one.line.width
-      expect([one.column, one.setting.text_of(one.line), one.x.round(1) == (72 + x).round(1), right <= 72 + x + width + 0.05]).to eq([one.column, one.setting.text_of(one.line), true, true])
+      expect([one.column, one.setting.text_of(one.line), one.x.round(1) == (72 + x).round(1), right <= 72 + x + width + 0.05])
+        .to eq([one.column, one.setting.text_of(one.line), true, true])
     end
     shown = placed(laid_out).reject { |_, one| one.area == :cell }.map { |_, one| one.setting.text[one.line.start...one.line.end] }.join
     expect(shown).to eq(manuscript.paragraphs.reject(&:in_table).map(&:text).join)
@@ -45,14 +49,26 @@ RSpec.describe Norvel::Layout::UnevenColumns do
   it "end evenly where another section follows, and break at column breaks" do
     even = docx do |made|
       12.times { made.paragraph(prose * 2) }
-      made.raw(%(<w:p><w:pPr><w:sectPr><w:cols w:num="2" w:equalWidth="0"><w:col w:w="3000" w:space="600"/><w:col w:w="5426"/></w:cols></w:sectPr></w:pPr><w:r><w:t>End.</w:t></w:r></w:p>))
+      made.raw(
+        %(<w:p><w:pPr><w:sectPr><w:cols w:num="2" w:equalWidth="0"><w:col w:w="3000" w:space="600"/><w:col w:w="5426"/>) +
+          %(</w:cols></w:sectPr></w:pPr><w:r><w:t>End.</w:t></w:r></w:p>)
+      )
       made.paragraph("Behind it.")
-    end.then { |bytes| Norvel::Formats::Archive.read(bytes).then { |archive| archive.write("word/document.xml" => archive.members["word/document.xml"].sub(%r{(<w:sectPr>)(<w:pgSz)}, '\1<w:type w:val="continuous"/>\2')) } }
+    end.then do |bytes|
+      Norvel::Formats::Archive.read(bytes).then do |archive|
+        archive.write(
+          "word/document.xml" => archive.members["word/document.xml"].sub(%r{(<w:sectPr>)(<w:pgSz)}, '\1<w:type w:val="continuous"/>\2')
+        )
+      end
+    end
     laid_out = layout(read(even))
-    bottoms = placed(laid_out).select { |number, one| number == 1 && one.setting.text != "Behind it." }.group_by { |_, one| one.column }.transform_values { |lines| lines.map { |_, one| one.y + one.line.height }.max }
+    bottoms = placed(laid_out).select { |number, one| number == 1 && one.setting.text != "Behind it." }
+      .group_by { |_, one| one.column }.transform_values { |lines| lines.map { |_, one| one.y + one.line.height }.max }
     expect(bottoms.keys).to eq([0, 1])
     expect(bottoms.values.minmax.reduce(:-).abs).to be < 40
-    broken = file([3000, 600], [5426], times: 1, extra: ->(made) { made.raw("<w:p><w:r><w:br w:type='column'/><w:t>On the right</w:t></w:r></w:p>") })
+    broken = file([3000, 600], [5426], times: 1, extra: ->(made) {
+      made.raw("<w:p><w:r><w:br w:type='column'/><w:t>On the right</w:t></w:r></w:p>")
+    })
     expect(placed(layout(read(broken))).map { |_, one| one.column }.uniq).to eq([0, 1])
   end
 

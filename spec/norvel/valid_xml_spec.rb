@@ -54,14 +54,18 @@ RSpec.describe "The XML of a delivered file" do
 
   it "has strict names, relationship types and values in a strict file" do
     source = packed(plain.transform_values { |part| part.gsub(Wild::W, strict_main).gsub(Wild::R, strict_relations) })
-    placed = Norvel::Changes.build("format_here", "paragraphs" => [1], "values" => {"align" => "end", "indent_start" => "1 cm", "tabs" => "3 cm end"}).call(read(tidied(source)))
+    placed = Norvel::Changes.build("format_here", "paragraphs" => [1],
+      "values" => {"align" => "end", "indent_start" => "1 cm", "tabs" => "3 cm end"}).call(read(tidied(source)))
     parts = members(Norvel::Formats.write(placed, source: tidied(source))).values.join
     expect(parts).not_to include("#{Wild::R}/", Wild::W, 'w:val="left"', 'w:val="right"', "<w:ind w:left")
     expect(parts).to include("#{strict_relations}/footer", '<w:jc w:val="end"/>', "w:start=", '<w:tab w:val="end"')
   end
 
   it "has every style that another rests on, also where the file has no default one" do
-    source = packed(plain.merge("word/styles.xml" => plain["word/styles.xml"].sub(' w:default="1"', "").gsub('"Normal"', '"Plainly"').gsub('<w:basedOn w:val="Plainly"/>', "")))
+    source = packed(
+      plain.merge("word/styles.xml" => plain["word/styles.xml"]
+        .sub(' w:default="1"', "").gsub('"Normal"', '"Plainly"').gsub('<w:basedOn w:val="Plainly"/>', ""))
+    )
     styles = members(tidied(source))["word/styles.xml"]
     expect(styles.scan(/<w:(?:basedOn|next|link) w:val="([^"]*)"/).flatten.uniq - styles.scan(/w:styleId="([^"]*)"/).flatten).to eq([])
     expect(opens?(tidied(source))).to be(true)
@@ -82,12 +86,14 @@ RSpec.describe "The XML of a delivered file" do
     type = ->(bytes) { members(bytes)["[Content_Types].xml"][/word\/document.xml" ContentType="[^"]*\.(\w+)\.main/, 1] }
     source = packed(plain)
     template = Norvel::Formats.write(read(source), source: source, name: "Überblick.dotx")
-    expect([type[source], type[template], type[Norvel::Formats.write(read(template), source: template, name: "x.docx")]]).to eq(%w[document template document])
+    expect([type[source], type[template], type[Norvel::Formats.write(read(template), source: template, name: "x.docx")]])
+      .to eq(%w[document template document])
     expect(Norvel::Formats.write(read(source), source: source, name: "x.DOCX")).to eq(source)
   end
 
   it "finds parts whatever their case, and with backslashes for slashes" do
-    [plain.transform_keys { |name| name.sub("word/styles.xml", "Word/Styles.XML") }, plain.transform_keys { |name| name.tr("/", "\\") }].each do |spelled|
+    [plain.transform_keys { |name| name.sub("word/styles.xml", "Word/Styles.XML") }, plain.transform_keys { |name| name.tr("/", "\\") }]
+      .each do |spelled|
       expect(read(packed(spelled)).sheet.heading(1)).not_to be_nil
       expect(read(tidied(packed(spelled))).sheet.named("Chapter heading")).not_to be_nil
     end

@@ -4,7 +4,14 @@ require "norvel/command_line"
 
 # Findings that are let be, grouped, mended together; many manuscripts at once.
 RSpec.describe Norvel::Changes::Waive do
-  let(:guide) { Norvel::Guide.read(YAML.dump("guide" => "G", "version" => "1", "rules" => [{"id" => "spaces", "clause" => "c", "severity" => "must", "checks" => "runs_of_spaces"}, {"id" => "titled", "clause" => "d", "severity" => "should", "checks" => "document_title"}])) }
+  let(:guide) do
+    Norvel::Guide.read(
+      YAML.dump("guide" => "G", "version" => "1", "rules" => [
+        {"id" => "spaces", "clause" => "c", "severity" => "must", "checks" => "runs_of_spaces"},
+        {"id" => "titled", "clause" => "d", "severity" => "should", "checks" => "document_title"}
+      ])
+    )
+  end
   let(:one) { manuscript(paragraph(0, "one  two"), paragraph(1, "three  four"), paragraph(2, "five"), info: Norvel::Manuscript::Info.new) }
 
   def change(name, **given) = Norvel::Changes.build(name, given.transform_keys(&:to_s))
@@ -13,13 +20,16 @@ RSpec.describe Norvel::Changes::Waive do
 
   it "lets a finding be for a reason, which survives edits elsewhere and is in every report" do
     waived = change("waive", rule: "spaces", paragraph: 0, reason: "quoted as it stands").call(one)
-    expect(check(waived).results.first.then { |result| [result.state, result.findings.map(&:waived)] }).to eq([:broken, ["quoted as it stands", nil]])
+    expect(check(waived).results.first.then { |result| [result.state, result.findings.map(&:waived)] })
+      .to eq([:broken, ["quoted as it stands", nil]])
     both = change("waive", rule: "spaces", paragraph: 1, reason: "so too").call(waived)
-    expect([check(both).results.first.state, check(both).must_broken?, check(both).open_findings.map(&:rule)]).to eq([:waived, false, ["titled"]])
+    expect([check(both).results.first.state, check(both).must_broken?, check(both).open_findings.map(&:rule)])
+      .to eq([:waived, false, ["titled"]])
     edited = Norvel::Changes.build("delete_paragraphs", "paragraphs" => [2]).call(both)
     expect(check(edited).results.first.state).to eq(:waived)
     report = Norvel::Report::Findings.new(check(both))
-    expect(report.to_h[:waivers].map { |waiver| waiver.values_at(:rule, :paragraph, :text, :reason) }).to eq([["spaces", 0, "one  two", "quoted as it stands"], ["spaces", 1, "three  four", "so too"]])
+    expect(report.to_h[:waivers].map { |waiver| waiver.values_at(:rule, :paragraph, :text, :reason) })
+      .to eq([["spaces", 0, "one  two", "quoted as it stands"], ["spaces", 1, "three  four", "so too"]])
     expect(report.to_csv).to include("quoted as it stands")
     expect(report.to_html("x")).to include("quoted as it stands")
     again = change("waive", rule: "spaces", paragraph: 1, reason: "").call(both)
@@ -40,14 +50,18 @@ RSpec.describe Norvel::Changes::Waive do
   end
 
   it "mends all that is safe: what is fixed is gone, nothing new is there, and the text is as it was" do
-    {"night-ferries.docx" => "marrowby-diploma", "boat-shed-handbook.docx" => "marrowby-handbook", "quayside-notice.docx" => "marrowby-diploma"}.each do |file, name|
+    {"night-ferries.docx" => "marrowby-diploma", "boat-shed-handbook.docx" => "marrowby-handbook",
+     "quayside-notice.docx" => "marrowby-diploma"}.each do |file, name|
       examined = Norvel::Examination.new(read(demo(file)))
       before = examined.check(Norvel::Guide.find(name))
       changes = Norvel::Changes::SafeMending.new(before).changes
       expect(changes).not_to be_empty
       after = change("mend", title: "x", changes: changes).call(before.manuscript)
       expect(Norvel::ListLabels.same_words?(before.manuscript, after)).to be(true)
-      roles = Norvel::Roles.new(after).corrected(before.manuscript.paragraphs.select { |one| after.paragraph(one.id) }.to_h { |one| [one.id, before.roles.of(one.id).name] })
+      roles = Norvel::Roles.new(after)
+        .corrected(before.manuscript.paragraphs.select { |paragraph| after.paragraph(paragraph.id) }.to_h { |one|
+                     [one.id, before.roles.of(one.id).name]
+                   })
       again = Norvel::Guide::Check.new(before.guide, layout(after), roles: roles)
       key = ->(finding) { [finding.rule, finding.paragraph] }
       expect(again.findings.map(&key) - before.findings.map(&key)).to eq([])
@@ -84,9 +98,11 @@ RSpec.describe Norvel::Changes::Waive do
     it "holds many against one guide: who meets what, and what cannot be read does not stop the others" do
       status, out, = run("check", "a.docx", "b.docx", "--guide", "g.yml", "--json")
       data = JSON.parse(out)
-      expect([status, data["files"].map { |file| file.values_at("file", "met", "broken", "must_broken", "findings", "error") }]).to eq([1, [["a.docx", 1, 1, 1, 1, nil], ["b.docx", 2, 0, 0, 0, nil]]])
+      expect([status, data["files"].map { |file| file.values_at("file", "met", "broken", "must_broken", "findings", "error") }])
+        .to eq([1, [["a.docx", 1, 1, 1, 1, nil], ["b.docx", 2, 0, 0, 0, nil]]])
       status, out, = run("check", ".", "--guide", "g.yml", "--json", "--report", "t.html")
-      expect([status, JSON.parse(out)["files"].map { |file| [file["error"].nil?, file["rules"]&.fetch("spaces")] }]).to eq([3, [[true, "broken"], [true, "met"], [false, nil]]])
+      expect([status, JSON.parse(out)["files"].map { |file| [file["error"].nil?, file["rules"]&.fetch("spaces")] }])
+        .to eq([3, [[true, "broken"], [true, "met"], [false, nil]]])
       expect(File.read("t.html")).to include("a.docx", "×")
       expect(run("check", "--guide", "g.yml")[0]).to eq(2)
     end

@@ -17,7 +17,8 @@ RSpec.describe "Tables, columns and floats against Chromium" do
     Array.new(count) { |index| generator.paragraph(1 + (index * 7 + seed) % sentences).delete("*") }
   end
 
-  def ours(blocks, sections = [Norvel::Manuscript::Section.new(page: page)]) = layout(manuscript(*blocks, styles: styles, sections: sections))
+  def ours(blocks, sections = [Norvel::Manuscript::Section.new(page: page)]) =
+    layout(manuscript(*blocks, styles: styles, sections: sections))
 
   def page
     margins = %i[top bottom start end].to_h { |edge| [edge, 914_400] }.merge(gutter: 0, header: 0, footer: 0)
@@ -29,7 +30,8 @@ RSpec.describe "Tables, columns and floats against Chromium" do
       <!doctype html><html lang="en"><meta charset="utf-8"><style>
       #{Chromium.face("F", "liberation/LiberationSerif-Regular.ttf")}
       @page { size: 600pt 840pt; margin: 72pt } * { margin: 0; padding: 0 }
-      body { font: 12pt/#{height}pt F; font-kerning: none; font-variant-ligatures: none; text-align: left; orphans: 2; widows: 2; hyphens: manual }
+      body { font: 12pt/#{height}pt F; font-kerning: none; font-variant-ligatures: none; text-align: left; orphans: 2;
+      widows: 2; hyphens: manual }
       p { overflow-x: clip } .whole { break-inside: avoid } #{css}
       </style>#{body}</html>
     HTML
@@ -81,15 +83,26 @@ RSpec.describe "Tables, columns and floats against Chromium" do
           Norvel::Manuscript::Cell.new(blocks: [paragraph(at * 3 + column, words, style: "Text").with(in_table: true)])
         end)
       end
-      table = Norvel::Manuscript::Table.new(id: "t0", rows: rows, columns: [156, 150, 150].map { |width| width * 12_700 }, cell_margin: 5 * 12_700)
+      table = Norvel::Manuscript::Table.new(
+        id: "t0", rows: rows, columns: [156, 150, 150].map { |width| width * 12_700 }, cell_margin: 5 * 12_700
+      )
       one = ours([table, paragraph(900, "After the table.", style: "Text")])
       alone = whole(one, (0...54).to_a)
       body = rows.each_with_index.map do |row, at|
-        inner = row.cells.map { |cell| cell.blocks.first.then { |block| "<td><p#{" class=whole" if alone.include?(block.id)}>#{block.text}</p></td>" } }.join
+        inner = row.cells.map { |cell|
+          cell.blocks.first.then { |block| "<td><p#{" class=whole" if alone.include?(block.id)}>#{block.text}</p></td>" }
+        }.join
         at.zero? ? "<thead><tr>#{inner}</tr></thead><tbody>" : "<tr#{" class=whole" unless row.splits}>#{inner}</tr>"
       end
-      css = "table { table-layout: fixed; width: 456pt; border-collapse: collapse } td { padding: 0 5pt; vertical-align: top } thead { break-inside: avoid }"
-      agree(one, theirs(%(<table><colgroup><col style="width:156pt"><col style="width:150pt"><col style="width:150pt"></colgroup>#{body.join}</tbody></table><p>After the table.</p>), css))
+      css = "table { table-layout: fixed; width: 456pt; border-collapse: collapse } td { padding: 0 5pt; vertical-align: " \
+        "top } thead { break-inside: avoid }"
+      agree(
+        one, theirs(
+          %(<table><colgroup><col style="width:156pt"><col style="width:150pt"><col style="width:150pt">) +
+            %(</colgroup>#{body.join}</tbody></table><p>After the table.</p>),
+          css
+        )
+      )
     end
   end
 
@@ -101,7 +114,10 @@ RSpec.describe "Tables, columns and floats against Chromium" do
       one = ours(paragraphs.each_with_index.map { |text, id| paragraph(id, text, style: "Text") }, [section])
       alone = whole(one, paragraphs.each_index.to_a)
       body = paragraphs.each_with_index.map { |text, id| "<p#{" class=whole" if alone.include?(id)}>#{text}</p>" }.join
-      agree(one, theirs(%(<div class="columns">#{body}</div>), ".columns { columns: #{count}; column-gap: 24pt; column-fill: auto; height: 100% }"))
+      agree(
+        one, theirs(%(<div class="columns">#{body}</div>),
+          ".columns { columns: #{count}; column-gap: 24pt; column-fill: auto; height: 100% }")
+      )
     end
   end
 
@@ -112,7 +128,8 @@ RSpec.describe "Tables, columns and floats against Chromium" do
       one = ours(paragraphs.each_with_index.map do |text, id|
         next paragraph(id, text, style: "Text") unless id % 5 == 1
 
-        anchor = Norvel::Manuscript::Anchor.new(wrap: :around, x_from: :column, x: seed.zero? ? 0 : (456 - 150) * 12_700, gaps: {start: 127_000, end: 127_000})
+        anchor = Norvel::Manuscript::Anchor.new(wrap: :around, x_from: :column, x: seed.zero? ? 0 : (456 - 150) * 12_700,
+          gaps: {start: 127_000, end: 127_000})
         inset = Norvel::Manuscript::Inset.new(kind: :anchor, what: :image, width: 150 * 12_700, height: 70 * 12_700, anchor: anchor)
         paragraph(id, Norvel::Manuscript::Run.new(text: "\u{FFFC}", insets: [inset]), stretch(text), style: "Text")
       end)
@@ -120,7 +137,9 @@ RSpec.describe "Tables, columns and floats against Chromium" do
       body = paragraphs.each_with_index.map do |text, id|
         "#{%(<div class="box"></div>) if id % 5 == 1}<p#{" class=whole" if alone.include?(id)}>#{text}</p>"
       end
-      agree(one, theirs(body.join, ".box { float: #{side}; width: 150pt; height: 70pt; margin-#{seed.zero? ? "right" : "left"}: 10pt } p { overflow-x: visible }"))
+      agree(one,
+        theirs(body.join, ".box { float: #{side}; width: 150pt; height: 70pt; " \
+          "margin-#{seed.zero? ? "right" : "left"}: 10pt } p { overflow-x: visible }"))
     end
   end
 end

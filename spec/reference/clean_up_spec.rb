@@ -19,7 +19,9 @@ RSpec.describe Norvel::Plan do
     alarms = (300...304).flat_map do |seed|
       after = described_class.new(read(WholeChapters.new(seed).bytes), guide).apply
       said = %w[title-in-the-file header-rows captioned-tables captioned-figures alternatives] # what only a person can say is missing there
-      Norvel::Guide::Check.new(guide, layout(after)).findings.reject { |finding| said.include?(finding.rule) }.map { |finding| [seed, finding.rule, finding.message] }
+      Norvel::Guide::Check.new(guide, layout(after)).findings.reject { |finding| said.include?(finding.rule) }.map do |finding|
+        [seed, finding.rule, finding.message]
+      end
     end
     expect(alarms).to eq([])
   end
@@ -28,7 +30,9 @@ RSpec.describe Norvel::Plan do
   def emphasis(manuscript)
     cascade = Norvel::Cascade.new(manuscript)
     manuscript.paragraphs.to_h do |paragraph|
-      set = paragraph.runs.select { |run| run.text.match?(/[[:alnum:]]/) }.map { |run| [run.text.strip, cascade.run(paragraph, run).values(%i[italic bold])] }
+      set = paragraph.runs.select { |run| run.text.match?(/[[:alnum:]]/) }.map do |run|
+        [run.text.strip, cascade.run(paragraph, run).values(%i[italic bold])]
+      end
       [paragraph.id, (set.map(&:last).uniq.size > 1) ? set : []]
     end
   end
@@ -48,7 +52,9 @@ RSpec.describe Norvel::Plan do
   # Paragraphs that were emphasised in part, and are no longer.
   def emphasis_lost(before, after)
     kept = emphasis(after)
-    emphasis(before).reject { |id, words| words.empty? || after.paragraph(id).nil? || words.size == kept[id].size }.keys.map { |id| before.paragraph(id).text[0, 60] }
+    emphasis(before).reject { |id, words| words.empty? || after.paragraph(id).nil? || words.size == kept[id].size }.keys.map do |id|
+      before.paragraph(id).text[0, 60]
+    end
   end
 
   {Demo::Habits => 700...716, OtherHands => 4_000...4_024, WholeChapters => 200...206}.each do |writers, seeds|
@@ -56,9 +62,13 @@ RSpec.describe Norvel::Plan do
       seeds.each do |seed|
         before, _, after = expect_clean(writers.new(seed).bytes)
         left = after.paragraphs.select { |paragraph| Norvel::DirectFormatting.objectionable(paragraph).any? }
-        expect([seed, left.map { |paragraph| [paragraph.text[0, 30], Norvel::DirectFormatting.objectionable(paragraph)] }]).to eq([seed, []])
+        expect([seed, left.map { |paragraph| [paragraph.text[0, 30], Norvel::DirectFormatting.objectionable(paragraph)] }]).to eq(
+          [seed, []]
+        )
         expect([seed, emphasis_lost(before, after)]).to eq([seed, []])
-        expect([seed, after.paragraphs.count { |paragraph| paragraph.text.match?(/\A[ \t]+\S/) && Norvel::Roles.new(before).of(paragraph.id).name != :code }]).to eq([seed, 0])
+        expect([seed, after.paragraphs.count { |paragraph|
+          paragraph.text.match?(/\A[ \t]+\S/) && Norvel::Roles.new(before).of(paragraph.id).name != :code
+        }]).to eq([seed, 0])
       end
     end
   end
@@ -67,7 +77,10 @@ RSpec.describe Norvel::Plan do
     %w[night-ferries.docx quayside-notice.docx boat-shed-handbook.docx].each do |name|
       before, _, after = expect_clean(demo(name))
       kept = emphasis(after)
-      lost = emphasis(before).reject { |id, words| words.empty? || after.paragraph(id).nil? || words.map(&:last).tally == kept[id].map(&:last).tally || before.paragraph(id).text.length < 80 }
+      lost = emphasis(before).reject do |id, words|
+        words.empty? || after.paragraph(id).nil? || words.map(&:last).tally == kept[id].map(&:last).tally ||
+          before.paragraph(id).text.length < 80
+      end
       expect([name, lost.size]).to eq([name, 0])
     end
   end

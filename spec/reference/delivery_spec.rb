@@ -6,7 +6,9 @@ require_relative "../support/outside"
 RSpec.describe "Delivery of real files" do
   let(:after) do
     [
-      ["define_style", {"id" => "NorvelTest", "name" => "Norvel test", "values" => {"size" => "13 pt", "align" => "center", "line_spacing" => "1.5", "indent_first" => "20 pt", "bold" => "yes"}}],
+      ["define_style", {"id" => "NorvelTest", "name" => "Norvel test",
+                        "values" => {"size" => "13 pt", "align" => "center", "line_spacing" => "1.5",
+                                     "indent_first" => "20 pt", "bold" => "yes"}}],
       ["apply_style", {"paragraphs" => "all", "style" => "NorvelTest"}],
       ["remove_direct_formatting", {"paragraphs" => "all"}],
       ["set_page_design", {"margin" => {"start" => "80 pt"}}]
@@ -16,7 +18,13 @@ RSpec.describe "Delivery of real files" do
   # Element by element: what a change did not touch is equal under Canonical XML.
   def members(bytes) = Norvel::Formats::Archive.read(bytes).members
 
-  def outline(xml) = Nokogiri::XML(xml).root.xpath("//*[local-name()!='pPr' and local-name()!='rPr' and not(ancestor::*[local-name()='pPr' or local-name()='rPr' or local-name()='sectPr'])]").map { |node| [node.name, node.attribute_nodes.map { |attribute| [attribute.node_name, attribute.value] }.sort, node.children.select(&:text?).map(&:text)] }
+  def outline(xml) =
+    Nokogiri::XML(xml)
+      .root.xpath("//*[local-name()!='pPr' and local-name()!='rPr' and not(ancestor::*[local-name()='pPr' or " \
+      "local-name()='rPr' or local-name()='sectPr'])]").map do |node|
+      [node.name, node.attribute_nodes.map { |attribute| [attribute.node_name, attribute.value] }.sort,
+        node.children.select(&:text?).map(&:text)]
+    end
 
   it "has such files" do
     expect(Outside.samples.size).to be > 15

@@ -16,16 +16,31 @@ RSpec.describe "Effective formatting against a second resolver" do
     end
     block = lambda do
       keep = "<w:keepNext#{' w:val="false"' if random.rand < 0.5}/>" if random.rand < 0.3
-      spacing = %(<w:spacing#{%( w:before="#{random.rand(0..400)}") if random.rand < 0.6}#{%( w:after="#{random.rand(0..400)}") if random.rand < 0.6}/>) if random.rand < 0.6
-      indent = %(<w:ind#{%( w:left="#{random.rand(0..900)}") if random.rand < 0.6}#{%( w:right="#{random.rand(0..900)}") if random.rand < 0.4}#{[%( w:firstLine="#{random.rand(0..500)}"), %( w:hanging="#{random.rand(0..500)}"), ""].sample(random: random)}/>) if random.rand < 0.6
+      if random.rand < 0.6
+        spacing =
+          %(<w:spacing#{%( w:before="#{random.rand(0..400)}") if random.rand < 0.6}) +
+          %(#{%( w:after="#{random.rand(0..400)}") if random.rand < 0.6}/>)
+      end
+      if random.rand < 0.6
+        indent =
+          %(<w:ind#{%( w:left="#{random.rand(0..900)}") if random.rand < 0.6}) +
+          ((random.rand < 0.4) ? %( w:right="#{random.rand(0..900)}") : "") +
+          [%( w:firstLine="#{random.rand(0..500)}"), %( w:hanging="#{random.rand(0..500)}"), ""].sample(random: random) + "/>"
+      end
       align = %(<w:jc w:val="#{%w[left center right both].sample(random: random)}"/>) if random.rand < 0.4
       "#{keep}#{spacing}#{indent}#{align}"
     end
     paragraphs = (0..14).map do |number|
       parent = (number.zero? || random.rand < 0.1) ? %w[P14 Gone].sample(random: random) : "P#{random.rand(0...number)}"
-      %(<w:style w:type="paragraph"#{' w:default="1"' if number == 3} w:styleId="P#{number}"><w:name w:val="Style #{number}"/>#{%(<w:basedOn w:val="#{parent}"/>) if random.rand < 0.9}<w:pPr>#{block.call}</w:pPr><w:rPr>#{text.call}</w:rPr></w:style>)
+      %(<w:style w:type="paragraph"#{' w:default="1"' if number == 3} w:styleId="P#{number}">) +
+        %(<w:name w:val="Style #{number}"/>#{%(<w:basedOn w:val="#{parent}"/>) if random.rand < 0.9}<w:pPr>#{block.call}</w:pPr>) +
+        %(<w:rPr>#{text.call}</w:rPr></w:style>)
     end
-    characters = (0..6).map { |number| %(<w:style w:type="character" w:styleId="C#{number}"><w:name w:val="Mark #{number}"/>#{%(<w:basedOn w:val="C#{random.rand(0..6)}"/>) if random.rand < 0.8}<w:rPr>#{text.call}</w:rPr></w:style>) }
+    characters = (0..6).map do |number|
+      %(<w:style w:type="character" w:styleId="C#{number}">) +
+        %(<w:name w:val="Mark #{number}"/>#{%(<w:basedOn w:val="C#{random.rand(0..6)}"/>) if random.rand < 0.8}) +
+        %(<w:rPr>#{text.call}</w:rPr></w:style>)
+    end
     [(paragraphs + characters).join, text, block]
   end
 
@@ -34,7 +49,10 @@ RSpec.describe "Effective formatting against a second resolver" do
     styles, text, block = random_styles(random)
     docx(styles: styles) do |file|
       12.times do |number|
-        runs = Array.new(3) { |index| file.text("word#{index} ", "#{%(<w:rStyle w:val="C#{random.rand(0..7)}"/>) if random.rand < 0.5}#{text.call if random.rand < 0.5}") }
+        runs = Array.new(3) do |index|
+          file.text("word#{index} ",
+            "#{%(<w:rStyle w:val="C#{random.rand(0..7)}"/>) if random.rand < 0.5}#{text.call if random.rand < 0.5}")
+        end
         file.paragraph(runs, "#{%(<w:pStyle w:val="P#{random.rand(0..15)}"/>) if random.rand < 0.9}#{block.call if random.rand < 0.5}")
       end
     end
@@ -45,10 +63,14 @@ RSpec.describe "Effective formatting against a second resolver" do
     cascade = Norvel::Cascade.new(read)
     read.paragraphs.reject(&:in_table).map do |paragraph|
       block = cascade.paragraph(paragraph)
-      lengths = %i[space_before space_after indent_start indent_end indent_first].to_h { |name| [:"#{name}_pt", Norvel::Lengths.points(block[name])] }
+      lengths = %i[space_before space_after indent_start indent_end indent_first].to_h do |name|
+        [:"#{name}_pt", Norvel::Lengths.points(block[name])]
+      end
       lengths.merge(align: block[:align].to_s, keep_next: block[:keep_next], runs: paragraph.runs.map do |run|
         set = cascade.run(paragraph, run)
-        {bold: set[:bold], italic: set[:italic], caps: set[:caps], small_caps: set[:small_caps], strike: set[:strike], size_pt: Norvel::Lengths.points(set[:size]), font_family: set[:font_family], color: set[:color]&.delete_prefix("#"), text: run.text}
+        {bold: set[:bold], italic: set[:italic], caps: set[:caps], small_caps: set[:small_caps], strike: set[:strike],
+         size_pt: Norvel::Lengths.points(set[:size]), font_family: set[:font_family],
+         color: set[:color]&.delete_prefix("#"), text: run.text}
       end)
     end
   end
@@ -72,7 +94,11 @@ RSpec.describe "Effective formatting against a second resolver" do
     files.zip(Outside.resolve(files)).each do |bytes, paragraphs|
       mine, its = [ours(bytes), paragraphs].map { |list| plain(list) }
       without_text = ->(list) { list.map { |paragraph| paragraph.except(:runs) } }
-      inked = ->(list) { list.flat_map { |paragraph| paragraph[:runs] }.reject { |run| run[:text].delete("\t\n\u{FFFC}").empty? }.map { |run| run.except(:text) } }
+      inked = ->(list) {
+        list.flat_map { |paragraph| paragraph[:runs] }.reject { |run| run[:text].delete("\t\n\u{FFFC}").empty? }.map do |run|
+          run.except(:text)
+        end
+      }
       expect(without_text.call(mine)).to eq(without_text.call(its))
       expect(inked.call(mine)).to eq(inked.call(its))
     end

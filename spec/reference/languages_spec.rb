@@ -8,7 +8,8 @@ require_relative "../support/whole_chapters"
 # algorithm itself is held against the Unicode test file (line_breaking_spec.rb). Every element of its own is rounded up to a 64th of a
 # pixel there, and its font's ascent to a whole one: words without signs are in none, and italics do not count for the height.
 RSpec.describe "Lines and pages in four languages against Chromium" do
-  families = {"Liberation Serif" => ["liberation/LiberationSerif", ".ttf", :justify, 1.5], "Carlito" => ["carlito/Carlito", ".ttf", :start, 1.0],
+  families = {"Liberation Serif" => ["liberation/LiberationSerif", ".ttf", :justify, 1.5],
+              "Carlito" => ["carlito/Carlito", ".ttf", :start, 1.0],
               "Caladea" => ["caladea/Caladea", ".ttf", :justify, 2.0], "EB Garamond" => ["ebgaramond/EBGaramond12", ".otf", :start, 1.2]}
   size = 12
   italic = ->(index) { index % 23 == 4 }
@@ -25,15 +26,23 @@ RSpec.describe "Lines and pages in four languages against Chromium" do
   def texts(seed, face)
     read = Norvel::Formats.read(WholeChapters.new(seed).bytes)
     # Whatever Chromium would draw in a font of the system is left out; of EB Garamond pdftotext reads Ä, Ö and Ü as lines of their own.
-    read.paragraphs.map { |one| one.text.tr("\t\n", "  ").squeeze(" ").strip }.select { |text| text.length > 60 && face.lacking(text).empty? && !(face.family == "EB Garamond" && text.match?(/[ÄÖÜ]/)) }.first(60)
+    read.paragraphs.map { |paragraph| paragraph.text.tr("\t\n", "  ").squeeze(" ").strip }
+      .select { |text| text.length > 60 && face.lacking(text).empty? && !(face.family == "EB Garamond" && text.match?(/[ÄÖÜ]/)) }.first(60)
   end
 
   def ours(texts, family, align, spacing, italic)
-    set = {align: align, line_spacing: Norvel::Properties::LineSpacing.multiple(spacing), size: 152_400, font_family: family, orphans: 2, widows: 2, space_after: 76_200}
-    blocks = texts.each_with_index.map { |text, id| paragraph(id, *units(text).each_with_index.flat_map { |unit, index| italic[index] ? [stretch(unit.rstrip, italic: true), stretch(unit[/ *\z/])] : [stretch(unit)] }.reject { |run| run.text.empty? }, style: "Text") }
+    set = {align: align, line_spacing: Norvel::Properties::LineSpacing.multiple(spacing), size: 152_400,
+           font_family: family, orphans: 2, widows: 2, space_after: 76_200}
+    blocks = texts.each_with_index.map do |text, id|
+      paragraph(id, *units(text).each_with_index.flat_map { |unit, index|
+        italic[index] ? [stretch(unit.rstrip, italic: true), stretch(unit[/ *\z/])] : [stretch(unit)]
+      }.reject { |run| run.text.empty? }, style: "Text")
+    end
     margins = %i[top bottom start end].to_h { |edge| [edge, 914_400] }.merge(gutter: 0, header: 0, footer: 0)
     page = Norvel::Manuscript::PageDesign.new(width: 600 * 12_700, height: 840 * 12_700, margin: margins)
-    layout(manuscript(*blocks, styles: {"Text" => {name: "Text", properties: set}}, sections: [Norvel::Manuscript::Section.new(page: page)]))
+    layout(
+      manuscript(*blocks, styles: {"Text" => {name: "Text", properties: set}}, sections: [Norvel::Manuscript::Section.new(page: page)])
+    )
   end
 
   def html(texts, files, ending, align, height, whole, italic)
@@ -49,7 +58,8 @@ RSpec.describe "Lines and pages in four languages against Chromium" do
       <!doctype html><html lang="en"><meta charset="utf-8"><style>
       #{Chromium.face("F", "#{files}-Regular#{ending}")}#{Chromium.face("F", "#{files}-Italic#{ending}", style: "italic")}
       @page { size: 600pt 840pt; margin: 72pt } * { margin: 0; padding: 0 } span { white-space: nowrap } i { line-height: 0 }
-      body { font: 12pt/#{height}pt F; font-kerning: none; font-variant-ligatures: none; text-align: #{align}; orphans: 2; widows: 2; hyphens: manual }
+      body { font: 12pt/#{height}pt F; font-kerning: none; font-variant-ligatures: none; text-align: #{align};
+      orphans: 2; widows: 2; hyphens: manual }
       p { width: 456pt; overflow-x: clip; margin-bottom: 6pt } .whole { break-inside: avoid }
       </style>#{body.join}</html>
     HTML

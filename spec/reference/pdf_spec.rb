@@ -49,17 +49,22 @@ RSpec.describe Norvel::Formats::Pdf, :reference do
       pages = layout(manuscript)
       in_file(Norvel::Formats.make(pages, as: "pdf", source: source, name: "x")) do |path|
         found = said("pdfinfo", "-struct-text", path).lines.filter_map { |line| line[/\A\s*"(.*)"\s*\z/m, 1] }.join
-        order = ->(paragraphs) { paragraphs.map { |one| "#{pages.labels[one.id]}#{one.text}" }.join }
+        order = ->(paragraphs) { paragraphs.map { |paragraph| "#{pages.labels[paragraph.id]}#{paragraph.text}" }.join }
         wanted = order[manuscript.paragraphs]
-        bare = ->(text) { text.gsub(/[[:space:]\u{FFFC}\u{AD}\u{200B}\u{2011}-]|\p{So}/, "") } # signs that no font here has are told as lost
+        # signs that no font here has are told as lost
+        bare = ->(text) { text.gsub(/[[:space:]\u{FFFC}\u{AD}\u{200B}\u{2011}-]|\p{So}/, "") }
         notes = manuscript.notes.values.flat_map { |blocks| Norvel::Manuscript.paragraphs_of([blocks]) }
         expect(bare[found].length).to be >= bare[wanted].length
         rest = bare[found]
-        missing = manuscript.paragraphs.reject(&:blank?).reject { |one| rest.include?(bare[one.text.split("\u{FFFC}").max_by(&:length).to_s][0, 40]) }
+        missing = manuscript.paragraphs.reject(&:blank?).reject do |one|
+          rest.include?(bare[one.text.split("\u{FFFC}").max_by(&:length).to_s][0, 40])
+        end
         expect(missing.map(&:text)).to eq([])
-        expect(notes.reject { |one| rest.include?(bare[one.text][1, 30].to_s) }.map(&:text)).to eq([])
+        expect(notes.reject { |note| rest.include?(bare[note.text][1, 30].to_s) }.map(&:text)).to eq([])
         behind = 0
-        lost = manuscript.paragraphs.reject { |one| one.blank? || one.in_table || manuscript.listed.include?(one.id) || one.text.length < 60 }.reject do |one|
+        lost = manuscript.paragraphs.reject { |one|
+          one.blank? || one.in_table || manuscript.listed.include?(one.id) || one.text.length < 60
+        }.reject do |one|
           at = rest.index(bare[one.text.split("\u{FFFC}").first.split("\n").first], behind) or next
           behind = at + 1
         end
@@ -71,7 +76,9 @@ RSpec.describe Norvel::Formats::Pdf, :reference do
   it "has each line where the layout has it" do
     pages = layout(tidied)
     in_file(Norvel::Formats.make(pages, as: "pdf", source: demo("night-ferries.docx"), name: "x")) do |path|
-      drawn = Nokogiri::XML(said("pdftotext", "-bbox", path, "-")).remove_namespaces!.xpath("//page").map { |page| page.xpath("word").map { |word| [word["xMin"].to_f, word["yMax"].to_f, word.text] } }
+      drawn = Nokogiri::XML(said("pdftotext", "-bbox", path, "-")).remove_namespaces!.xpath("//page").map do |page|
+        page.xpath("word").map { |word| [word["xMin"].to_f, word["yMax"].to_f, word.text] }
+      end
       expect(drawn.size).to eq(pages.pages.size)
       off = 0
       all = 0
@@ -95,8 +102,11 @@ RSpec.describe Norvel::Formats::Pdf, :reference do
     in_file(Norvel::Formats.make(pages, as: "pdf", source: demo("night-ferries.docx"), name: "x")) do |path|
       [5, 9].each do |number|
         ours = said("pdftoppm", "-r", "36", "-f", number.to_s, "-l", number.to_s, "-gray", path).b
-        svg = Norvel::Drawing::PageSvg.new(pages, pages.pages[number - 1], style_marks: false, mark_up: false, window: [0, 0, pages.pages[number - 1].width, pages.pages[number - 1].height]).to_s
-        theirs = Dir.mktmpdir { |folder| said("pdftoppm", "-r", "36", "-gray", Chromium.print(page_of(svg, pages.pages[number - 1]), folder)).b }
+        svg = Norvel::Drawing::PageSvg.new(pages, pages.pages[number - 1], style_marks: false, mark_up: false,
+          window: [0, 0, pages.pages[number - 1].width, pages.pages[number - 1].height]).to_s
+        theirs = Dir.mktmpdir do |folder|
+          said("pdftoppm", "-r", "36", "-gray", Chromium.print(page_of(svg, pages.pages[number - 1]), folder)).b
+        end
         expect([number, difference(ours, theirs)]).to match([number, be < 0.02])
       end
     end
@@ -104,16 +114,28 @@ RSpec.describe Norvel::Formats::Pdf, :reference do
 
   # The drawing with what the bench's style sheet says of ink.
   def page_of(svg, page)
-    faces = Norvel::Fonts::Book.shipped.paths.map { |path| File.basename(path, ".*").then { |name| %(@font-face{font-family:"#{name}";src:url("file://#{path}")}.f-#{name}{font-family:"#{name}"}) } }
-    ink = "svg{width:#{page.width}pt;height:#{page.height}pt;display:block;font-kerning:none;font-variant-ligatures:none}text{white-space:pre}.paper,.hit{fill:none}.rule{stroke:#6d7371;stroke-width:.5}.border:not([stroke]),.ink,.leader{stroke:#000}.leader{stroke-width:.8}metadata{display:none}"
-    "<!doctype html><meta charset='utf-8'><style>@page{size:#{page.width}pt #{page.height}pt;margin:0}body{margin:0}#{faces.join}#{ink}</style>#{svg}"
+    faces = Norvel::Fonts::Book.shipped.paths.map do |path|
+      File.basename(path, ".*").then do |name|
+        %(@font-face{font-family:"#{name}";src:url("file://#{path}")}.f-#{name}{font-family:"#{name}"})
+      end
+    end
+    ink =
+      "svg{width:#{page.width}pt;height:#{page.height}pt;display:block;font-kerning:none;font-variant-ligatures:none}" \
+      "text{white-space:pre}.paper,.hit{fill:none}.rule{stroke:#6d7371;stroke-width:.5}" \
+      ".border:not([stroke]),.ink,.leader{stroke:#000}.leader{stroke-width:.8}metadata{display:none}"
+    sheet = "@page{size:#{page.width}pt #{page.height}pt;margin:0}body{margin:0}"
+    "<!doctype html><meta charset='utf-8'><style>#{sheet}#{faces.join}#{ink}</style>#{svg}"
   end
 
   # @return [Float] the mean difference of two grey pictures, each blurred over 4 × 4 dots; 1 is black against white
   def difference(*pictures)
     one, other = pictures.map do |data|
-      _, width, height, _, dots = data.match(/\AP5\s+(\d+)\s+(\d+)\s+(\d+)\s(.*)\z/mn).to_a.then { |all| [all[0], all[1].to_i, all[2].to_i, all[3], all[4].bytes] }
-      (0...(height / 4)).flat_map { |y| (0...(width / 4)).map { |x| (0..3).sum { |down| (0..3).sum { |right| dots[(y * 4 + down) * width + x * 4 + right] } } / 16.0 } }
+      _, width, height, _, dots = data.match(/\AP5\s+(\d+)\s+(\d+)\s+(\d+)\s(.*)\z/mn).to_a.then do |all|
+        [all[0], all[1].to_i, all[2].to_i, all[3], all[4].bytes]
+      end
+      (0...(height / 4)).flat_map do |y|
+        (0...(width / 4)).map { |x| (0..3).sum { |down| (0..3).sum { |right| dots[(y * 4 + down) * width + x * 4 + right] } } / 16.0 }
+      end
     end
     one.zip(other).sum { |a, b| (a - (b || 255)).abs } / one.size / 255
   end

@@ -8,9 +8,12 @@ RSpec.describe "The guide's sheet in a tidied file, read by another" do
 
   # What the file has to say for a value of the guide, as ISO/IEC 29500-1 §17.3 spells it.
   def spelled(values)
-    {"sz/val" => (values[:size] / HALF_POINTS).to_s, "rFonts/ascii" => values[:font_family], "b/" => values[:bold], "i/" => values[:italic], "color/val" => values[:color],
-     "jc/val" => {center: "center", justify: "both", end: "right", start: nil}[values[:align]], "spacing/before" => twips(values[:space_before]), "spacing/after" => twips(values[:space_after]),
-     "ind/left" => twips(values[:indent_start]), "ind/right" => twips(values[:indent_end]), "ind/firstLine" => twips([values[:indent_first], 0].max), "ind/hanging" => twips([-values[:indent_first], 0].max),
+    {"sz/val" => (values[:size] / HALF_POINTS).to_s, "rFonts/ascii" => values[:font_family], "b/" => values[:bold],
+     "i/" => values[:italic], "color/val" => values[:color],
+     "jc/val" => {center: "center", justify: "both", end: "right", start: nil}[values[:align]],
+     "spacing/before" => twips(values[:space_before]), "spacing/after" => twips(values[:space_after]),
+     "ind/left" => twips(values[:indent_start]), "ind/right" => twips(values[:indent_end]),
+     "ind/firstLine" => twips([values[:indent_first], 0].max), "ind/hanging" => twips([-values[:indent_first], 0].max),
      "spacing/line" => (values[:line_spacing].value * 240).round.to_s}
   end
 
@@ -19,9 +22,12 @@ RSpec.describe "The guide's sheet in a tidied file, read by another" do
   def in_file(values)
     read = ->(name, plain) { values.fetch(name, plain) }
     on = ->(name) { values.key?("#{name}/") ? values["#{name}/"] == "1" : !%w[0 false off].include?(values.fetch("#{name}/val", "0")) }
-    {"sz/val" => read["sz/val", "20"], "rFonts/ascii" => values["rFonts/ascii"], "b/" => on["b"], "i/" => on["i"], "color/val" => read["color/val", "auto"], "jc/val" => (read["jc/val", nil] unless %w[left start].include?(values["jc/val"])),
-     "spacing/before" => read["spacing/before", "0"], "spacing/after" => read["spacing/after", "0"], "ind/left" => read["ind/left", "0"], "ind/right" => read["ind/right", "0"],
-     "ind/firstLine" => read["ind/firstLine", "0"], "ind/hanging" => read["ind/hanging", "0"], "spacing/line" => read["spacing/line", "240"]}
+    {"sz/val" => read["sz/val", "20"], "rFonts/ascii" => values["rFonts/ascii"], "b/" => on["b"], "i/" => on["i"],
+     "color/val" => read["color/val", "auto"], "jc/val" => (read["jc/val", nil] unless %w[left start].include?(values["jc/val"])),
+     "spacing/before" => read["spacing/before", "0"], "spacing/after" => read["spacing/after", "0"],
+     "ind/left" => read["ind/left", "0"], "ind/right" => read["ind/right", "0"],
+     "ind/firstLine" => read["ind/firstLine", "0"], "ind/hanging" => read["ind/hanging", "0"],
+     "spacing/line" => read["spacing/line", "240"]}
   end
 
   def sheet_of(bytes)
@@ -33,7 +39,8 @@ RSpec.describe "The guide's sheet in a tidied file, read by another" do
     end
   end
 
-  {"night-ferries.docx" => "marrowby-diploma", "boat-shed-handbook.docx" => "marrowby-handbook", "quayside-notice.docx" => "marrowby-diploma"}.each do |file, name|
+  {"night-ferries.docx" => "marrowby-diploma", "boat-shed-handbook.docx" => "marrowby-handbook",
+   "quayside-notice.docx" => "marrowby-diploma"}.each do |file, name|
     it "has exactly the values of #{name} for each of its styles, once each, in #{file}" do
       guide = Norvel::Guide.find(name)
       source = demo(file)

@@ -15,7 +15,8 @@ RSpec.describe "What files contain" do
   def self.all? = ENV.key?("NORVEL_ALL")
 
   # @return [Hash{String=>String}] every second feature
-  def some(turn) = Wild::FEATURES.keys.each_with_index.filter_map { |name, index| [name, Wild.file(name)] if self.class.all? || index % 2 == turn }.to_h
+  def some(turn) =
+    Wild::FEATURES.keys.each_with_index.filter_map { |name, index| [name, Wild.file(name)] if self.class.all? || index % 2 == turn }.to_h
 
   # @param files [Hash{String=>String}] names to bytes
   # @yieldparam before [Norvel::Manuscript] @yieldreturn [Norvel::Manuscript]
@@ -24,9 +25,12 @@ RSpec.describe "What files contain" do
     @pairs = files.values.each_with_index.map do |source, index|
       [written("#{index} before.docx", source), written("#{index} after.docx", Norvel::Formats.write(yield(read(source)), source: source))]
     end
-    said, status = Open3.capture2("/usr/bin/python3", File.join(__dir__, "second_reader.py"), stdin_data: @pairs.map { |pair| pair.join("\t") }.join("\n"))
+    said, status = Open3.capture2("/usr/bin/python3", File.join(__dir__, "second_reader.py"),
+      stdin_data: @pairs.map { |pair| pair.join("\t") }.join("\n"))
     expect(status).to be_success
-    files.keys.zip(said.lines.map { |line| JSON.parse(line) }).to_h.reject { |_, found| found == {"letters" => "", "elements" => {}, "wrong" => [], "opened" => nil} }
+    files.keys.zip(said.lines.map { |line| JSON.parse(line) }).to_h.reject do |_, found|
+      found == {"letters" => "", "elements" => {}, "wrong" => [], "opened" => nil}
+    end
   end
 
   # @return [Array<String>] what mammoth could read before and cannot read now
@@ -43,7 +47,9 @@ RSpec.describe "What files contain" do
     it "is all there after tidying by #{guide}, and a second tidying finds nothing to do" do
       left = []
       found = complaints(some(turn)) do |before|
-        Norvel::Plan.new(before, Norvel::Guide.find(guide)).apply.tap { |after| left << Norvel::Plan.new(after, Norvel::Guide.find(guide)).lines.map(&:sentence) }
+        Norvel::Plan.new(before, Norvel::Guide.find(guide)).apply.tap do |after|
+          left << Norvel::Plan.new(after, Norvel::Guide.find(guide)).lines.map(&:sentence)
+        end
       end
       expect(found).to eq({})
       expect(left.flatten).to eq([])
@@ -52,19 +58,31 @@ RSpec.describe "What files contain" do
 
   it "is all there after styles were made of its look, and a second time finds nothing to do" do
     left = []
-    expect(complaints { |before| Norvel::Plan::Keeping.new(before).apply.tap { |after| left << Norvel::Plan::Keeping.new(after).lines.map(&:sentence) } }).to eq({})
+    expect(complaints { |before|
+      Norvel::Plan::Keeping.new(before).apply.tap { |after| left << Norvel::Plan::Keeping.new(after).lines.map(&:sentence) }
+    }).to eq({})
     expect(left.flatten).to eq([])
-    found = complaints(Outside.samples.to_h { |path| [File.basename(path), File.binread(path)] }) { |before| Norvel::Plan::Keeping.new(before).apply }
-    expect(found.reject { |name, one| name == "strict-format.docx" || one.values.all? { |value| [nil, "", {}, []].include?(value) } }).to eq({})
+    found = complaints(Outside.samples.to_h { |path| [File.basename(path), File.binread(path)] }) do |before|
+      Norvel::Plan::Keeping.new(before).apply
+    end
+    expect(found.reject { |name, one| name == "strict-format.docx" || one.values.all? { |value| [nil, "", {}, []].include?(value) } })
+      .to eq({})
   end
 
   it "is all there after styles were changed, and mammoth reads it" do
-    expect(complaints { |before| Norvel::Changes.build("restyle", "lines" => ["heading 1: 15 pt, italic", "Aside from Normal: centred"]).call(before) }).to eq({})
+    expect(complaints { |before|
+      Norvel::Changes.build("restyle", "lines" => ["heading 1: 15 pt, italic", "Aside from Normal: centred"]).call(before)
+    }).to eq({})
     expect(made_unreadable).to eq([])
   end
 
   it "is the same after every blank line was taken out and all white space tidied, by hand" do
-    expect(complaints { |before| [["replace_blank_lines", {"paragraphs" => "all"}], ["tidy_white_space", {"paragraphs" => "all"}], ["remove_empty_paragraphs", {"paragraphs" => "all"}]].reduce(before) { |now, (name, given)| Norvel::Changes.build(name, given).call(now) } }).to eq({})
+    expect(complaints { |before|
+      [["replace_blank_lines", {"paragraphs" => "all"}], ["tidy_white_space", {"paragraphs" => "all"}],
+        ["remove_empty_paragraphs", {"paragraphs" => "all"}]].reduce(before) do |now, (name, given)|
+          Norvel::Changes.build(name, given).call(now)
+        end
+    }).to eq({})
   end
 
   it "is laid out, drawn, and made a PDF of" do
@@ -80,9 +98,13 @@ RSpec.describe "What files contain" do
   %w[marrowby-diploma staff-notice].each_with_index do |guide, turn|
     it "is all there in files of others, tidied by #{guide}, and others read them" do
       paths = Outside.samples.each_with_index.filter_map { |path, index| path if self.class.all? || index % 2 == turn }
-      found = complaints(paths.to_h { |path| [File.basename(path), File.binread(path)] }) { |before| Norvel::Plan.new(before, Norvel::Guide.find(guide)).apply }
+      found = complaints(paths.to_h { |path| [File.basename(path), File.binread(path)] }) do |before|
+        Norvel::Plan.new(before, Norvel::Guide.find(guide)).apply
+      end
       expected = {"letters" => "", "elements" => {}, "wrong" => [], "opened" => nil}
-      left = found.map { |name, one| [name, one.merge("letters" => one["letters"].delete("0-9."), "opened" => (one["opened"] unless name == "strict-format.docx"))] }
+      left = found.map do |name, one|
+        [name, one.merge("letters" => one["letters"].delete("0-9."), "opened" => (one["opened"] unless name == "strict-format.docx"))]
+      end
       expect(left.reject { |_, one| one == expected }).to eq([])
       expect(made_unreadable).to eq([])
     end

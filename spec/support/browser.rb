@@ -13,7 +13,8 @@ end
 # Headless Chromium with Debian's driver; nothing is downloaded.
 Capybara.register_driver(:desk) do |app|
   options = Selenium::WebDriver::Chrome::Options.new(binary: "/usr/bin/chromium")
-  %W[--headless=new --no-sandbox --disable-gpu --disable-quic --no-first-run --disable-background-networking --disable-component-update --disable-sync
+  %W[--headless=new --no-sandbox --disable-gpu --disable-quic
+    --no-first-run --disable-background-networking --disable-component-update --disable-sync
     --window-size=1280,800 --user-data-dir=#{Dir.mktmpdir("norvel-browser")}].each { |flag| options.add_argument(flag) }
   service = Selenium::WebDriver::Chrome::Service.new(path: "/usr/bin/chromedriver")
   DeskDriver.new(app, browser: :chrome, options: options, service: service)

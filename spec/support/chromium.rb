@@ -6,7 +6,8 @@ require "nokogiri"
 
 # Headless Chromium as an outside typesetter: prints HTML, and pdftotext says where the lines fell.
 module Chromium
-  FLAGS = %w[--headless=new --no-sandbox --disable-gpu --disable-quic --no-first-run --disable-background-networking --disable-component-update --disable-sync --no-pdf-header-footer --font-render-hinting=none --virtual-time-budget=20000].freeze
+  FLAGS = %w[--headless=new --no-sandbox --disable-gpu --disable-quic --no-first-run --disable-background-networking
+    --disable-component-update --disable-sync --no-pdf-header-footer --font-render-hinting=none --virtual-time-budget=20000].freeze
   FONTS = File.expand_path("../../fonts", __dir__)
 
   module_function
@@ -35,8 +36,11 @@ module Chromium
   # pdftotext may cut one printed line in two: words on one baseline belong together.
   def lines_of(page)
     words = page.css("word").map { |word| [(word["ymin"].to_f + word["ymax"].to_f) / 2, word["xmin"].to_f, word.text] }
-    words.sort_by(&:first).slice_when { |one, other| other[0] - one[0] > 6 }.map { |line| line.sort_by { |word| word[1] }.map(&:last).join(" ") }
+    words.sort_by(&:first).slice_when { |one, other| other[0] - one[0] > 6 }.map do |line|
+      line.sort_by { |word| word[1] }.map(&:last).join(" ")
+    end
   end
 
-  def face(name, file, weight: "normal", style: "normal") = %(@font-face{font-family:"#{name}";src:url("file://#{FONTS}/#{file}");font-weight:#{weight};font-style:#{style}})
+  def face(name, file, weight: "normal", style: "normal") =
+    %(@font-face{font-family:"#{name}";src:url("file://#{FONTS}/#{file}");font-weight:#{weight};font-style:#{style}})
 end

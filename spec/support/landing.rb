@@ -14,9 +14,13 @@ module Landing
   FILES = %w[boat-shed-handbook.docx quayside-notice.docx].freeze
   CHANGES = 24
   LONG = "The night ferries of the sound left at nine, and nobody who stood on the stairs in the rain would have called them punctual. "
-  BODY = [Wild.p(Wild.t("Fares and tolls", "<w:b/><w:sz w:val=\"30\"/>")), Wild.p(Wild.t(LONG) + Wild.ins(Wild.t("twice")) + Wild.del("once")), Wild.p(Wild.t("1. A first point")), Wild.p(Wild.t("2. A second point")),
-    Wild.p(""), Wild.p(Wild.t("Table 1: Fares")), Wild.table(Wild.row(Wild.cell, Wild.cell), Wild.row(Wild.cell, Wild.cell)), Wild.sdt(Wild.t("a field")), Wild.p(Wild.field("PAGE", "1") + Wild.t(LONG, "<w:i/>")),
-    Wild.p(Wild.t("Boats", "<w:b/><w:sz w:val=\"30\"/>")), *Array.new(3) { Wild.p(Wild.t(LONG * 2), %(<w:jc w:val="both"/><w:spacing w:after="120"/>)) }].join
+  BODY = [Wild.p(Wild.t("Fares and tolls", "<w:b/><w:sz w:val=\"30\"/>")),
+    Wild.p(Wild.t(LONG) + Wild.ins(Wild.t("twice")) + Wild.del("once")), Wild.p(Wild.t("1. A first point")),
+    Wild.p(Wild.t("2. A second point")),
+    Wild.p(""), Wild.p(Wild.t("Table 1: Fares")), Wild.table(Wild.row(Wild.cell, Wild.cell), Wild.row(Wild.cell, Wild.cell)),
+    Wild.sdt(Wild.t("a field")), Wild.p(Wild.field("PAGE", "1") + Wild.t(LONG, "<w:i/>")),
+    Wild.p(Wild.t("Boats", "<w:b/><w:sz w:val=\"30\"/>")),
+    *Array.new(3) { Wild.p(Wild.t(LONG * 2), %(<w:jc w:val="both"/><w:spacing w:after="120"/>)) }].join
   SEED = 4
 
   module_function
@@ -81,5 +85,6 @@ module Landing
     Digest::SHA256.hexdigest(members.sort.to_s)
   end
 
-  def texts(manuscript) = Digest::SHA256.hexdigest((manuscript.paragraphs + manuscript.note_paragraphs).map { |one| [one.id, one.text] }.to_s)
+  def texts(manuscript) =
+    Digest::SHA256.hexdigest((manuscript.paragraphs + manuscript.note_paragraphs).map { |one| [one.id, one.text] }.to_s)
 end

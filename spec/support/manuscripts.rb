@@ -21,7 +21,7 @@ module Manuscripts
 
   # @param runs a text, or runs
   def paragraph(id, *runs, style: "Base", carries: [], **set)
-    runs = runs.map { |one| one.is_a?(String) ? stretch(one) : one }.each_with_index.map { |one, index| one.with(origin: index) }
+    runs = runs.map { |run| run.is_a?(String) ? stretch(run) : run }.each_with_index.map { |one, index| one.with(origin: index) }
     Norvel::Manuscript::Paragraph.new(id: id, style: style, properties: set, runs: runs, carries: carries)
   end
 
@@ -46,14 +46,23 @@ module Manuscripts
 
   # @yieldparam docx [Demo::DocxBuilder]
   # @return [String] a .docx file
-  def docx(styles: Demo::Report::STYLES, section: %(<w:pgSz w:w="11906" w:h="16838"/><w:pgMar w:top="1440" w:right="1440" w:bottom="1440" w:left="1440" w:header="720" w:footer="720" w:gutter="0"/>), header: nil, footer: nil)
+  def docx(
+    styles: Demo::Report::STYLES,
+    section: %(<w:pgSz w:w="11906" w:h="16838"/><w:pgMar w:top="1440" w:right="1440" w:bottom="1440" w:left="1440" ) +
+      %(w:header="720" w:footer="720" w:gutter="0"/>),
+    header: nil, footer: nil
+  )
     builder = Demo::DocxBuilder.new(title: "A test", styles: styles)
     yield builder
     builder.bytes(section: section, header: header, footer: footer)
   end
 
   # Texts of all lines of the body, page by page.
-  def lines_by_page(layout) = layout.pages.map { |page| page.placed.select { |placed| %i[body cell].include?(placed.area) }.map { |placed| placed.setting.text[placed.line.start...placed.line.end].strip } }
+  def lines_by_page(layout) = layout.pages.map do |page|
+    page.placed.select { |placed| %i[body cell].include?(placed.area) }.map do |placed|
+      placed.setting.text[placed.line.start...placed.line.end].strip
+    end
+  end
 end
 require_relative "../../demo/script/report"
 require_relative "../../demo/script/others"

@@ -9,67 +9,139 @@ require_relative "../../demo/script/docx_builder"
 # references and signatures are written here, in the manner of each language. Where people would disagree what a paragraph
 # is, the truth is nil and nobody is asked.
 class OtherHands
-  TEXTS = {"en-GB" => "/usr/share/doc/debian/FAQ/*.en.html", "de-DE" => "/usr/share/doc/debian/FAQ/de/*.html", "fr-FR" => "/usr/share/doc/debian/FAQ/fr/*.html", "es-ES" => "/usr/share/doc/maint-guide-es/html/*.html"}.freeze
+  TEXTS = {"en-GB" => "/usr/share/doc/debian/FAQ/*.en.html", "de-DE" => "/usr/share/doc/debian/FAQ/de/*.html",
+           "fr-FR" => "/usr/share/doc/debian/FAQ/fr/*.html", "es-ES" => "/usr/share/doc/maint-guide-es/html/*.html"}.freeze
   PACKAGES = %w[debian-faq debian-faq-de debian-faq-fr maint-guide-es].freeze
 
   WORDS = {
     "en-GB" => {
-      titles: ["Keeping the Stairs: A Study of Landing Places", "On the Measurement of Tides", "What the Keepers Knew", "REPORT ON THE STATE OF THE NORTH QUAY", "A harbour in winter"],
-      subtitles: ["An inquiry into unwritten rules", "Essays, with a list of lamps", "Second report of the quay committee"], by: ["By ", "by ", "", "Author: ", "Submitted by "],
-      dates: ["12 May 2024", "May 2024", "12th May, 2024", "May 12, 2024", "2024-05-12", "Marrowby, 3 June 2023", "Date: 12 May 2024", "12/05/2024"],
-      abstract: %w[Abstract Summary ABSTRACT], contents: ["Contents", "Table of Contents", "CONTENTS"], references: ["References", "Bibliography", "List of References", "Works Cited", "REFERENCES", "Sources and literature"],
-      plain: %w[Introduction Acknowledgements Preface Conclusion Methods Discussion], chapter: ["Chapter", "CHAPTER", "Part"], appendix: ["Appendix A", "Appendix 1: Lists", "Appendices"],
-      figure: ["Figure", "Fig.", "Map", "Plate", "FIGURE"], table: ["Table", "TABLE", "Tab."], shows: ["shows how the lamps were spread along the quay before the second war.", "gives the numbers for each winter, as the board counted them."],
-      quotes: ["“I never saw a lamp trimmed so badly, nor a keeper so sure of himself; we all stood on the stairs and laughed until the tide reached our boots and the master sent us home.”", "We were told to wait. Nobody said for what, and nobody asked, because asking was not the custom on that stair and the boats came when they came, in the dark as in the day."],
-      verse: ["The lamp is low, the tide is long,", "The stair is wet with rain,", "And those who sang the landing song", "Will never sing again."], sign: ["Signature", "Signed:", "Signature of the author"], fields: ["Name", "Address", "Telephone", "Date of birth"],
-      starts: ["In 1894 the board gave way.", "A. Verrill saw it first.", "1894 was a hard winter for all who lived by the stairs, and the accounts of the board say so in every column.", "I. Corrowby wrote twice about it, and in both letters he asks for oil and for nothing else, as if nothing else were wanting."], heads: ["Method", "The lamps", "Weather and tides", "Who paid?"], source: "Source: own count"
+      titles: ["Keeping the Stairs: A Study of Landing Places", "On the Measurement of Tides", "What the Keepers Knew",
+        "REPORT ON THE STATE OF THE NORTH QUAY", "A harbour in winter"],
+      subtitles: ["An inquiry into unwritten rules", "Essays, with a list of lamps", "Second report of the quay committee"],
+      by: ["By ", "by ", "", "Author: ", "Submitted by "],
+      dates: ["12 May 2024", "May 2024", "12th May, 2024", "May 12, 2024", "2024-05-12", "Marrowby, 3 June 2023",
+        "Date: 12 May 2024", "12/05/2024"],
+      abstract: %w[Abstract Summary ABSTRACT], contents: ["Contents", "Table of Contents", "CONTENTS"],
+      references: ["References", "Bibliography", "List of References", "Works Cited", "REFERENCES", "Sources and literature"],
+      plain: %w[Introduction Acknowledgements Preface Conclusion Methods Discussion],
+      chapter: ["Chapter", "CHAPTER", "Part"], appendix: ["Appendix A", "Appendix 1: Lists", "Appendices"],
+      figure: ["Figure", "Fig.", "Map", "Plate", "FIGURE"], table: ["Table", "TABLE", "Tab."],
+      shows: ["shows how the lamps were spread along the quay before the second war.",
+        "gives the numbers for each winter, as the board counted them."],
+      quotes: ["“I never saw a lamp trimmed so badly, nor a keeper so sure of himself; we all stood on the stairs and " \
+        "laughed until the tide reached our boots and the master sent us home.”",
+        "We were told to wait. Nobody said for what, and nobody asked, because asking was not the custom on that stair " \
+        "and the boats came when they came, in the dark as in the day."],
+      verse: ["The lamp is low, the tide is long,", "The stair is wet with rain,", "And those who sang the landing song",
+        "Will never sing again."], sign: ["Signature", "Signed:", "Signature of the author"], fields: ["Name",
+          "Address", "Telephone", "Date of birth"],
+      starts: ["In 1894 the board gave way.", "A. Verrill saw it first.",
+        "1894 was a hard winter for all who lived by the stairs, and the accounts of the board say so in every column.",
+        "I. Corrowby wrote twice about it, and in both letters he asks for oil and for nothing else, as if nothing else were wanting."],
+      heads: ["Method", "The lamps", "Weather and tides", "Who paid?"], source: "Source: own count"
     },
     "de-DE" => {
-      titles: ["Die Hüter der Treppe: Eine Studie über Landeplätze", "Vom Messen der Gezeiten", "BERICHT ÜBER DEN ZUSTAND DES NORDKAIS", "Ein Hafen im Winter"],
-      subtitles: ["Eine Untersuchung ungeschriebener Regeln", "Diplomarbeit", "Zweiter Bericht des Kaiausschusses"], by: ["von ", "Von ", "", "Verfasser: ", "vorgelegt von "],
-      dates: ["12. Mai 2024", "Mai 2024", "12.05.2024", "Marrowby, den 12. Mai 2024", "Marrowby, im Juni 2023", "Sommersemester 2024", "Datum: 12. Mai 2024"],
-      abstract: %w[Zusammenfassung Kurzfassung Abstract], contents: ["Inhalt", "Inhaltsverzeichnis", "INHALT"], references: ["Literatur", "Literaturverzeichnis", "Quellen- und Literaturverzeichnis", "Quellenverzeichnis", "Bibliographie"],
-      plain: %w[Einleitung Danksagung Vorwort Fazit Methoden Diskussion], chapter: ["Kapitel", "KAPITEL", "Teil"], appendix: ["Anhang A", "Anhang 1: Listen", "Anhang"],
-      figure: ["Abbildung", "Abb.", "Karte", "Bild", "Grafik"], table: %w[Tabelle Tab. TABELLE], shows: ["zeigt, wie die Lampen vor dem zweiten Krieg über den Kai verteilt waren.", "nennt die Zahlen für jeden Winter, wie die Behörde sie gezählt hat."],
-      quotes: ["„Nie sah ich eine Lampe so schlecht geputzt und einen Wärter seiner Sache so sicher; wir standen alle auf der Treppe und lachten, bis die Flut unsere Stiefel erreichte.“", "Man sagte uns, wir sollten warten. Niemand sagte worauf, und niemand fragte, denn das Fragen war auf dieser Treppe nicht Sitte, und die Boote kamen, wann sie kamen."],
-      verse: ["Die Lampe tief, die Flut so lang,", "die Treppe nass vom Regen,", "und wer das Lied der Landung sang,", "kommt keinem mehr entgegen."], sign: ["Unterschrift", "Ort, Datum, Unterschrift", "gez."], fields: ["Name", "Anschrift", "Telefon", "Geburtsdatum"],
-      starts: ["Im Jahr 1894 gab die Behörde nach.", "A. Verrill sah es zuerst.", "1894 war ein harter Winter für alle, die von der Treppe lebten, und die Bücher der Behörde sagen es in jeder Spalte.", "1. Januar und Ostern waren die einzigen Tage, an denen kein Boot fuhr, und auch daran hielt sich nicht jeder."], heads: ["Vorgehen", "Die Lampen", "Wetter und Gezeiten", "Wer zahlte?"], source: "Quelle: eigene Zählung"
+      titles: ["Die Hüter der Treppe: Eine Studie über Landeplätze", "Vom Messen der Gezeiten",
+        "BERICHT ÜBER DEN ZUSTAND DES NORDKAIS", "Ein Hafen im Winter"],
+      subtitles: ["Eine Untersuchung ungeschriebener Regeln", "Diplomarbeit", "Zweiter Bericht des Kaiausschusses"],
+      by: ["von ", "Von ", "", "Verfasser: ", "vorgelegt von "],
+      dates: ["12. Mai 2024", "Mai 2024", "12.05.2024", "Marrowby, den 12. Mai 2024", "Marrowby, im Juni 2023",
+        "Sommersemester 2024", "Datum: 12. Mai 2024"],
+      abstract: %w[Zusammenfassung Kurzfassung Abstract], contents: ["Inhalt", "Inhaltsverzeichnis", "INHALT"],
+      references: ["Literatur", "Literaturverzeichnis", "Quellen- und Literaturverzeichnis", "Quellenverzeichnis", "Bibliographie"],
+      plain: %w[Einleitung Danksagung Vorwort Fazit Methoden Diskussion], chapter: ["Kapitel", "KAPITEL", "Teil"],
+      appendix: ["Anhang A", "Anhang 1: Listen", "Anhang"],
+      figure: ["Abbildung", "Abb.", "Karte", "Bild", "Grafik"], table: %w[Tabelle Tab. TABELLE],
+      shows: ["zeigt, wie die Lampen vor dem zweiten Krieg über den Kai verteilt waren.",
+        "nennt die Zahlen für jeden Winter, wie die Behörde sie gezählt hat."],
+      quotes: ["„Nie sah ich eine Lampe so schlecht geputzt und einen Wärter seiner Sache so sicher; wir standen alle auf " \
+        "der Treppe und lachten, bis die Flut unsere Stiefel erreichte.“",
+        "Man sagte uns, wir sollten warten. Niemand sagte worauf, und niemand fragte, denn das Fragen war auf dieser " \
+        "Treppe nicht Sitte, und die Boote kamen, wann sie kamen."],
+      verse: ["Die Lampe tief, die Flut so lang,", "die Treppe nass vom Regen,", "und wer das Lied der Landung sang,",
+        "kommt keinem mehr entgegen."], sign: ["Unterschrift", "Ort, Datum, Unterschrift", "gez."],
+      fields: ["Name", "Anschrift", "Telefon", "Geburtsdatum"],
+      starts: ["Im Jahr 1894 gab die Behörde nach.", "A. Verrill sah es zuerst.",
+        "1894 war ein harter Winter für alle, die von der Treppe lebten, und die Bücher der Behörde sagen es in jeder Spalte.",
+        "1. Januar und Ostern waren die einzigen Tage, an denen kein Boot fuhr, und auch daran hielt sich nicht jeder."],
+      heads: ["Vorgehen", "Die Lampen", "Wetter und Gezeiten", "Wer zahlte?"], source: "Quelle: eigene Zählung"
     },
     "fr-FR" => {
-      titles: ["Les gardiens de l’escalier : étude des lieux d’accostage", "De la mesure des marées", "RAPPORT SUR L’ÉTAT DU QUAI NORD", "Un port en hiver"],
-      subtitles: ["Enquête sur des règles non écrites", "Mémoire de fin d’études", "Deuxième rapport du comité du quai"], by: ["par ", "Par ", "", "Auteur : ", "présenté par "],
+      titles: ["Les gardiens de l’escalier : étude des lieux d’accostage", "De la mesure des marées",
+        "RAPPORT SUR L’ÉTAT DU QUAI NORD", "Un port en hiver"],
+      subtitles: ["Enquête sur des règles non écrites", "Mémoire de fin d’études", "Deuxième rapport du comité du quai"],
+      by: ["par ", "Par ", "", "Auteur : ", "présenté par "],
       dates: ["12 mai 2024", "Mai 2024", "le 12 mai 2024", "12/05/2024", "Marrowby, le 12 mai 2024", "Année universitaire 2023-2024"],
-      abstract: %w[Résumé RÉSUMÉ Sommaire].first(2), contents: ["Table des matières", "Sommaire", "TABLE DES MATIÈRES"], references: ["Bibliographie", "Références", "Références bibliographiques", "Sources et bibliographie", "BIBLIOGRAPHIE"],
-      plain: %w[Introduction Remerciements Préface Conclusion Méthodes Discussion], chapter: ["Chapitre", "CHAPITRE", "Partie"], appendix: ["Annexe A", "Annexe 1 : listes", "Annexes"],
-      figure: ["Figure", "Fig.", "Carte", "Schéma", "Photo"], table: %w[Tableau Tabl. TABLEAU], shows: ["montre comment les lampes étaient réparties le long du quai avant la seconde guerre.", "donne les nombres de chaque hiver, tels que le conseil les a comptés."],
-      quotes: ["« Jamais je ne vis lampe si mal mouchée ni gardien si sûr de lui ; nous étions tous sur l’escalier à rire, jusqu’à ce que la marée atteigne nos bottes. »", "On nous a dit d’attendre. Personne n’a dit quoi, et personne ne l’a demandé, car demander n’était pas la coutume de cet escalier et les bateaux venaient quand ils venaient."],
-      verse: ["La lampe est basse et l’onde lente,", "l’escalier luit sous l’eau du ciel,", "et ceux qui chantaient la descente", "ne chanteront plus au soleil."], sign: ["Signature", "Fait à Marrowby, le", "Signature de l’auteur"], fields: ["Nom", "Adresse", "Téléphone", "Date de naissance"],
-      starts: ["En 1894 le conseil céda.", "A. Verrill le vit le premier.", "1894 fut un hiver rude pour tous ceux qui vivaient de l’escalier, et les comptes du conseil le disent à chaque colonne.", "1er janvier et Pâques étaient les seuls jours sans bateau, et encore tous ne s’y tenaient pas."], heads: ["Méthode", "Les lampes", "Temps et marées", "Qui payait ?"], source: "Source : notre compte"
+      abstract: %w[Résumé RÉSUMÉ Sommaire].first(2), contents: ["Table des matières", "Sommaire", "TABLE DES MATIÈRES"],
+      references: ["Bibliographie", "Références", "Références bibliographiques", "Sources et bibliographie", "BIBLIOGRAPHIE"],
+      plain: %w[Introduction Remerciements Préface Conclusion Méthodes Discussion],
+      chapter: ["Chapitre", "CHAPITRE", "Partie"], appendix: ["Annexe A", "Annexe 1 : listes", "Annexes"],
+      figure: ["Figure", "Fig.", "Carte", "Schéma", "Photo"], table: %w[Tableau Tabl. TABLEAU],
+      shows: ["montre comment les lampes étaient réparties le long du quai avant la seconde guerre.",
+        "donne les nombres de chaque hiver, tels que le conseil les a comptés."],
+      quotes: ["« Jamais je ne vis lampe si mal mouchée ni gardien si sûr de lui ; nous étions tous sur l’escalier à " \
+        "rire, jusqu’à ce que la marée atteigne nos bottes. »",
+        "On nous a dit d’attendre. Personne n’a dit quoi, et personne ne l’a demandé, car demander n’était pas la coutume " \
+        "de cet escalier et les bateaux venaient quand ils venaient."],
+      verse: ["La lampe est basse et l’onde lente,", "l’escalier luit sous l’eau du ciel,", "et ceux qui chantaient la descente",
+        "ne chanteront plus au soleil."], sign: ["Signature", "Fait à Marrowby, le", "Signature de l’auteur"],
+      fields: ["Nom", "Adresse", "Téléphone", "Date de naissance"],
+      starts: ["En 1894 le conseil céda.", "A. Verrill le vit le premier.",
+        "1894 fut un hiver rude pour tous ceux qui vivaient de l’escalier, et les comptes du conseil le disent à chaque colonne.",
+        "1er janvier et Pâques étaient les seuls jours sans bateau, et encore tous ne s’y tenaient pas."],
+      heads: ["Méthode", "Les lampes", "Temps et marées", "Qui payait ?"], source: "Source : notre compte"
     },
     "es-ES" => {
-      titles: ["Los guardianes de la escalera: estudio de los desembarcaderos", "De la medida de las mareas", "INFORME SOBRE EL ESTADO DEL MUELLE NORTE", "Un puerto en invierno"],
-      subtitles: ["Una indagación sobre reglas no escritas", "Trabajo de fin de estudios", "Segundo informe del comité del muelle"], by: ["por ", "Por ", "", "Autora: ", "presentado por "],
-      dates: ["12 de mayo de 2024", "Mayo de 2024", "12/05/2024", "Marrowby, 12 de mayo de 2024", "Marrowby, junio de 2023", "Fecha: 12 de mayo de 2024"],
-      abstract: %w[Resumen RESUMEN Abstract], contents: ["Índice", "Contenido", "ÍNDICE", "Tabla de contenido"], references: ["Bibliografía", "Referencias", "Referencias bibliográficas", "BIBLIOGRAFÍA", "Fuentes y bibliografía"],
-      plain: %w[Introducción Agradecimientos Prólogo Conclusiones Métodos Discusión], chapter: ["Capítulo", "CAPÍTULO", "Parte"], appendix: ["Anexo A", "Anexo 1: listas", "Apéndice"],
-      figure: ["Figura", "Fig.", "Mapa", "Gráfico", "Ilustración"], table: %w[Tabla Cuadro TABLA], shows: ["muestra cómo estaban repartidas las lámparas por el muelle antes de la segunda guerra.", "da los números de cada invierno, tal como los contó la junta."],
-      quotes: ["«Nunca vi una lámpara tan mal despabilada ni un guardián tan seguro de sí; todos estábamos en la escalera riendo hasta que la marea nos llegó a las botas.»", "Nos dijeron que esperásemos. Nadie dijo qué, y nadie lo preguntó, porque preguntar no era costumbre en aquella escalera y los barcos llegaban cuando llegaban."],
-      verse: ["La lámpara baja, la marea larga,", "la escalera mojada de lluvia,", "y los que cantaban al llegar la barca", "ya no cantarán a la luna."], sign: ["Firma", "Fdo.:", "Firma del autor"], fields: ["Nombre", "Dirección", "Teléfono", "Fecha de nacimiento"],
-      starts: ["En 1894 la junta cedió.", "A. Verrill lo vio primero.", "1894 fue un invierno duro para todos los que vivían de la escalera, y las cuentas de la junta lo dicen en cada columna.", "1 de enero y Pascua eran los únicos días sin barco, y aun así no todos los guardaban."], heads: ["Método", "Las lámparas", "Tiempo y mareas", "¿Quién pagaba?"], source: "Fuente: recuento propio"
+      titles: ["Los guardianes de la escalera: estudio de los desembarcaderos", "De la medida de las mareas",
+        "INFORME SOBRE EL ESTADO DEL MUELLE NORTE", "Un puerto en invierno"],
+      subtitles: ["Una indagación sobre reglas no escritas", "Trabajo de fin de estudios", "Segundo informe del comité del muelle"],
+      by: ["por ", "Por ", "", "Autora: ", "presentado por "],
+      dates: ["12 de mayo de 2024", "Mayo de 2024", "12/05/2024", "Marrowby, 12 de mayo de 2024",
+        "Marrowby, junio de 2023", "Fecha: 12 de mayo de 2024"],
+      abstract: %w[Resumen RESUMEN Abstract], contents: ["Índice", "Contenido", "ÍNDICE", "Tabla de contenido"],
+      references: ["Bibliografía", "Referencias", "Referencias bibliográficas", "BIBLIOGRAFÍA", "Fuentes y bibliografía"],
+      plain: %w[Introducción Agradecimientos Prólogo Conclusiones Métodos Discusión],
+      chapter: ["Capítulo", "CAPÍTULO", "Parte"], appendix: ["Anexo A", "Anexo 1: listas", "Apéndice"],
+      figure: ["Figura", "Fig.", "Mapa", "Gráfico", "Ilustración"], table: %w[Tabla Cuadro TABLA],
+      shows: ["muestra cómo estaban repartidas las lámparas por el muelle antes de la segunda guerra.",
+        "da los números de cada invierno, tal como los contó la junta."],
+      quotes: ["«Nunca vi una lámpara tan mal despabilada ni un guardián tan seguro de sí; todos estábamos en la escalera " \
+        "riendo hasta que la marea nos llegó a las botas.»",
+        "Nos dijeron que esperásemos. Nadie dijo qué, y nadie lo preguntó, porque preguntar no era costumbre en aquella " \
+        "escalera y los barcos llegaban cuando llegaban."],
+      verse: ["La lámpara baja, la marea larga,", "la escalera mojada de lluvia,", "y los que cantaban al llegar la barca",
+        "ya no cantarán a la luna."], sign: ["Firma", "Fdo.:", "Firma del autor"], fields: ["Nombre",
+          "Dirección", "Teléfono", "Fecha de nacimiento"],
+      starts: ["En 1894 la junta cedió.", "A. Verrill lo vio primero.",
+        "1894 fue un invierno duro para todos los que vivían de la escalera, y las cuentas de la junta lo dicen en cada columna.",
+        "1 de enero y Pascua eran los únicos días sin barco, y aun así no todos los guardaban."],
+      heads: ["Método", "Las lámparas", "Tiempo y mareas", "¿Quién pagaba?"], source: "Fuente: recuento propio"
     }
   }.freeze
-  PEOPLE = ["Linnet Ashgarth", "Dr. Orrin M. Lathe", "L. Verrill", "Ines Corrowby and Maro Quill", "Ada Verrill, Piers Dunmar", "Marie-Ève Tessandre", "Jörg von Hallendeich", "Íñigo Peñarrocha Sáez"].freeze
+  PEOPLE = ["Linnet Ashgarth", "Dr. Orrin M. Lathe", "L. Verrill", "Ines Corrowby and Maro Quill",
+    "Ada Verrill, Piers Dunmar", "Marie-Ève Tessandre", "Jörg von Hallendeich", "Íñigo Peñarrocha Sáez"].freeze
   MARKS = ["1.", "1)", "(1)", "a)", "a.", "(a)", "i)", "A.", "-", "–", "•", "*", "·", "o", "■", "→", "✓", "\uF0B7"].freeze
 
   # By level, what the author does to a heading: paragraph and run properties.
   CENTRED = %(<w:jc w:val="center"/>)
   SCHEMES = {
     sizes: ->(body, level) { ["", "<w:b/><w:sz w:val=\"#{body + [10, 6, 3][level - 1]}\"/>"] },
-    thesis: ->(body, level) { [(level == 1) ? CENTRED : "", ["<w:b/>", "<w:b/>", "<w:b/><w:i/>"][level - 1] + "<w:sz w:val=\"#{body}\"/>"] },
-    underlined: ->(body, level) { ["", ["<w:b/><w:sz w:val=\"#{body + 4}\"/><w:u w:val=\"single\"/>", "<w:b/><w:sz w:val=\"#{body}\"/><w:u w:val=\"single\"/>", "<w:sz w:val=\"#{body}\"/><w:u w:val=\"single\"/>"][level - 1]] },
-    small_capitals: ->(body, level) { [(level == 1) ? CENTRED : "", ["<w:smallCaps/><w:sz w:val=\"#{body + 6}\"/>", "<w:smallCaps/><w:sz w:val=\"#{body + 2}\"/>", "<w:i/><w:sz w:val=\"#{body}\"/>"][level - 1]] },
+    thesis: ->(body, level) {
+      [(level == 1) ? CENTRED : "", ["<w:b/>", "<w:b/>", "<w:b/><w:i/>"][level - 1] + "<w:sz w:val=\"#{body}\"/>"]
+    },
+    underlined: ->(body, level) {
+      ["", ["<w:b/><w:sz w:val=\"#{body + 4}\"/><w:u w:val=\"single\"/>",
+        "<w:b/><w:sz w:val=\"#{body}\"/><w:u w:val=\"single\"/>", "<w:sz w:val=\"#{body}\"/><w:u w:val=\"single\"/>"][level - 1]]
+    },
+    small_capitals: ->(body, level) {
+      [(level == 1) ? CENTRED : "", [
+        "<w:smallCaps/><w:sz w:val=\"#{body + 6}\"/>", "<w:smallCaps/><w:sz w:val=\"#{body + 2}\"/>", "<w:i/><w:sz w:val=\"#{body}\"/>"
+      ][level - 1]]
+    },
     coloured: ->(body, level) { ["", "<w:color w:val=\"1F4E79\"/><w:sz w:val=\"#{body + [12, 6, 2][level - 1]}\"/>"] },
-    capitals: ->(body, level) { ["", ["<w:b/><w:caps/><w:sz w:val=\"#{body}\"/>", "<w:b/><w:sz w:val=\"#{body}\"/>", "<w:i/><w:sz w:val=\"#{body}\"/>"][level - 1]] },
+    capitals: ->(body, level) {
+      ["", ["<w:b/><w:caps/><w:sz w:val=\"#{body}\"/>", "<w:b/><w:sz w:val=\"#{body}\"/>", "<w:i/><w:sz w:val=\"#{body}\"/>"][level - 1]]
+    },
     sans: ->(body, level) { ["", "<w:rFonts w:ascii=\"Arial\" w:hAnsi=\"Arial\"/><w:b/><w:sz w:val=\"#{body + [6, 2, 0][level - 1]}\"/>"] },
     plain: ->(_, _) { ["", ""] },
     all_bold: ->(body, _) { ["", "<w:b/><w:sz w:val=\"#{body}\"/>"] }
@@ -77,10 +149,14 @@ class OtherHands
 
   # Style names as files in each language have them.
   NAMED = {
-    "en-GB" => {body: "Body Text", block_quotation: "Quote", caption: "caption", title: "Title", subtitle: "Subtitle", list_item: "List Bullet", reference_entry: "Bibliography"},
-    "de-DE" => {body: "Textkörper", block_quotation: "Zitat", caption: "Beschriftung", title: "Titel", subtitle: "Untertitel", list_item: "Aufzählungszeichen", reference_entry: "Literaturverzeichnis"},
-    "fr-FR" => {body: "Corps de texte", block_quotation: "Citation", caption: "Légende", title: "Titre", subtitle: "Sous-titre", list_item: "Liste à puces", reference_entry: "Bibliographie"},
-    "es-ES" => {body: "Texto independiente", block_quotation: "Cita", caption: "Leyenda", title: "Título", subtitle: "Subtítulo", list_item: "Lista con viñetas", reference_entry: "Bibliografía"}
+    "en-GB" => {body: "Body Text", block_quotation: "Quote", caption: "caption", title: "Title",
+                subtitle: "Subtitle", list_item: "List Bullet", reference_entry: "Bibliography"},
+    "de-DE" => {body: "Textkörper", block_quotation: "Zitat", caption: "Beschriftung", title: "Titel",
+                subtitle: "Untertitel", list_item: "Aufzählungszeichen", reference_entry: "Literaturverzeichnis"},
+    "fr-FR" => {body: "Corps de texte", block_quotation: "Citation", caption: "Légende", title: "Titre",
+                subtitle: "Sous-titre", list_item: "Liste à puces", reference_entry: "Bibliographie"},
+    "es-ES" => {body: "Texto independiente", block_quotation: "Cita", caption: "Leyenda", title: "Título",
+                subtitle: "Subtítulo", list_item: "Lista con viñetas", reference_entry: "Bibliografía"}
   }.freeze
   HEADING_NAMES = {"en-GB" => "Section level", "de-DE" => "Überschrift", "fr-FR" => "Titre de niveau", "es-ES" => "Encabezado"}.freeze
 
@@ -92,10 +168,18 @@ class OtherHands
     @text ||= {}
     @text[language] ||= begin
       documents = Dir[TEXTS.fetch(language)].sort.map { |path| Nokogiri::HTML(File.read(path, encoding: "UTF-8"), nil, "UTF-8") }
-      clean = ->(css, room) { documents.flat_map { |document| document.css(css).map { |node| node.text.gsub(/\s+/, " ").strip } }.uniq.select { |text| room.cover?(text.length) } }
-      {heads: clean.call("h2, h3", 4..110).map { |text| text.sub(/\A(Chapter|Kapitel|Chapitre|Capítulo)?[\s\u00A0]*[\d.]+\.?[\s\u00A0]*/, "").strip }.reject { |text| text.length < 4 }.uniq,
-       paragraphs: clean.call("p", 20..1200).select { |text| text.match?(/\A\p{L}/) && text.match?(/[.:!?”»“]\z/) }, items: clean.call("li", 8..260).select { |text| text.match?(/\A\p{L}/) },
-       listings: documents.flat_map { |document| document.css("pre").flat_map { |node| node.text.lines.map(&:chomp) } }.reject { |line| line.strip.empty? || line.length > 90 }.uniq}
+      clean = ->(css, room) {
+        documents.flat_map { |document| document.css(css).map { |node| node.text.gsub(/\s+/, " ").strip } }.uniq.select do |text|
+          room.cover?(text.length)
+        end
+      }
+      {heads: clean.call("h2, h3", 4..110).map { |text|
+        text.sub(/\A(Chapter|Kapitel|Chapitre|Capítulo)?[\s\u00A0]*[\d.]+\.?[\s\u00A0]*/, "").strip
+      }.reject { |text| text.length < 4 }.uniq,
+       paragraphs: clean.call("p", 20..1200).select { |text| text.match?(/\A\p{L}/) && text.match?(/[.:!?”»“]\z/) },
+       items: clean.call("li", 8..260).select { |text| text.match?(/\A\p{L}/) },
+       listings: documents.flat_map { |document| document.css("pre").flat_map { |node| node.text.lines.map(&:chomp) } }
+         .reject { |line| line.strip.empty? || line.length > 90 }.uniq}
     end
   end
 
@@ -148,18 +232,25 @@ class OtherHands
   def chance(share) = @random.rand < share
 
   def style_xml
-    normal = %(<w:style w:type="paragraph" w:default="1" w:styleId="a"><w:name w:val="Normal"/><w:rPr><w:rFonts w:ascii="#{@font}" w:hAnsi="#{@font}"/><w:sz w:val="#{@body}"/></w:rPr></w:style>)
-    named = NAMED[@language].each_with_index.map { |(role, name), index| %(<w:style w:type="paragraph" w:styleId="n#{index}"><w:name w:val="#{name}"/><w:basedOn w:val="a"/>#{look_of_style(role)}</w:style>) }
+    normal =
+      %(<w:style w:type="paragraph" w:default="1" w:styleId="a"><w:name w:val="Normal"/><w:rPr>) +
+      %(<w:rFonts w:ascii="#{@font}" w:hAnsi="#{@font}"/><w:sz w:val="#{@body}"/></w:rPr></w:style>)
+    named = NAMED[@language].each_with_index.map do |(role, name), index|
+      %(<w:style w:type="paragraph" w:styleId="n#{index}"><w:name w:val="#{name}"/><w:basedOn w:val="a"/>#{look_of_style(role)}</w:style>)
+    end
     heads = (1..3).map do |level|
       paragraph, run = SCHEMES[@scheme].call(@body, level)
       name = (@styles == :levels) ? "#{HEADING_NAMES[@language]} #{"ABC"[level - 1]}" : "heading #{level}"
-      %(<w:style w:type="paragraph" w:styleId="h#{level}"><w:name w:val="#{name}"/><w:basedOn w:val="a"/><w:pPr><w:spacing w:before="240" w:after="120"/>#{paragraph}<w:outlineLvl w:val="#{level - 1}"/></w:pPr><w:rPr>#{run}</w:rPr></w:style>)
+      %(<w:style w:type="paragraph" w:styleId="h#{level}"><w:name w:val="#{name}"/><w:basedOn w:val="a"/><w:pPr>) +
+        %(<w:spacing w:before="240" w:after="120"/>#{paragraph}<w:outlineLvl w:val="#{level - 1}"/></w:pPr><w:rPr>#{run}</w:rPr></w:style>)
     end
     normal + named.join + heads.join + %(<w:style w:type="table" w:styleId="TableGrid"><w:name w:val="Table Grid"/></w:style>)
   end
 
   def look_of_style(role)
-    {block_quotation: %(<w:pPr><w:ind w:left="720" w:right="720"/></w:pPr>), title: %(<w:pPr>#{CENTRED}</w:pPr><w:rPr><w:sz w:val="44"/></w:rPr>), subtitle: %(<w:pPr>#{CENTRED}</w:pPr>), list_item: %(<w:pPr><w:ind w:left="360" w:hanging="360"/></w:pPr>)}[role].to_s
+    {block_quotation: %(<w:pPr><w:ind w:left="720" w:right="720"/></w:pPr>),
+     title: %(<w:pPr>#{CENTRED}</w:pPr><w:rPr><w:sz w:val="44"/></w:rPr>), subtitle: %(<w:pPr>#{CENTRED}</w:pPr>),
+     list_item: %(<w:pPr><w:ind w:left="360" w:hanging="360"/></w:pPr>)}[role].to_s
   end
 
   # How likely a role gets its style, by the author's way with styles.
@@ -193,7 +284,10 @@ class OtherHands
     add(:subtitle, pick(@words[:subtitles]), paragraph: middle, run: pick(["", "<w:i/>", %(<w:sz w:val="#{@body + 4}"/>)])) if chance(0.5)
     blank(@random.rand(0..3))
     add(nil, "Marrowby Institute", paragraph: middle) if chance(0.3)
-    add(:author, "#{pick(@words[:by])}#{pick(PEOPLE)}", paragraph: middle, run: pick(["", "<w:i/>", "<w:b/>", %(<w:sz w:val="#{@body + 2}"/>)])) if chance(0.8)
+    if chance(0.8)
+      add(:author, "#{pick(@words[:by])}#{pick(PEOPLE)}", paragraph: middle,
+        run: pick(["", "<w:i/>", "<w:b/>", %(<w:sz w:val="#{@body + 2}"/>)]))
+    end
     add(:date, pick(@words[:dates]), paragraph: middle) if chance(0.7)
     blank(@random.rand(0..6))
   end
@@ -208,9 +302,13 @@ class OtherHands
   end
 
   def contents
-    add(:contents_heading, pick(@words[:contents]), paragraph: pick(["", CENTRED]), run: %(<w:b/><w:sz w:val="#{@body + 4}"/>), style: false)
+    add(:contents_heading, pick(@words[:contents]), paragraph: pick(["", CENTRED]),
+      run: %(<w:b/><w:sz w:val="#{@body + 4}"/>), style: false)
     fill = pick(["\t", " .......... ", "\t", " … "])
-    @random.rand(4..9).times { |index| add(:contents_entry, "#{pick(["", "#{index + 1} ", "#{index + 1}. "])}#{pick(@text[:heads])}#{fill}#{index * 3 + 2}", paragraph: pick(["", %(<w:tabs><w:tab w:val="right" w:leader="dot" w:pos="9000"/></w:tabs>), %(<w:ind w:left="240"/>)])) }
+    @random.rand(4..9).times do |index|
+      add(:contents_entry, "#{pick(["", "#{index + 1} ", "#{index + 1}. "])}#{pick(@text[:heads])}#{fill}#{index * 3 + 2}",
+        paragraph: pick(["", %(<w:tabs><w:tab w:val="right" w:leader="dot" w:pos="9000"/></w:tabs>), %(<w:ind w:left="240"/>)]))
+    end
     blank
   end
 
@@ -237,7 +335,9 @@ class OtherHands
     case @numbers
     when :decimal then "#{parts.join(".")} "
     when :decimal_dot then "#{parts.join(".")}.#{pick([" ", "\t"])}"
-    when :roman then [%w[I II III IV V][parts[0] - 1], %w[A B C D][parts[1].to_i - 1], parts[2]].compact.then { |all| "#{all[parts.size - 1]}. " }
+    when :roman then [%w[I II III IV V][parts[0] - 1], %w[A B C D][parts[1].to_i - 1], parts[2]].compact.then do |all|
+      "#{all[parts.size - 1]}. "
+    end
     when :chapter then (parts.size == 1) ? "#{pick(@words[:chapter].first(1))} #{parts[0]}#{pick([": ", ". ", " – "])}" : ""
     else ""
     end
@@ -264,7 +364,8 @@ class OtherHands
 
   def run_in
     lead = pick(@words[:heads])
-    add(:run_in_heading, [["#{lead}#{pick([".", ":", ".", " –"]) unless lead.end_with?("?")}", pick(["<w:b/>", "<w:i/>", "<w:b/><w:i/>"])], [" #{pick_long}", ""]], paragraph: body_format, style: false)
+    add(:run_in_heading, [["#{lead}#{pick([".", ":", ".", " –"]) unless lead.end_with?("?")}", pick(["<w:b/>", "<w:i/>", "<w:b/><w:i/>"])],
+      [" #{pick_long}", ""]], paragraph: body_format, style: false)
   end
 
   def body_format
@@ -280,7 +381,8 @@ class OtherHands
     count.times do
       text = chance(0.08) ? pick(@words[:starts]) : pick(@text[:paragraphs])
       half = text.length / 2
-      runs = (chance(0.2) && text.length > 60) ? [["#{lead_in}#{text[0, half]}", ""], [text[half, 8], "<w:i/>"], [text[(half + 8)..], ""]] : [["#{lead_in}#{text}", ""]]
+      runs = (chance(0.2) && text.length > 60) ? [["#{lead_in}#{text[0, half]}", ""], [text[half, 8], "<w:i/>"], [text[(half + 8)..], ""]] :
+        [["#{lead_in}#{text}", ""]]
       add(:body, runs, paragraph: body_format)
       blank if @apart == :blank
     end
@@ -288,12 +390,19 @@ class OtherHands
 
   def epigraph = add(:block_quotation, pick(@words[:quotes]), paragraph: %(<w:ind w:left="2880"/>), run: "<w:i/>")
 
-  def mention = add(:body, "#{lead_in}#{pick([pick(@words[:figure].first(1)), pick(@words[:table].first(1))])} #{@random.rand(1..9)} #{pick(@words[:shows])}", paragraph: body_format)
+  def mention =
+    add(
+      :body,
+      "#{lead_in}#{pick([pick(@words[:figure].first(1)), pick(@words[:table].first(1))])} #{@random.rand(1..9)} #{pick(@words[:shows])}",
+      paragraph: body_format
+    )
 
   def quotation
     text = pick(@words[:quotes])
-    paragraph, run, before = {both: [%(<w:ind w:left="851" w:right="851"/>), "", ""], start: [%(<w:ind w:left="#{pick([567, 720, 1134])}"/>), "", ""], tab: ["", "", "\t#{"\t" if @apart == :tab}"],
-                              small: [%(<w:spacing w:line="240" w:lineRule="auto"/><w:ind w:left="567"/>), %(<w:sz w:val="#{@body - 4}"/>), ""], italic: [%(<w:ind w:left="567" w:right="567"/>), "<w:i/>", ""], spaces: ["", "", " " * 10]}[@quote]
+    paragraph, run, before = {both: [%(<w:ind w:left="851" w:right="851"/>), "", ""],
+                              start: [%(<w:ind w:left="#{pick([567, 720, 1134])}"/>), "", ""], tab: ["", "", "\t#{"\t" if @apart == :tab}"],
+                              small: [%(<w:spacing w:line="240" w:lineRule="auto"/><w:ind w:left="567"/>), %(<w:sz w:val="#{@body - 4}"/>),
+                                ""], italic: [%(<w:ind w:left="567" w:right="567"/>), "<w:i/>", ""], spaces: ["", "", " " * 10]}[@quote]
     # Set in by the first line alone, only its quotation marks tell it from running text.
     text = "“#{text}”" if before != "" && !text.match?(/\A[“„«]/)
     add(:block_quotation, "#{before}#{text}", paragraph: paragraph, run: run)
@@ -329,16 +438,22 @@ class OtherHands
   end
 
   def figure
-    text = "#{pick(@words[:figure])} #{pick([@random.rand(1..9).to_s, "#{@random.rand(1..4)}.#{@random.rand(1..9)}"])}#{pick([". ", ": ", " – ", " "])}#{pick(@text[:heads])}"
+    text = "#{pick(@words[:figure])} #{pick([@random.rand(1..9).to_s, "#{@random.rand(1..4)}.#{@random.rand(1..9)}"])}" \
+      "#{pick([". ", ": ", " – ", " "])}#{pick(@text[:heads])}"
     add(:caption, text, paragraph: pick(["", CENTRED]), run: @caption_run)
     add(nil, @words[:source], run: @caption_run) if chance(0.2)
   end
 
   def table
     above = chance(0.7)
-    caption = -> { add(:caption, "#{pick(@words[:table])} #{@random.rand(1..9)}#{pick([". ", ": ", "\n"])}#{pick(@text[:heads])}", paragraph: pick(["", CENTRED]), run: @caption_run) }
+    caption = -> {
+      add(:caption, "#{pick(@words[:table])} #{@random.rand(1..9)}#{pick([". ", ": ", "\n"])}#{pick(@text[:heads])}",
+        paragraph: pick(["", CENTRED]), run: @caption_run)
+    }
     caption.call if above
-    rows = [["", *pick([%w[A B], %w[1893 1894]])]] + Array.new(@random.rand(2..4)) { [pick(@text[:items])[0, 40], @random.rand(100).to_s, pick(@text[:items])[0, 30]] }
+    rows = [["", *pick([%w[A B], %w[1893 1894]])]] + Array.new(@random.rand(2..4)) do
+      [pick(@text[:items])[0, 40], @random.rand(100).to_s, pick(@text[:items])[0, 30]]
+    end
     rows[0][0] = "No."
     @docx.table(rows, [4000, 1500, 3000], header: chance(0.3))
     @truth.push(*[:table_heading] * 3, *[:table_text] * ((rows.size - 1) * 3))
@@ -347,14 +462,19 @@ class OtherHands
 
   def listing
     face = pick(["Courier New", "Consolas", "Lucida Console"])
-    @random.rand(2..5).times { add(:code, pick(@text[:listings]), run: %(<w:rFonts w:ascii="#{face}" w:hAnsi="#{face}"/><w:sz w:val="#{pick([@body, @body - 2])}"/>), style: false) }
+    @random.rand(2..5).times do
+      add(:code, pick(@text[:listings]),
+        run: %(<w:rFonts w:ascii="#{face}" w:hAnsi="#{face}"/><w:sz w:val="#{pick([@body, @body - 2])}"/>), style: false)
+    end
   end
 
   def references
     heading(1, pick(@words[:references]), number: chance(0.3) ? [@chapters + 1] : nil)
     @random.rand(4..9).times do |index|
       name = pick(PEOPLE.first(3)).split.reverse.join(", ")
-      entry = pick(["#{name} (#{1980 + index}): #{pick(@text[:heads])}. Eastmere: Skell, S. #{index + 3}–#{index + 30}.", "#{name}, #{pick(@text[:heads])}, Skell, Eastmere #{1960 + index * 3}.", "#{name}. “#{pick(@text[:heads])}.” Harbour Papers #{index + 1} (#{1990 + index}): 12–40."])
+      entry = pick(["#{name} (#{1980 + index}): #{pick(@text[:heads])}. Eastmere: Skell, S. #{index + 3}–#{index + 30}.",
+        "#{name}, #{pick(@text[:heads])}, Skell, Eastmere #{1960 + index * 3}.",
+        "#{name}. “#{pick(@text[:heads])}.” Harbour Papers #{index + 1} (#{1990 + index}): 12–40."])
       entry = {bracket: "[#{index + 1}] ", number: "#{index + 1}. ", tab: "#{index + 1}\t"}.fetch(@reference, "") + entry
       add(:reference_entry, entry, paragraph: (@reference == :hanging) ? %(<w:ind w:left="709" w:hanging="709"/>) : "")
       blank if @apart == :blank && chance(0.3)

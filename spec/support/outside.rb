@@ -9,7 +9,8 @@ module Outside
   PYTHON = "/usr/bin/python3"
   SAMPLES = File.expand_path("../../tmp/reference/node_modules/mammoth/test/test-data", __dir__)
   REFERENCE = File.expand_path("../../tmp/reference", __dir__)
-  OTHERS = ["sablon-*/test/fixtures", "caracal-*/spec/support/_fixtures", "docx-cloner-*/docx-examples", "docx_template-*/spec/unit/templates", "node_modules/docx4js/{templates,__tests__/files}", "written"].freeze
+  OTHERS = ["sablon-*/test/fixtures", "caracal-*/spec/support/_fixtures", "docx-cloner-*/docx-examples",
+    "docx_template-*/spec/unit/templates", "node_modules/docx4js/{templates,__tests__/files}", "written"].freeze
   TEMPLATES = "/usr/lib/python3/dist-packages/docx/templates"
 
   module_function
@@ -24,7 +25,7 @@ module Outside
       raise errors unless status.success?
 
       found = output.lines.map { |line| JSON.parse(line, symbolize_names: true) }
-      more ? found : found.map { |paragraphs| paragraphs.map { |one| one.except(:style, :line, :shading, :numbered) } }
+      more ? found : found.map { |paragraphs| paragraphs.map { |paragraph| paragraph.except(:style, :line, :shading, :numbered) } }
     end
   end
 
@@ -65,7 +66,8 @@ module Outside
     end
   end
 
-  EACH = "const m = require('mammoth'); (async () => { for (const path of process.argv.slice(1)) { try { await m.convertToHtml({path}); } catch (error) { console.log(path); } } })()"
+  EACH = "const m = require('mammoth'); (async () => { for (const path of process.argv.slice(1)) { try { await " \
+    "m.convertToHtml({path}); } catch (error) { console.log(path); } } })()"
 
   # @param paths [Array<String>] of .docx files
   # @return [Array<String>] those that mammoth cannot read
@@ -77,7 +79,10 @@ module Outside
   end
 
   # @return [Array<String>] .docx files that nobody here wrote
-  def samples = [File.join(SAMPLES, "**"), *OTHERS.map { |folder| File.join(REFERENCE, folder) }, TEMPLATES].flat_map { |folder| Dir[File.join(folder, "*.docx")] }.sort
+  def samples =
+    [File.join(SAMPLES, "**"), *OTHERS.map { |folder| File.join(REFERENCE, folder) }, TEMPLATES].flat_map { |folder|
+      Dir[File.join(folder, "*.docx")]
+    }.sort
 
   def in_file(bytes)
     Dir.mktmpdir do |folder|

@@ -24,14 +24,18 @@ module Patterns
       when :on_embexpr_beg then open[2] = true if open
       when :on_tstring_content then open[1] << token if open
       when :on_regexp_end
-        found << Found.new("#{path.delete_prefix("#{ROOT}/")}:#{open[0]}", Regexp.new(open[1].gsub("\\/", "/"), options(token))) unless open.nil? || open[2]
+        unless open.nil? || open[2]
+          found << Found.new("#{path.delete_prefix("#{ROOT}/")}:#{open[0]}", Regexp.new(open[1].gsub("\\/", "/"), options(token)))
+        end
         open = nil
       end
     end
     found
   end
 
-  def options(token) = (token.include?("i") ? Regexp::IGNORECASE : 0) | (token.include?("m") ? Regexp::MULTILINE : 0) | (token.include?("x") ? Regexp::EXTENDED : 0)
+  def options(token) =
+    (token.include?("i") ? Regexp::IGNORECASE : 0) | (token.include?("m") ? Regexp::MULTILINE : 0) |
+      (token.include?("x") ? Regexp::EXTENDED : 0)
 
   def held(holder = Norvel, seen = {})
     return [] if seen[holder]
@@ -54,11 +58,14 @@ module Patterns
     end
   end
 
-  KINDS = {/\\s|\[:space:\]|\\S|\[\^/ => [" ", "\t", "\n", "\u00A0"], /\\d|\[:digit|0-9/ => ["1"], /\\w|\\p\{L|\[:alnum|a-z|A-Z|\.[*+]|\\S|\[\^/ => %w[a A i x], /\\p\{N/ => ["1"]}.freeze
+  KINDS = {/\\s|\[:space:\]|\\S|\[\^/ => [" ", "\t", "\n", "\u00A0"], /\\d|\[:digit|0-9/ => ["1"],
+           /\\w|\\p\{L|\[:alnum|a-z|A-Z|\.[*+]|\\S|\[\^/ => %w[a A i x], /\\p\{N/ => ["1"]}.freeze
 
   # @return [Array<String>] characters that a pattern looks at
   def looks_at(pattern)
-    plain = pattern.source.gsub(/\\[pP]\{[^}]*\}|\[:\w+:\]|\\[uxsSdDwWbBAzZ]\{?\h*\}?/, "").chars.uniq.reject { |char| char.match?(/[\\\[\](){}?*+|^$]/) }
+    plain = pattern.source.gsub(/\\[pP]\{[^}]*\}|\[:\w+:\]|\\[uxsSdDwWbBAzZ]\{?\h*\}?/, "").chars.uniq.reject do |char|
+      char.match?(/[\\\[\](){}?*+|^$]/)
+    end
     classes = KINDS.flat_map { |sign, chars| pattern.source.match?(sign) ? chars : [] }
     (plain + classes + pattern.source.scan(/\\(.)/).flatten.reject { |char| char.match?(/[[:alnum:]]/) }).uniq
   end

@@ -20,7 +20,9 @@ class ReadPdf
   def deref(object) = @objects.deref(object)
 
   # Text strings are UTF-16, or plain.
-  def text(string) = string && (string.b.start_with?("\xFE\xFF".b) ? string.b[2..].force_encoding("UTF-16BE").encode("UTF-8") : string.dup.force_encoding("UTF-8"))
+  def text(string) =
+    string &&
+      (string.b.start_with?("\xFE\xFF".b) ? string.b[2..].force_encoding("UTF-16BE").encode("UTF-8") : string.dup.force_encoding("UTF-8"))
 
   def info = deref(@objects.trailer[:Info]).transform_values { |value| value.is_a?(String) ? text(value) : value }
 
@@ -40,7 +42,8 @@ class ReadPdf
     found
   end
 
-  def page_number(reference) = (@numbers ||= @reader.pages.each_with_index.to_h { |page, index| [deref(page.page_object), index + 1] })[deref(reference)]
+  def page_number(reference) =
+    (@numbers ||= @reader.pages.each_with_index.to_h { |page, index| [deref(page.page_object), index + 1] })[deref(reference)]
 
   # @return [Array<String>] the label of each page (ISO 32000-1 §12.4.2)
   def labels
@@ -69,7 +72,8 @@ class ReadPdf
   def element(reference)
     data = deref(reference)
     kids = Array(deref(data[:K])).map { |kid| deref(kid) }
-    Element.new(data[:S], kids.grep(Hash).select { |kid| kid[:S] }.map { |kid| element(kid) }, data, kids.reject { |kid| kid.is_a?(Hash) && kid[:S] })
+    Element.new(data[:S], kids.grep(Hash).select { |kid| kid[:S] }.map { |kid| element(kid) }, data,
+      kids.reject { |kid| kid.is_a?(Hash) && kid[:S] })
   end
 
   # @return [Array<Element>] all of a type

@@ -42,7 +42,9 @@ class RoleFigures
     manuscript.paragraphs.zip(writer.truth).filter_map do |paragraph, truth|
       next if truth.nil? || truth == :empty
 
-      roles.of(paragraph.id).then { |role| Pair.new(truth: truth, found: role.name, confidence: role.confidence, text: paragraph.text, seed: seed, reason: role.reasons.first) }
+      roles.of(paragraph.id).then do |role|
+        Pair.new(truth: truth, found: role.name, confidence: role.confidence, text: paragraph.text, seed: seed, reason: role.reasons.first)
+      end
     end
   end
 end

@@ -25,7 +25,8 @@ module Trials
     end
 
     def start
-      @process = spawn({**@settings, "NORVEL_DATA" => folder, "RACK_ENV" => nil, "NORVEL_YJIT" => nil}, File.expand_path("../../bin/norvel", __dir__), "serve", "--port", port.to_s, out: File::NULL, err: File.join(folder, "log"))
+      @process = spawn({**@settings, "NORVEL_DATA" => folder, "RACK_ENV" => nil, "NORVEL_YJIT" => nil},
+        File.expand_path("../../bin/norvel", __dir__), "serve", "--port", port.to_s, out: File::NULL, err: File.join(folder, "log"))
       Timeout.timeout(60) do
         TCPSocket.new("127.0.0.1", port).close
       rescue SystemCallError
@@ -135,14 +136,25 @@ module Trials
   def clients(clients:, seconds:, seed:, words: [100_000, 30_000, 8_000], thought: 1.0)
     Dir.mktmpdir("norvel-load") do |folder|
       server = Server.new(folder)
-      bases = words.map { |count| Client.new(server.port).bring(Demo::Long.manuscript(count).first, "long-#{count}.docx").tap { |base| Client.new(server.port).get(base) } }
+      bases = words.map do |count|
+        Client.new(server.port).bring(Demo::Long.manuscript(count).first, "long-#{count}.docx").tap do |base|
+          Client.new(server.port).get(base)
+        end
+      end
       finish = now + seconds
       times = Hash.new { |found, kind| found[kind] = [] }
       codes = Hash.new(0)
       lock = Mutex.new
-      Array.new(clients) { |number| Thread.new { visit(server.port, bases, Random.new(seed + number), finish, thought) { |kind, took, code| lock.synchronize { times[kind] << took and codes[code] += 1 } } } }.each(&:join)
+      Array.new(clients) { |number|
+        Thread.new do
+          visit(server.port, bases, Random.new(seed + number), finish, thought) do |kind, took, code|
+            lock.synchronize { times[kind] << took and codes[code] += 1 }
+          end
+        end
+      }.each(&:join)
       server.stop
-      {codes: codes, requests: times.transform_values(&:size), p50: times.transform_values { |all| all.sort[all.size / 2].round(2) }, p95: times.transform_values { |all| all.sort[(all.size * 0.95).floor].round(2) }, faults: server.log.scan("a fault in").size}
+      {codes: codes, requests: times.transform_values(&:size), p50: times.transform_values { |all| all.sort[all.size / 2].round(2) },
+       p95: times.transform_values { |all| all.sort[(all.size * 0.95).floor].round(2) }, faults: server.log.scan("a fault in").size}
     end
   end
 
@@ -152,9 +164,15 @@ module Trials
   def soak(seconds:, seed:, manuscripts: 40, words: 100_000, idle: 20)
     Dir.mktmpdir("norvel-soak") do |folder|
       server = Server.new(folder, "NORVEL_IDLE" => idle.to_s)
-      bases = Array.new(manuscripts) { |number| Client.new(server.port).bring(Demo::Long.manuscript((number % 8 == 0) ? words : words / 12).first, "long-#{number}.docx") }
+      bases = Array.new(manuscripts) do |number|
+        Client.new(server.port).bring(Demo::Long.manuscript((number % 8 == 0) ? words : words / 12).first, "long-#{number}.docx")
+      end
       finish, codes, most, lock = now + seconds, Hash.new(0), 0, Mutex.new
-      people = Array.new(4) { |number| Thread.new { visit(server.port, bases, Random.new(seed + number), finish, 0.5) { |_, _, code| lock.synchronize { codes[code] += 1 } } } }
+      people = Array.new(4) do |number|
+        Thread.new do
+          visit(server.port, bases, Random.new(seed + number), finish, 0.5) { |_, _, code| lock.synchronize { codes[code] += 1 } }
+        end
+      end
       most = [most, server.megabytes].max while people.any? { |person| person.join(1).nil? }
       IO.select(nil, nil, nil, idle * 3)
       after = server.megabytes
@@ -173,7 +191,10 @@ module Trials
       answer = case kind
       when :choose then client.get("#{base}/slip?chosen=#{random.rand(150)}")
       when :page then client.get("#{base}/pages/#{random.rand(1..8)}")
-      else client.change(base, "apply_style", {"style" => %w[Heading2 BodyText BlockQuotation Normal][random.rand(4)], "chosen" => random.rand(150).to_s}, head)
+      else client.change(
+        base, "apply_style", {"style" => %w[Heading2 BodyText BlockQuotation Normal][random.rand(4)],
+          "chosen" => random.rand(150).to_s}, head
+      )
       end
       yield kind, now - began, answer.code.to_i
       IO.select(nil, nil, nil, thought * (0.5 + random.rand))
@@ -233,7 +254,11 @@ module Trials
 
   # One to five faults: bytes, elements or numbers of a part, or the container itself.
   def mutated(bytes, random)
-    return bytes.dup.tap { |copy| random.rand(1..20).times { copy.setbyte(random.rand(copy.bytesize), random.rand(256)) } } if random.rand < 0.1
+    if random.rand < 0.1
+      return bytes.dup.tap { |copy|
+        random.rand(1..20).times { copy.setbyte(random.rand(copy.bytesize), random.rand(256)) }
+      }
+    end
 
     archive = Norvel::Formats::Archive.read(bytes)
     parts = archive.members.keys.grep(%r{\Aword/(document|styles|numbering|settings|footnotes|header\d|footer\d)\.xml\z})

@@ -7,8 +7,10 @@ require_relative "../../lib/norvel/report"
 # tenth state is delivered and read back. What a change leaves that cannot be delivered should have been refused.
 class RandomWalk
   LINES = ["12 pt, bold", "centred", "italic, 14 pt", "1 cm indent", "12 pt before", "justified, lines 1.5", "keep with next"].freeze
-  VALUES = [{"bold" => "yes"}, {"align" => "center"}, {"size" => "13 pt"}, {"indent_start" => "1 cm"}, {"space_before" => "12 pt"}, {"break_before" => "yes"}, {"line_spacing" => "1.5"},
-    {"tabs" => "3 cm, 9 cm end with dot leader"}, {"borders" => "bottom 1 pt double"}, {"font_family" => "Arial"}, {"indent_first" => ""}].freeze
+  VALUES = [{"bold" => "yes"}, {"align" => "center"}, {"size" => "13 pt"}, {"indent_start" => "1 cm"},
+    {"space_before" => "12 pt"}, {"break_before" => "yes"}, {"line_spacing" => "1.5"},
+    {"tabs" => "3 cm, 9 cm end with dot leader"}, {"borders" => "bottom 1 pt double"},
+    {"font_family" => "Arial"}, {"indent_first" => ""}].freeze
 
   CHANGES = {
     apply: ->(w) { ["apply_style", {"style" => w.style, "paragraphs" => w.some}] },
@@ -17,7 +19,9 @@ class RandomWalk
     words: ->(w) { ["format_here", {"text" => [w.words].compact, "values" => w.pick(VALUES.first(3))}] },
     change: ->(w) { ["change_style", {"style" => w.style, "values" => w.pick(VALUES)}] },
     restyle: ->(w) { ["restyle", {"lines" => ["#{w.name}: #{w.pick(LINES)}"]}] },
-    made: ->(w) { ["define_style", {"id" => "Made#{w.number}", "name" => "Made #{w.number}", "parent" => w.style, "values" => w.pick(VALUES)}] },
+    made: ->(w) {
+      ["define_style", {"id" => "Made#{w.number}", "name" => "Made #{w.number}", "parent" => w.style, "values" => w.pick(VALUES)}]
+    },
     renamed: ->(w) { ["rename_style", {"style" => w.style, "name" => "Name #{w.number}"}] },
     hung: ->(w) { ["hang_style", {"style" => w.style, "parent" => w.style}] },
     deleted: ->(w) { ["delete_style", {"style" => w.style, "replacement" => w.style}] },
@@ -47,9 +51,20 @@ class RandomWalk
     begins: ->(w) { ["begin_part", {"paragraph" => w.block}] },
     joined: ->(w) { ["join_parts", {"part" => w.part}] },
     lies: ->(w) { ["landscape_page", {"paragraph" => w.block}] },
-    part: ->(w) { ["set_part", {"parts" => [w.part], "begins" => w.pick(%w[page recto here]), "columns" => w.pick([1, 2]), "folio" => {"format" => w.pick(%w[decimal lower_roman]), "start" => 1}}] },
-    folios: ->(w) { ["set_folios", {"place" => w.pick(["bottom center", "bottom outer", "top end", "none"]), "first" => w.pick([true, false])}] },
-    head: ->(w) { ["set_running_head", {"side" => w.pick(%w[top bottom]), "kind" => w.pick(%w[default first even]), "text" => w.pick(["{title}\t{folio}", "Report", ""])}] },
+    part: ->(w) {
+      ["set_part", {"parts" => [w.part], "begins" => w.pick(%w[page recto here]), "columns" => w.pick([1, 2]),
+                    "folio" => {"format" => w.pick(%w[decimal lower_roman]), "start" => 1}}]
+    },
+    folios: ->(w) {
+      ["set_folios", {"place" => w.pick(["bottom center", "bottom outer", "top end", "none"]), "first" => w.pick([true, false])}]
+    },
+    head: ->(w) {
+      [
+        "set_running_head", {
+          "side" => w.pick(%w[top bottom]), "kind" => w.pick(%w[default first even]), "text" => w.pick(["{title}\t{folio}", "Report", ""])
+        }
+      ]
+    },
     academic: ->(w) { ["academic_parts", {"main" => w.block, "place" => "bottom center"}] },
     run_in: ->(w) { ["set_run_in", {"paragraphs" => w.some.first(1), "run_in" => w.pick([true, false])}] },
     from_words: ->(w) { ["run_in_from_words", {"text" => [w.opening].compact, "style" => w.style}] },
@@ -60,7 +75,15 @@ class RandomWalk
     insert: ->(w) { ["insert_paragraph", {"paragraph" => w.some.first, "text" => "New words."}] },
     taken_out: ->(w) { ["delete_paragraphs", {"paragraphs" => w.some.first(2)}] },
     move: ->(w) { ["move_paragraphs", {"paragraphs" => w.some.first(1), "by" => w.pick([1, -1])}] },
-    paste: ->(w) { ["paste_text", {"paragraph" => w.some.first, "blocks" => [{"role" => "heading_2", "runs" => [["Pasted", []]]}, {"role" => "body", "runs" => [["and ", ["italic"]], ["more", []]]}]}] },
+    paste: ->(w) {
+      [
+        "paste_text", {
+          "paragraph" => w.some.first, "blocks" => [
+            {"role" => "heading_2", "runs" => [["Pasted", []]]}, {"role" => "body", "runs" => [["and ", ["italic"]], ["more", []]]}
+          ]
+        }
+      ]
+    },
     accept: ->(_) { ["accept_revisions", {"revisions" => "all"}] },
     info: ->(w) { ["set_info", {"title" => "Title #{w.number}", "author" => w.pick(["Ada Verrill", ""])}] },
     like: ->(w) { ["match_example", {"paragraphs" => w.some, "example" => w.some.first}] },
@@ -133,7 +156,9 @@ class RandomWalk
 
   def swap
     kept = Norvel::KeptSheet.of_guide(guide)
-    mapping = manuscript.sheet.of_kind(:paragraph).first(3).to_h { |own| [own.id, pick(["", *kept.styles.values.select { |style| style.kind == :paragraph }.map(&:id)])] }
+    mapping = manuscript.sheet.of_kind(:paragraph).first(3).to_h do |own|
+      [own.id, pick(["", *kept.styles.values.select { |style| style.kind == :paragraph }.map(&:id)])]
+    end
     ["swap_sheet", {"sheet" => JSON.parse(JSON.generate(kept.dump)), "mapping" => mapping}]
   end
 

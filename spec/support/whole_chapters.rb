@@ -7,7 +7,9 @@ require_relative "other_hands"
 # developers-reference-de, developers-reference-fr, debian-reference-es). The mark-up of the manuals says what each paragraph is;
 # where it does not (terms and their definitions, hints in boxes, labels of examples), the truth is nil.
 class WholeChapters
-  TEXTS = {"en-GB" => "/usr/share/doc/debian-policy/policy.html/ch-*.html", "de-DE" => "/usr/share/developers-reference/de/[bdlnprst]*s.html", "fr-FR" => "/usr/share/developers-reference/fr/[bdlnprst]*s.html", "es-ES" => "/usr/share/debian-reference/ch*.es.html"}.freeze
+  TEXTS = {"en-GB" => "/usr/share/doc/debian-policy/policy.html/ch-*.html",
+           "de-DE" => "/usr/share/developers-reference/de/[bdlnprst]*s.html",
+           "fr-FR" => "/usr/share/developers-reference/fr/[bdlnprst]*s.html", "es-ES" => "/usr/share/debian-reference/ch*.es.html"}.freeze
   PACKAGES = %w[debian-policy developers-reference-de developers-reference-fr debian-reference-es].freeze
   MOST = 260 # paragraphs
   BULLETS = ["•\t", "- ", "–\t", "* ", "o\t", "· "].freeze
@@ -33,7 +35,10 @@ class WholeChapters
 
   # @return [String] the bytes of a .docx file; `truth` says the role of each paragraph
   def bytes
-    styles = %(<w:style w:type="paragraph" w:default="1" w:styleId="a"><w:name w:val="Normal"/><w:rPr><w:rFonts w:ascii="Cambria" w:hAnsi="Cambria"/><w:sz w:val="#{@body}"/></w:rPr></w:style><w:style w:type="table" w:styleId="TableGrid"><w:name w:val="Table Grid"/></w:style>)
+    styles =
+      %(<w:style w:type="paragraph" w:default="1" w:styleId="a"><w:name w:val="Normal"/><w:rPr>) +
+      %(<w:rFonts w:ascii="Cambria" w:hAnsi="Cambria"/><w:sz w:val="#{@body}"/></w:rPr></w:style>) +
+      %(<w:style w:type="table" w:styleId="TableGrid"><w:name w:val="Table Grid"/></w:style>)
     @docx = Demo::DocxBuilder.new(title: "", styles: styles, language: @language)
     @files.each_with_index do |file, index|
       @most = MOST / 2 * (index + 1)
@@ -67,11 +72,14 @@ class WholeChapters
       when "p" then add((child["class"] == "title") ? nil : :body, "#{"\t" if @apart == :tab}#{words(child)}", paragraph: body_format)
       when "ul" then items(child, @marks[1])
       when "ol" then items(child, @marks[0])
-      when "pre" then child.text.lines.map(&:chomp).reject { |line| line.strip.empty? }.each { |line| add(:code, line, run: %(<w:rFonts w:ascii="Courier New" w:hAnsi="Courier New"/><w:sz w:val="#{@body - 2}"/>)) }
+      when "pre" then child.text.lines.map(&:chomp).reject { |line| line.strip.empty? }.each do |line|
+        add(:code, line, run: %(<w:rFonts w:ascii="Courier New" w:hAnsi="Courier New"/><w:sz w:val="#{@body - 2}"/>))
+      end
       when "table" then table(child)
       when "dl" then child.element_children.each { |one| add(nil, words(one)) }
       when "nav", "aside", "script", "style", "img" then next
-      else (child["class"].to_s.match?(/\b(tip|note|caution|warning|important|admonition|nav\w*|toc|related|abstract)\b/) && child["class"] != "section") ? boxed(child) : walk(child)
+      else (child["class"].to_s.match?(/\b(tip|note|caution|warning|important|admonition|nav\w*|toc|related|abstract)\b/) &&
+        child["class"] != "section") ? boxed(child) : walk(child)
       end
     end
   end
@@ -88,11 +96,12 @@ class WholeChapters
     return if bare.empty?
 
     paragraph, run = @scheme.call(@body, depth)
-    add(:"heading_#{depth}", (@numbers.nil? || number.empty? || number.count(".") > 2) ? bare : "#{number}#{@numbers} #{bare}", paragraph: paragraph, run: run)
+    add(:"heading_#{depth}", (@numbers.nil? || number.empty? || number.count(".") > 2) ? bare : "#{number}#{@numbers} #{bare}",
+      paragraph: paragraph, run: run)
   end
 
   def items(node, mark)
-    found = node.element_children.select { |one| one.name == "li" }
+    found = node.element_children.select { |child| child.name == "li" }
     found.each_with_index do |item, index|
       inner = item.element_children.select { |one| %w[ul ol].include?(one.name) }
       text = words(item.dup.tap { |copy| copy.css("ul, ol, pre, table, dl").remove })

@@ -11,7 +11,8 @@ RSpec.describe NorvelWeb::Apart do
   end
 
   it "says what the work refused, and tells a fault from a refusal" do
-    expect { described_class.new { raise Norvel::FileError, "The font may not be given away." }.value }.to raise_error(Norvel::FileError, "The font may not be given away.")
+    expect { described_class.new { raise Norvel::FileError, "The font may not be given away." }.value }
+      .to raise_error(Norvel::FileError, "The font may not be given away.")
     expect { described_class.new { raise "broken" }.value }.to raise_error(RuntimeError, /broken/)
     expect { described_class.new { exit!(3) }.value }.to raise_error(RuntimeError, /has ended/)
   end
@@ -29,7 +30,15 @@ RSpec.describe NorvelWeb::Apart do
     lock = NorvelWeb::Database.lock(Dir.mktmpdir)
     server = TCPServer.new("127.0.0.1", 0)
     NorvelWeb::ManuscriptRecord.count
-    held = described_class.new { Dir.children("/proc/self/fd").filter_map { |one| File.readlink("/proc/self/fd/#{one}") rescue nil }.join("\n") }.value # rubocop:disable Style/RescueModifier
+    held = described_class.new {
+      Dir.children("/proc/self/fd").filter_map { |child|
+        begin
+          File.readlink("/proc/self/fd/#{child}")
+        rescue
+          nil
+        end
+      }.join("\n")
+    }.value # rubocop:disable Style/RescueModifier
     expect(held).not_to match(/socket:|in-use/)
     expect { NorvelWeb::ManuscriptRecord.create!(name: "x", filename: "x.docx").destroy }.not_to raise_error
     [lock, server].each(&:close)

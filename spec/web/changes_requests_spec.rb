@@ -17,11 +17,12 @@ RSpec.describe "Changes over the wire" do
 
   def now = NorvelWeb::Workbench.new(row.id).state.manuscript
 
-  def send_form(path, **fields) = post("#{base}/#{path}", {head: row.reload.head_id.to_s}.merge(fields), "HTTP_HX_REQUEST" => "true", "HTTP_X_CSRF_TOKEN" => token)
+  def send_form(path, **fields) =
+    post("#{base}/#{path}", {head: row.reload.head_id.to_s}.merge(fields), "HTTP_HX_REQUEST" => "true", "HTTP_X_CSRF_TOKEN" => token)
 
   def told(event = "norvel:changed") = JSON.parse(last_response.headers["HX-Trigger"])[event]
 
-  def text = @text ||= now.paragraphs.find { |one| one.text.length > 60 }
+  def text = @text ||= now.paragraphs.find { |paragraph| paragraph.text.length > 60 }
 
   it "proposes without changing, and draws the pages as they would be" do
     send_form("propose/format_here", chosen: text.id, line: "30 pt")
@@ -62,7 +63,9 @@ RSpec.describe "Changes over the wire" do
     send_form("changes/make_list", chosen: text.id, kind: "numbers")
     list = now.paragraph(text.id).properties[:numbering].list
     get "#{base}/lists/#{list}"
-    fields = Nokogiri::HTML(last_response.body).css("[name^='levels[0]']").to_h { |field| [field["name"][/\[(\w+)\]\z/, 1], (field.name == "select") ? field.at("option[selected]")&.[]("value").to_s : field["value"].to_s] }
+    fields = Nokogiri::HTML(last_response.body).css("[name^='levels[0]']").to_h do |field|
+      [field["name"][/\[(\w+)\]\z/, 1], (field.name == "select") ? field.at("option[selected]")&.[]("value").to_s : field["value"].to_s]
+    end
     send_form("changes/change_list", list: list, levels: {"0" => fields})
     expect([last_response.status, last_response.body]).to match([422, /changes nothing/])
     send_form("changes/change_list", list: list, levels: {"0" => fields.merge("format" => "upper_roman", "text" => "%1)")})

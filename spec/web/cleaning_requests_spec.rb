@@ -16,11 +16,14 @@ RSpec.describe "Cleaning over the wire" do
 
   def now = NorvelWeb::Workbench.new(row.id).state.manuscript
 
-  def send_form(path, **fields) = post("#{base}/#{path}", {head: row.reload.head_id.to_s}.merge(fields), "HTTP_HX_REQUEST" => "true", "HTTP_X_CSRF_TOKEN" => token)
+  def send_form(path, **fields) =
+    post("#{base}/#{path}", {head: row.reload.head_id.to_s}.merge(fields), "HTTP_HX_REQUEST" => "true", "HTTP_X_CSRF_TOKEN" => token)
 
   it "works a plan out anew with what was corrected, and shows its pages" do
     bring("boat-shed-handbook.docx").update!(guide: "marrowby-handbook")
-    group = Norvel::Plan.groups(NorvelWeb::App.workbenches[row.id].state.roles, NorvelWeb::App.workbenches[row.id].state.looks).find { |one| one.role == :heading_2 }
+    group = Norvel::Plan.groups(NorvelWeb::App.workbenches[row.id].state.roles, NorvelWeb::App.workbenches[row.id].state.looks).find { |one|
+      one.role == :heading_2
+    }
     as = {group.paragraphs.first.to_s => "heading_1"}
     post "#{base}/plan/lines", as: as, authenticity_token: token
     expect(last_response.body).to include("as you say; read as heading 2")
@@ -58,7 +61,7 @@ RSpec.describe "Cleaning over the wire" do
     look = NorvelWeb::App.workbenches[row.id].state.looks.max_by { |one| one.variants.size }
     part = Norvel::Looks.split(look).first
     send_form("looks/#{look.id}.1/style", style: "Heading3")
-    expect(now.paragraphs.select { |one| one.style == "Heading3" }.map(&:id).sort).to eq(part.paragraphs.sort)
+    expect(now.paragraphs.select { |paragraph| paragraph.style == "Heading3" }.map(&:id).sort).to eq(part.paragraphs.sort)
     send_form("undo")
     send_form("looks/#{look.id}/bare")
     expect(look.paragraphs.flat_map { |id| Norvel::DirectFormatting.objectionable(now.paragraph(id)) }).to eq([])
@@ -75,7 +78,7 @@ RSpec.describe "Cleaning over the wire" do
     send_form("consider/remove_direct_formatting", chosen: "all", kinds: {"align" => "yes", "size" => "yes"})
     expect(last_response.body).to include("Removed direct formatting (alignment, size) from the whole manuscript", "Make the change")
     send_form("changes/remove_direct_formatting", chosen: "all", kinds: {"align" => "yes"})
-    kinds = now.paragraphs.flat_map { |one| Norvel::DirectFormatting.objectionable(one).map(&:first) }.uniq
+    kinds = now.paragraphs.flat_map { |paragraph| Norvel::DirectFormatting.objectionable(paragraph).map(&:first) }.uniq
     expect(kinds).to include(:size, :bold)
     expect(kinds).not_to include(:align)
     send_form("changes/remove_direct_formatting", chosen: "all", kinds: {"smell" => "yes"})

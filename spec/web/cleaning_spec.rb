@@ -141,12 +141,16 @@ RSpec.describe "Choosing what goes, and seeing it first", type: :feature do
 
   it "says what it leaves: columns made with tabs, and numbers that do not follow" do
     bytes = docx do |file|
-      ["1. Water", "2. Boats", "4. Tolls"].each { |text| file.paragraph([file.text(text, "<w:b/>")], %(<w:pStyle w:val="Heading1"/>)) && file.paragraph("The lamp was lit before the ebb. " * 6) }
+      ["1. Water", "2. Boats", "4. Tolls"].each do |text|
+        file.paragraph([file.text(text, "<w:b/>")], %(<w:pStyle w:val="Heading1"/>)) &&
+          file.paragraph("The lamp was lit before the ebb. " * 6)
+      end
       file.paragraph("Winter\t3\t12\nSummer\t5\t2")
     end
     Web.bring("left.docx", bytes)
     visit "#{base}/plan"
-    expect(page).to have_css(".left-alone", text: "1 paragraph makes columns with tabs").and have_css(".left-alone", text: "1 heading keeps its typed number")
+    expect(page).to have_css(".left-alone", text: "1 paragraph makes columns with tabs")
+      .and have_css(".left-alone", text: "1 heading keeps its typed number")
     find(".left-alone", text: "columns").click_link "See them"
     expect(page).to have_css(".slip-text", text: "Winter")
     visit base
@@ -224,7 +228,10 @@ RSpec.describe "Looking at it from all sides", type: :feature do
     visit "/manuscripts/#{row.id}"
     click_button "Replace them by space …"
     expect(page).to have_field("Normal: the whole gap after it")
-    execute_script("const press = (one) => document.querySelector(one).click(); press('.blank-places input[type=checkbox]'); press('#slip .act-row .button')")
+    execute_script(
+      "const press = (one) => document.querySelector(one).click(); press('.blank-places input[type=checkbox]'); " \
+      "press('#slip .act-row .button')"
+    )
     expect(page).to have_css(".slip-text", text: "18 pt after “Normal”, the whole gap (44 places)")
     expect(now.paragraphs.count(&:empty?)).to be > 40
     box = find_field("Normal: the whole gap after it")
@@ -243,7 +250,7 @@ RSpec.describe "Looking at it from all sides", type: :feature do
     click_button "Remove direct formatting everywhere"
     expect(page).to have_css("#message", text: /Gave a style to .*6 headings of level 1 \(sure\).*then removed direct formatting/)
     expect(italic[now]).to be_between(before - 20, before)
-    expect(now.paragraphs.sum { |one| one.runs.count { |run| run.properties.key?(:size) } }).to eq(0)
+    expect(now.paragraphs.sum { |paragraph| paragraph.runs.count { |run| run.properties.key?(:size) } }).to eq(0)
   end
 
   it "surveys it, each number leading to its places, and reads it reduced" do
@@ -257,7 +264,7 @@ RSpec.describe "Looking at it from all sides", type: :feature do
   it "outlines what only looks like a heading, too, and makes it one" do
     visit "/manuscripts/#{row.id}/outline"
     expect(page).to have_css(".heading-list .only-read", minimum: 5).and have_css(".note", text: "read as a heading by look alone")
-    chapter = now.paragraphs.find { |one| one.text.start_with?("CHAPTER 2") }
+    chapter = now.paragraphs.find { |paragraph| paragraph.text.start_with?("CHAPTER 2") }
     count = all(".heading-list .only-read").size
     within(find(".only-read", text: "CHAPTER 2")) { click_button "Make it “heading 1”", exact: false }
     expect(page).to have_css("#message", text: "Gave 1 paragraph the style “heading 1”")

@@ -10,7 +10,10 @@ RSpec.describe "Jobs, counted", type: :feature do
 
   before { Web.clear }
 
-  let(:long) { "The crews learned the tide bell by ear, and a stranger could not have told one stroke from the next, or so it was said in the town. " * 2 }
+  let(:long) do
+    "The crews learned the tide bell by ear, and a stranger could not have told one stroke from the next, or so it was " \
+      "said in the town. " * 2
+  end
   let(:quotation) { "“#{Array.new(44) { |index| "word#{index}" }.join(" ")}”" }
 
   def bring(styles: Demo::Report::STYLES, &block)
@@ -35,12 +38,17 @@ RSpec.describe "Jobs, counted", type: :feature do
   end
 
   it "a base style to an institute's rules with headings kept clear, and a style for all long quotations: 11" do
-    bring { |file| file.paragraph("Water", %(<w:pStyle w:val="Heading1"/>)) && [long, quotation, long, quotation, "“Short.”", long].each { |text| file.paragraph(text) } }
+    bring do |file|
+      file.paragraph("Water", %(<w:pStyle w:val="Heading1"/>)) && [long, quotation, long, quotation, "“Short.”", long].each do |text|
+        file.paragraph(text)
+      end
+    end
     line "Normal: 12 pt Times New Roman, lines 1.5, justified, indent 0.8 cm", says: "kept clear of it"
     key "c", gives: "#pattern:focus"
     entry "40 words and more, in quotation marks", into: "#pattern"
     expect(page).to have_css(".slip-place", text: "2 paragraphs chosen")
-    line "Long quotation from Normal then Normal: 11 pt, lines 1, in 1.25 cm, in at end 1.25 cm, no indent", says: "Made the style “Long quotation” for 2 paragraphs"
+    line "Long quotation from Normal then Normal: 11 pt, lines 1, in 1.25 cm, in at end 1.25 cm, no indent",
+      says: "Made the style “Long quotation” for 2 paragraphs"
     expect(named(0, 1, 2, 3, 4, 5)).to eq(["heading 1", "Normal", "Long quotation", "Normal", "Long quotation", "Normal"])
     cascade = Norvel::Cascade.new(now)
     expect(cascade.paragraph(now.paragraphs[0]).values(%i[indent_first align])).to eq(indent_first: 0, align: :start)
@@ -75,12 +83,17 @@ RSpec.describe "Jobs, counted", type: :feature do
     line "Note: colour dark red", says: "Restyled “Note”"
     expect(named(0, 1, 2)).to eq(%w[Normal Aside Note])
     expect(now.sheet.named("Note").then { |style| [now.sheet[style.parent].name, style.properties[:color]] }).to eq(["Aside", "#8b0000"])
-    expect(Norvel::Cascade.new(now).run(now.paragraphs[1], now.paragraphs[1].runs.first).values(%i[size italic])).to eq(size: 139_700, italic: true)
+    expect(Norvel::Cascade.new(now).run(now.paragraphs[1], now.paragraphs[1].runs.first).values(%i[size italic]))
+      .to eq(size: 139_700, italic: true)
     expect(@actions).to be <= 12
   end
 
   it "heading and sub-heading shaded by example: 6" do
-    bring { |file| %w[Heading1 Heading2 Heading1 Heading2].each { |id| file.paragraph("Of the #{id}", %(<w:pStyle w:val="#{id}"/>)) && file.paragraph(long) } }
+    bring do |file|
+      %w[Heading1 Heading2 Heading1 Heading2].each do |id|
+        file.paragraph("Of the #{id}", %(<w:pStyle w:val="#{id}"/>)) && file.paragraph(long)
+      end
+    end
     [[0, "shading #dddddd", "heading 1"], [2, "shading #eeeeee", "heading 2"]].each do |index, values, style|
       click_paragraph ids[index]
       key "t"
@@ -95,7 +108,9 @@ RSpec.describe "Jobs, counted", type: :feature do
 
   it "three own styles with metric spacing, blank lines out, numbers: 12" do
     bring do |file|
-      3.times { |index| file.paragraph("Matter #{index}", %(<w:pStyle w:val="Heading1"/>)) && 3.times { file.paragraph(long) && file.paragraph } }
+      3.times do |index|
+        file.paragraph("Matter #{index}", %(<w:pStyle w:val="Heading1"/>)) && 3.times { file.paragraph(long) && file.paragraph }
+      end
     end
     line "Section from heading 1: 14 pt, 0.4 cm before, 0.2 cm after, level 2", says: "Made the style “Section”"
     line "Plain text from Normal: 0.2 cm after", says: "Made the style “Plain text”"
@@ -104,7 +119,9 @@ RSpec.describe "Jobs, counted", type: :feature do
     click_on "Make the change", gives: "Replaced 9 blank lines"
     key "2", gives: ".views [aria-current]", text: "Outline"
     click_on "Number the headings", gives: "Numbered the headings 1, 1.1, 1.1.1"
-    expect(now.sheet.named("Section").then { |style| [style.properties[:space_before], style.properties[:space_after]] }).to eq([144_000, 72_000])
+    expect(now.sheet.named("Section").then { |style| [style.properties[:space_before], style.properties[:space_after]] }).to eq(
+      [144_000, 72_000]
+    )
     expect([now.paragraphs.count(&:empty?), Norvel::ListLabels.for(now, Norvel::Cascade.new(now)).values]).to eq([0, %w[1 2 3]])
     expect(@actions).to be <= 12
   end
@@ -118,28 +135,36 @@ RSpec.describe "Jobs, counted", type: :feature do
     count
     click_button "Apply the plan"
     expect(page).to have_css("#pages .para[data-p]")
-    expect(Norvel::Looks.of(now).map { |look| now.sheet[now.paragraph(look.paragraphs.first).style].name }).to contain_exactly("Chapter", "Topic", "Handbook text", "Step")
+    expect(Norvel::Looks.of(now).map { |look| now.sheet[now.paragraph(look.paragraphs.first).style].name })
+      .to contain_exactly("Chapter", "Topic", "Handbook text", "Step")
     expect(@actions).to be <= 12
   end
 
   it "adopting by example over twelve chapters, a pull quotation, a character style, a key: 12" do
     bring do |file|
-      12.times { |index| file.paragraph("Chapter #{index + 1}", %(<w:pStyle w:val="Heading1"/>)) && file.paragraph("Quoted in chapter #{index}.") && file.paragraph(long) }
+      12.times do |index|
+        file.paragraph("Chapter #{index + 1}", %(<w:pStyle w:val="Heading1"/>)) &&
+          file.paragraph("Quoted in chapter #{index}.") && file.paragraph(long)
+      end
     end
     click_paragraph ids[0]
     key "t"
     keys "18 pt, centred, new page, 1 cm after"
     key "l", chord: :alt, gives: "#message", text: "“heading 1” adopted 18 pt"
     click_paragraph ids[1]
-    line "Pull quotation from Normal then Normal key q: italic, centred, 12 pt before and after", says: "Made the style “Pull quotation” for 1 paragraph"
+    line "Pull quotation from Normal then Normal key q: italic, centred, 12 pt before and after",
+      says: "Made the style “Pull quotation” for 1 paragraph"
     key "f", gives: "#find:focus"
     entry "tide bell", into: "#find"
     click_on "Choose all 24"
     line "Term: italic", says: "Made the style “Term”"
     expect(page).to have_css("#chosen[data-words]", visible: :all)
     expect(row.reload.chosen_keys).to eq(now.sheet.named("Pull quotation").id => "q")
-    expect(now.paragraphs.count { |one| now.sheet[one.style].name == "heading 1" && Norvel::Cascade.new(now).paragraph(one)[:break_before] }).to eq(12)
-    expect([named(1), now.paragraphs.flat_map(&:runs).count { |run| run.style == now.sheet.named("Term", kind: :character).id }]).to eq([["Pull quotation"], 24])
+    expect(now.paragraphs.count { |paragraph|
+      now.sheet[paragraph.style].name == "heading 1" && Norvel::Cascade.new(now).paragraph(paragraph)[:break_before]
+    }).to eq(12)
+    expect([named(1), now.paragraphs.flat_map(&:runs).count { |run| run.style == now.sheet.named("Term", kind: :character).id }])
+      .to eq([["Pull quotation"], 24])
     expect(@actions).to be <= 12
   end
 
@@ -156,14 +181,19 @@ RSpec.describe "Jobs, counted", type: :feature do
     click_on "Divide words"
     expect(page).to have_content("Words are divided where their style allows it.")
     design = now.sections.first.page
-    expect([design.paper, design.margin.values_at(:top, :bottom, :start, :end), now.settings.hyphenate]).to eq(["A5", [720_000, 720_000, 900_000, 540_000], true])
+    expect([design.paper, design.margin.values_at(:top, :bottom, :start, :end), now.settings.hyphenate])
+      .to eq(["A5", [720_000, 720_000, 900_000, 540_000], true])
     expect(@actions).to be <= 11
   end
 
   it "a style changed everywhere, its parent and what comes next: 5" do
-    bring { |file| file.paragraph("Water", %(<w:pStyle w:val="Heading1"/>)) && 3.times { file.paragraph(long, %(<w:pStyle w:val="BodyText"/>)) } }
+    bring do |file|
+      file.paragraph("Water", %(<w:pStyle w:val="Heading1"/>)) && 3.times { file.paragraph(long, %(<w:pStyle w:val="BodyText"/>)) }
+    end
     line "heading 1 from Normal then Body Text: 15 pt, colour navy", says: "Restyled “heading 1”"
-    expect(now.sheet["Heading1"]).to have_attributes(parent: "Normal", next_style: "BodyText", properties: a_hash_including(size: 190_500, color: "#000080"))
+    expect(now.sheet["Heading1"]).to have_attributes(
+      parent: "Normal", next_style: "BodyText", properties: a_hash_including(size: 190_500, color: "#000080")
+    )
     expect(@actions).to be <= 5
   end
 end

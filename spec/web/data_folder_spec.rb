@@ -14,7 +14,8 @@ RSpec.describe NorvelWeb::Database do
 
   # @return [Array(String, Integer)] what a server says, and how it ends
   def serve(*more, data: folder)
-    Open3.capture2e({"NORVEL_DATA" => data}, RbConfig.ruby, "-I", "lib", "-e", 'require "./app/server"; exit NorvelWeb::Server.run(ARGV)', "serve", *more, chdir: File.expand_path("../..", __dir__)).then { |said, status| [said, status.exitstatus] }
+    Open3.capture2e({"NORVEL_DATA" => data}, RbConfig.ruby, "-I", "lib", "-e", 'require "./app/server"; exit NorvelWeb::Server.run(ARGV)',
+      "serve", *more, chdir: File.expand_path("../..", __dir__)).then { |said, status| [said, status.exitstatus] }
   end
 
   it "is readable by its owner alone, also where it was there before" do
@@ -23,7 +24,9 @@ RSpec.describe NorvelWeb::Database do
     described_class.open(folder)
     described_class.secret(folder)
     NorvelWeb::HouseGuide.create!(name: "x", yaml: "x")
-    modes = [folder, *Dir.children(folder).map { |name| File.join(folder, name) }].to_h { |path| [File.basename(path), File.stat(path).mode & 0o077] }
+    modes = [folder, *Dir.children(folder).map { |name| File.join(folder, name) }].to_h do |path|
+      [File.basename(path), File.stat(path).mode & 0o077]
+    end
     expect(modes.keys).to include("norvel.sqlite3", "session-secret")
     expect(modes.values).to all(eq(0))
   end
@@ -33,7 +36,11 @@ RSpec.describe NorvelWeb::Database do
     copy = described_class.open(folder)
     expect(File.basename(copy)).to eq("norvel-before-#{Norvel::VERSION}.sqlite3")
     expect(File.stat(copy).mode & 0o077).to eq(0)
-    tables = ->(path) { SQLite3::Database.new(path, readonly: true).then { |db| db.execute("SELECT name FROM sqlite_master WHERE type = 'table'").flatten.tap { db.close } } }
+    tables = ->(path) {
+      SQLite3::Database.new(path, readonly: true).then do |db|
+        db.execute("SELECT name FROM sqlite_master WHERE type = 'table'").flatten.tap { db.close }
+      end
+    }
     expect(tables[copy]).not_to include("guide_texts")
     expect(tables[File.join(folder, "norvel.sqlite3")]).to include("guide_texts")
     expect(described_class.open(folder)).to be_nil
@@ -109,14 +116,18 @@ RSpec.describe NorvelWeb::Database do
     described_class.open(folder)
     connection = ActiveRecord::Base.connection
     connection.execute("PRAGMA max_page_count = #{connection.select_value("PRAGMA page_count") + 2}")
-    expect { NorvelWeb::HouseGuide.create!(name: "x", yaml: "x" * 100_000) }.to raise_error(ActiveRecord::StatementInvalid) { |error| expect(described_class.trouble(error)).to match(/disk is full/) }
+    expect { NorvelWeb::HouseGuide.create!(name: "x", yaml: "x" * 100_000) }.to raise_error(ActiveRecord::StatementInvalid) { |error|
+      expect(described_class.trouble(error)).to match(/disk is full/)
+    }
     expect(NorvelWeb::HouseGuide.count).to eq(0)
     connection.execute("PRAGMA max_page_count = 1000000")
     expect(NorvelWeb::HouseGuide.create!(name: "x", yaml: "x" * 100_000)).to be_persisted
   end
 
   it "says of a full or read-only disk what it is, and that nothing was lost" do
-    {Errno::ENOSPC.new => /disk is full/, SQLite3::FullException.new => /disk is full/, SQLite3::ReadOnlyException.new => /cannot be written/, SQLite3::CorruptException.new => /damaged/, Errno::EIO.new => /could not be read/}
+    {Errno::ENOSPC.new => /disk is full/, SQLite3::FullException.new => /disk is full/,
+     SQLite3::ReadOnlyException.new => /cannot be written/, SQLite3::CorruptException.new => /damaged/,
+     Errno::EIO.new => /could not be read/}
       .each { |error, words| expect(described_class.trouble(error)).to match(words) }
     expect(described_class.trouble(ArgumentError.new)).to be_nil
   end

@@ -72,7 +72,11 @@ RSpec.describe "Delivering", type: :feature do
   end
 
   it "says first what is still open, and proves afterwards that no word is lost" do
-    Web.bring("report.docx", docx { |file| file.raw(%(<w:p><w:r><w:t xml:space="preserve">The ferry </w:t></w:r><w:ins w:id="3" w:author="A"><w:r><w:t>left</w:t></w:r></w:ins></w:p>)) })
+    Web.bring("report.docx", docx { |file|
+      file.raw(
+        %(<w:p><w:r><w:t xml:space="preserve">The ferry </w:t></w:r><w:ins w:id="3" w:author="A"><w:r><w:t>left</w:t></w:r></w:ins></w:p>)
+      )
+    })
     visit "/manuscripts/#{row.id}/deliver"
     expect(page).to have_css(".before", text: "Still open: 1 insertion.")
     press "Deliver .docx", says: "Delivered: report.docx"
@@ -90,7 +94,8 @@ RSpec.describe "Delivering", type: :feature do
     bench = NorvelWeb::Workbench.new(row.id)
     chapter = bench.state.headings.first.first
     bench.change(Norvel::Changes.build("make_contents", "before" => chapter.id, "title" => "Contents", "levels" => 2), head: nil)
-    bench.change(Norvel::Changes.build("change_style", "style" => "Normal", "values" => {"space_after" => "30 pt"}), head: row.reload.head_id)
+    bench.change(Norvel::Changes.build("change_style", "style" => "Normal", "values" => {"space_after" => "30 pt"}),
+      head: row.reload.head_id)
     visit "/manuscripts/#{row.id}/deliver"
     expect(page).to have_css(".before", text: /Out of date: the list of contents: \d+ folios differ/)
     click_button "Bring the lists up to date"
@@ -130,7 +135,8 @@ RSpec.describe "Delivering", type: :feature do
 
   it "tells in a sentence what cannot be delivered" do
     Web.bring("report.docx", docx { |file| file.paragraph("A line") })
-    allow(Norvel::Formats).to receive(:make).and_raise(Norvel::FileError, "The font “Quayside” may not be part of a file that is given away.")
+    allow(Norvel::Formats).to receive(:make)
+      .and_raise(Norvel::FileError, "The font “Quayside” may not be part of a file that is given away.")
     visit "/manuscripts/#{row.id}/deliver"
     press "Deliver PDF", says: "The font “Quayside” may not be part of a file"
     expect(page).to have_link("Deliver PDF")

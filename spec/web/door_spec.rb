@@ -13,14 +13,18 @@ RSpec.describe "The door" do
 
   attr_reader :row
 
-  def send_form(path, fields, **headers) = post("/manuscripts/#{row.id}#{path}", fields.merge("authenticity_token" => token, "head" => row.reload.head_id.to_s), headers)
+  def send_form(path, fields, **headers) =
+    post("/manuscripts/#{row.id}#{path}", fields.merge("authenticity_token" => token, "head" => row.reload.head_id.to_s), headers)
 
   def status = last_response.status
 
   # As a browser writes it: the name in plain UTF-8.
   def upload(name)
     bytes = File.binread(File.join(Manuscripts::DEMO, "quayside-notice.docx"))
-    body = ["--b\r\nContent-Disposition: form-data; name=\"authenticity_token\"\r\n\r\n#{token}\r\n--b\r\nContent-Disposition: form-data; name=\"file\"; filename=\"#{name}\"\r\nContent-Type: application/octet-stream\r\n\r\n".b, bytes, "\r\n--b--\r\n"].join.b
+    body = [
+      "--b\r\nContent-Disposition: form-data; name=\"authenticity_token\"\r\n\r\n#{token}\r\n--b\r\nContent-Disposition: " \
+      "form-data; name=\"file\"; filename=\"#{name}\"\r\nContent-Type: application/octet-stream\r\n\r\n".b, bytes, "\r\n--b--\r\n"
+    ].join.b
     post "/manuscripts", {}, :input => body, "CONTENT_TYPE" => "multipart/form-data; boundary=b", "CONTENT_LENGTH" => body.bytesize.to_s
   end
 
@@ -40,11 +44,17 @@ RSpec.describe "The door" do
   it "refuses what is no request, with 400, 404 or 422 and a sentence" do
     id = row.id
     wrong = {
-      "/manuscripts/#{id}/find?find=%FF" => 400, "/manuscripts/#{id}/slip?chosen=%FF" => 400, "/manuscripts/#{id}/slip?pattern=%C3%28" => 400, "/manuscripts/%FF" => 400, "/manuscripts/#{id}%00" => 400,
-      "/manuscripts/#{id}/styles/%FF" => 400, "/manuscripts/#{id}/slip?chosen[]=9" => 400, "/manuscripts/#{id}/slip?head[]=1" => 400, "/manuscripts/#{id}/slip?words[]=a" => 400, "/manuscripts/#{id}/slip?find[a]=1" => 400,
-      "/manuscripts/#{id}abc" => 404, "/manuscripts/0x1" => 404, "/manuscripts/-1" => 404, "/manuscripts/#{"9" * 30}" => 404, "/manuscripts/#{id}/pages/0" => 404, "/manuscripts/#{id}/pages/-1" => 404,
-      "/manuscripts/#{id}/pages/1#{"0" * 26}" => 404, "/manuscripts/#{id}/pages/1x" => 404, "/manuscripts/#{id}/pages/99999" => 404, "/manuscripts/#{id}/slip?range=1-99999999999999" => 400, "/manuscripts/#{id}/slip?range=x" => 400,
-      "/guides/..%2F..%2Fetc%2Fpasswd" => 404, "/guides/nothing" => 404, "/manuscripts/#{id}/looks/list?split=%00" => 400, "/manuscripts/#{id}/slip?#{(["a"] * 10_000).join("&")}" => 400, "/manuscripts/#{id}/slip?a#{"[a]" * 90}=1" => 400,
+      "/manuscripts/#{id}/find?find=%FF" => 400, "/manuscripts/#{id}/slip?chosen=%FF" => 400,
+      "/manuscripts/#{id}/slip?pattern=%C3%28" => 400, "/manuscripts/%FF" => 400, "/manuscripts/#{id}%00" => 400,
+      "/manuscripts/#{id}/styles/%FF" => 400, "/manuscripts/#{id}/slip?chosen[]=9" => 400,
+      "/manuscripts/#{id}/slip?head[]=1" => 400, "/manuscripts/#{id}/slip?words[]=a" => 400, "/manuscripts/#{id}/slip?find[a]=1" => 400,
+      "/manuscripts/#{id}abc" => 404, "/manuscripts/0x1" => 404, "/manuscripts/-1" => 404,
+      "/manuscripts/#{"9" * 30}" => 404, "/manuscripts/#{id}/pages/0" => 404, "/manuscripts/#{id}/pages/-1" => 404,
+      "/manuscripts/#{id}/pages/1#{"0" * 26}" => 404, "/manuscripts/#{id}/pages/1x" => 404,
+      "/manuscripts/#{id}/pages/99999" => 404, "/manuscripts/#{id}/slip?range=1-99999999999999" => 400,
+      "/manuscripts/#{id}/slip?range=x" => 400,
+      "/guides/..%2F..%2Fetc%2Fpasswd" => 404, "/guides/nothing" => 404, "/manuscripts/#{id}/looks/list?split=%00" => 400,
+      "/manuscripts/#{id}/slip?#{(["a"] * 10_000).join("&")}" => 400, "/manuscripts/#{id}/slip?a#{"[a]" * 90}=1" => 400,
       "/manuscripts/#{id}/media?name=..%2F..%2Fx.png" => 404,
       "/manuscripts/#{id}/styles/nothing" => 422, "/manuscripts/#{id}/lists/nothing" => 422, "/manuscripts/#{id}/slip?among=nothing" => 422
     }
@@ -57,13 +67,21 @@ RSpec.describe "The door" do
 
   it "refuses changes that are none" do
     wrong = {
-      ["/changes/nothing", {}] => 422, ["/changes/apply_style", {"style" => ["x"], "chosen" => "0"}] => 400, ["/changes/apply_style", {"style" => "nothing", "chosen" => "0"}] => 422,
-      ["/changes/set_page_design", {"sections" => "9", "paper" => "A4"}] => 400, ["/changes/set_page_design", {"sections" => ["99"], "paper" => "A4"}] => 422,
-      ["/changes/set_page_design", {"margin" => {"start" => "-900 cm"}}] => 422, ["/changes/set_page_design", {"margin" => "x"}] => 400, ["/changes/change_style", {"style" => "Normal", "values" => "x"}] => 400,
-      ["/changes/change_style", {"style" => "Normal", "values" => {"nothing" => "1"}}] => 422, ["/changes/change_style", {"style" => "Normal", "values" => {"size" => ["1"]}}] => 400,
-      ["/changes/move_paragraphs", {"chosen" => "0", "by" => "1" * 40}] => 400, ["/changes/change_list", {"list" => "1", "levels" => "x"}] => 400, ["/plan/lines", {"as" => "x"}] => 400, ["/plan/lines", {"strike" => ["x"]}] => 400,
-      ["/changes/replace_text", {"find" => "\xFF".b, "replace" => "x"}] => 400, ["/fix", {"rule" => "nothing", "place" => "0"}] => 422, ["/step", {"entry" => "1x"}] => 400, ["/step", {"entry" => "99999999"}] => 422, ["/sheets/file", {"file" => "x"}] => 400,
-      ["/changes/swap_sheet", {"sheet" => "kept:999"}] => 404, ["/changes/swap_sheet", {"sheet" => "guide:nothing"}] => 422, ["/name", {"name" => ["x"]}] => 400, ["/guide", {"guide" => {"a" => "b"}}] => 400
+      ["/changes/nothing", {}] => 422, ["/changes/apply_style", {"style" => ["x"], "chosen" => "0"}] => 400,
+      ["/changes/apply_style", {"style" => "nothing", "chosen" => "0"}] => 422,
+      ["/changes/set_page_design", {"sections" => "9", "paper" => "A4"}] => 400,
+      ["/changes/set_page_design", {"sections" => ["99"], "paper" => "A4"}] => 422,
+      ["/changes/set_page_design", {"margin" => {"start" => "-900 cm"}}] => 422,
+      ["/changes/set_page_design", {"margin" => "x"}] => 400, ["/changes/change_style", {"style" => "Normal", "values" => "x"}] => 400,
+      ["/changes/change_style", {"style" => "Normal", "values" => {"nothing" => "1"}}] => 422,
+      ["/changes/change_style", {"style" => "Normal", "values" => {"size" => ["1"]}}] => 400,
+      ["/changes/move_paragraphs", {"chosen" => "0", "by" => "1" * 40}] => 400,
+      ["/changes/change_list", {"list" => "1", "levels" => "x"}] => 400, ["/plan/lines", {"as" => "x"}] => 400,
+      ["/plan/lines", {"strike" => ["x"]}] => 400,
+      ["/changes/replace_text", {"find" => "\xFF".b, "replace" => "x"}] => 400, ["/fix", {"rule" => "nothing", "place" => "0"}] => 422,
+      ["/step", {"entry" => "1x"}] => 400, ["/step", {"entry" => "99999999"}] => 422, ["/sheets/file", {"file" => "x"}] => 400,
+      ["/changes/swap_sheet", {"sheet" => "kept:999"}] => 404, ["/changes/swap_sheet", {"sheet" => "guide:nothing"}] => 422,
+      ["/name", {"name" => ["x"]}] => 400, ["/guide", {"guide" => {"a" => "b"}}] => 400
     }
     entries = row.entries.count
     got = wrong.keys.to_h do |(path, fields)|
@@ -76,10 +94,13 @@ RSpec.describe "The door" do
 
   it "refuses a writing that is none" do
     sent = token
-    steps = [[{"do" => "edit", "paragraph" => {"a" => 1}, "text" => "x"}], [{"do" => "edit", "paragraph" => 0, "text" => ["x"]}], [{"do" => "insert", "paragraph" => 0, "new" => "x", "style" => "Normal"}], [{"do" => "split", "paragraph" => 0, "at" => -5, "new" => 9}],
+    steps = [[{"do" => "edit", "paragraph" => {"a" => 1}, "text" => "x"}], [{"do" => "edit", "paragraph" => 0, "text" => ["x"]}],
+      [{"do" => "insert", "paragraph" => 0, "new" => "x", "style" => "Normal"}],
+      [{"do" => "split", "paragraph" => 0, "at" => -5, "new" => 9}],
       [{"do" => "style", "paragraphs" => "0", "style" => "Normal"}], ["x"], [nil]]
     codes = steps.map do |list|
-      post "/manuscripts/#{row.id}/write", JSON.generate("head" => "", "number" => "abcdefgh1", "run" => "abcdefgh2", "steps" => list), "CONTENT_TYPE" => "application/json", "HTTP_X_CSRF_TOKEN" => sent
+      post "/manuscripts/#{row.id}/write", JSON.generate("head" => "", "number" => "abcdefgh1", "run" => "abcdefgh2", "steps" => list),
+        "CONTENT_TYPE" => "application/json", "HTTP_X_CSRF_TOKEN" => sent
       [status, JSON.parse(last_response.body)["sentence"].to_s.empty?]
     end
     expect(codes.map(&:first)).to all(be_between(400, 422))
@@ -102,7 +123,10 @@ RSpec.describe "The door" do
 
   it "writes nothing when something is only looked at" do
     id = row.id
-    paths = ["/", "/guides/marrowby-diploma", *%w[\  sheets pages/1 strip slip?chosen=0 outline outline/slip outline/headings find?find=boat findings findings?by=page findings?by=paragraph findings/list findings/slip findings/here?chosen=0 findings/step parts ledger styles family specimen reading?chosen=0 survey looks looks/list plan deliver file original report.json report.csv report.html]
+    paths = ["/", "/guides/marrowby-diploma", *%w[\  sheets pages/1 strip slip?chosen=0 outline outline/slip
+      outline/headings find?find=boat findings findings?by=page findings?by=paragraph findings/list findings/slip
+      findings/here?chosen=0 findings/step parts ledger styles family specimen reading?chosen=0 survey looks
+      looks/list plan deliver file original report.json report.csv report.html]
       .map { |view| "/manuscripts/#{id}#{"/#{view}" unless view == " "}" }]
     codes = ActiveRecord::Base.while_preventing_writes { paths.to_h { |path| get(path) && [path, status] } }
     expect(codes.reject { |_, code| code == 200 }).to eq({})
@@ -117,7 +141,8 @@ RSpec.describe "The door" do
 
   it "keeps no page in the browser, packs what is long, and says refusals in one line without the person's words" do
     get "/manuscripts/#{row.id}", {}, "HTTP_ACCEPT_ENCODING" => "gzip"
-    expect(last_response.headers.slice("cache-control", "content-encoding")).to eq("cache-control" => "no-store", "content-encoding" => "gzip")
+    expect(last_response.headers.slice("cache-control", "content-encoding"))
+      .to eq("cache-control" => "no-store", "content-encoding" => "gzip")
     said = StringIO.new
     get "/manuscripts/#{row.id}/slip", {"words" => "secret words", "where" => "everywhere"}, "rack.errors" => said
     expect(said.string).to match(%r{\Anorvel: refused 422 GET /manuscripts/:id/slip \(Norvel::ChangeRefused\)\n\z})

@@ -23,7 +23,8 @@ end
 SlowWriting::APP = SlowWriting.new(Web::APP)
 
 module Keyboard
-  NAMED = {enter: ["Enter", 13, "\r"], escape: ["Escape", 27], up: ["ArrowUp", 38], down: ["ArrowDown", 40], left: ["ArrowLeft", 37], right: ["ArrowRight", 39], home: ["Home", 36], backspace: ["Backspace", 8],
+  NAMED = {enter: ["Enter", 13, "\r"], escape: ["Escape", 27], up: ["ArrowUp", 38], down: ["ArrowDown", 40],
+           left: ["ArrowLeft", 37], right: ["ArrowRight", 39], home: ["Home", 36], backspace: ["Backspace", 8],
            delete: ["Delete", 46], f8: ["F8", 119]}.freeze
 end
 
@@ -47,13 +48,18 @@ RSpec.describe "Fast hands", type: :feature do
   let(:bytes) do
     docx do |file|
       file.paragraph("Lights of the harbour", %(<w:pStyle w:val="Heading1"/>))
-      6.times { |number| file.paragraph("Paragraph #{number} of a manuscript that is not the demo; its lamps are trimmed at dusk.", %(<w:pStyle w:val="BodyText"/>)) }
+      6.times do |number|
+        file.paragraph("Paragraph #{number} of a manuscript that is not the demo; its lamps are trimmed at dusk.",
+          %(<w:pStyle w:val="BodyText"/>))
+      end
     end
   end
   let(:row) { Web.bring("Überblick.docx", bytes) }
   let(:sentences) do
-    ["Weights were kept by the door.", "New ropes, every spring!", "he said: \"under way\" 1234567890", "Emma wrote pages of it (see 5).", "Undo nothing; yield nothing.", "Überfahrt nach Süden, 8 km.",
-      "w e n u y r s p o f h m ?", "Half of the watch slept.", "No one may sweep here.", "Find the other quay?", "My hands are quick.", "The end, of course."]
+    ["Weights were kept by the door.", "New ropes, every spring!", "he said: \"under way\" 1234567890",
+      "Emma wrote pages of it (see 5).", "Undo nothing; yield nothing.", "Überfahrt nach Süden, 8 km.",
+      "w e n u y r s p o f h m ?", "Half of the watch slept.", "No one may sweep here.", "Find the other quay?",
+      "My hands are quick.", "The end, of course."]
   end
 
   def state = NorvelWeb::Workbench.new(row.id).state.manuscript
@@ -94,7 +100,7 @@ RSpec.describe "Fast hands", type: :feature do
       ended
       expect(texts).to eq(before.paragraphs.map(&:text).insert(4, *wanted))
       expect(delivered.paragraphs.map(&:text)).to eq(texts)
-      rest = state.paragraphs.reject { |one| one.id >= Norvel::Manuscript::NEW_IDS }
+      rest = state.paragraphs.reject { |paragraph| paragraph.id >= Norvel::Manuscript::NEW_IDS }
       expect(rest).to eq(before.paragraphs)
       expect(row.entries.reload.map(&:operation).uniq).to eq(["write"])
       expect(row.entries.count).to be_between(wanted.size, wanted.size + 1)

@@ -9,7 +9,16 @@ RSpec.describe "Findings", type: :feature do
     @actions = 0
   end
 
-  let(:picture) { ->(words) { %(<w:p><w:r><w:drawing><wp:inline xmlns:wp="http://schemas.openxmlformats.org/drawingml/2006/wordprocessingDrawing"><wp:extent cx="900000" cy="600000"/><wp:docPr id="1" name="P"#{words}/><a:graphic xmlns:a="http://schemas.openxmlformats.org/drawingml/2006/main"><a:graphicData uri="http://schemas.openxmlformats.org/drawingml/2006/picture"><a:blip xmlns:r="http://schemas.openxmlformats.org/officeDocument/2006/relationships" r:embed="rIdNone"/></a:graphicData></a:graphic></wp:inline></w:drawing></w:r></w:p>) } }
+  let(:picture) do
+    ->(words) {
+      %(<w:p><w:r><w:drawing><wp:inline xmlns:wp="http://schemas.openxmlformats.org/drawingml/2006/wordprocessingDrawing">) +
+        %(<wp:extent cx="900000" cy="600000"/><wp:docPr id="1" name="P"#{words}/>) +
+        %(<a:graphic xmlns:a="http://schemas.openxmlformats.org/drawingml/2006/main">) +
+        %(<a:graphicData uri="http://schemas.openxmlformats.org/drawingml/2006/picture">) +
+        %(<a:blip xmlns:r="http://schemas.openxmlformats.org/officeDocument/2006/relationships" r:embed="rIdNone"/>) +
+        %(</a:graphicData></a:graphic></wp:inline></w:drawing></w:r></w:p>)
+    }
+  end
 
   def act
     @actions += 1
@@ -73,12 +82,22 @@ RSpec.describe "Findings", type: :feature do
       expect(page).to have_css("#message", text: /alternative|shows/i)
       expect(page).to have_field("alt-#{number}", with: "The lamp on the mole, number #{number + 1}")
     end
-    expect(now.paragraphs.flat_map { |one| one.insets.map(&:alt) }).to eq(["The lamp on the mole, number 1", "The lamp on the mole, number 2"])
+    expect(now.paragraphs.flat_map { |paragraph| paragraph.insets.map(&:alt) })
+      .to eq(["The lamp on the mole, number 1", "The lamp on the mole, number 2"])
   end
 
   it "lists comments and revisions, and accepts them" do
-    revised = ->(name, words, kind = "t") { %(<w:#{name} w:id="3" w:author="A"><w:r><w:#{kind} xml:space="preserve">#{words}</w:#{kind}></w:r></w:#{name}>) }
-    bring("revised.docx", docx { |file| 2.times { file.raw("<w:p><w:r><w:t xml:space=\"preserve\">The ferry </w:t></w:r>#{revised["del", "sailed", "delText"]}#{revised["ins", "left"]}</w:p>") } })
+    revised = ->(name, words, kind = "t") {
+      %(<w:#{name} w:id="3" w:author="A"><w:r><w:#{kind} xml:space="preserve">#{words}</w:#{kind}></w:r></w:#{name}>)
+    }
+    bring("revised.docx", docx { |file|
+      2.times do
+        file.raw(
+          "<w:p><w:r><w:t xml:space=\"preserve\">The ferry " \
+          "</w:t></w:r>#{revised["del", "sailed", "delText"]}#{revised["ins", "left"]}</w:p>"
+        )
+      end
+    })
     expect(page).to have_css("svg .revised")
     expect(page).to have_css("svg .word", text: "out: “sailed”")
     to_findings

@@ -11,7 +11,11 @@ RSpec.describe "From a messy report to house style", type: :feature do
 
   let(:original) { read(demo("night-ferries.docx")) }
   let(:chapter_two) { original.paragraphs.find { |paragraph| paragraph.text.start_with?("CHAPTER 2") } }
-  let(:long) { original.paragraphs.find { |paragraph| paragraph.text.length > 400 && paragraph.runs.any? { |run| run.properties[:italic] } && paragraph.properties[:align] } }
+  let(:long) do
+    original.paragraphs.find do |paragraph|
+      paragraph.text.length > 400 && paragraph.runs.any? { |run| run.properties[:italic] } && paragraph.properties[:align]
+    end
+  end
 
   # The paragraph's group on whichever page it is, scrolled into view.
   def on_page(id)
@@ -96,7 +100,9 @@ RSpec.describe "From a messy report to house style", type: :feature do
     body = find("body")
     body.send_keys(:arrow_down)
     expect(page).to have_css("#foot-chosen", text: "1 paragraph chosen")
-    2.times { |step| body.send_keys([:shift, :arrow_down]) && expect(page).to(have_css("#foot-chosen", text: "#{step + 2} paragraphs chosen")) }
+    2.times do |step|
+      body.send_keys([:shift, :arrow_down]) && expect(page).to(have_css("#foot-chosen", text: "#{step + 2} paragraphs chosen"))
+    end
     body.send_keys("m")
     expect(page).to have_no_css(".style-mark", visible: :visible)
     body.send_keys("?")
@@ -131,7 +137,8 @@ RSpec.describe "From a messy report to house style", type: :feature do
     Web.bring("quayside-notice.docx")
     long, short = row.id, NorvelWeb::ManuscriptRecord.last.id
     views = ["?chosen=40", "?chosen=6,40", "/findings"].map { |view| "/manuscripts/#{long}#{view}" }
-    others = ["?sweep=yes&chosen=6", "/outline", "/styles", "/plan", "/styles?show=specimen", "/styles?show=sheets", "?swap=guide:marrowby-handbook", "/survey", "/looks", "/ledger", "/deliver"].map { |view| "/manuscripts/#{short}#{view}" }
+    others = ["?sweep=yes&chosen=6", "/outline", "/styles", "/plan", "/styles?show=specimen", "/styles?show=sheets",
+      "?swap=guide:marrowby-handbook", "/survey", "/looks", "/ledger", "/deliver"].map { |view| "/manuscripts/#{short}#{view}" }
     (["/", "/jobs", "/guides/marrowby-diploma"] + views + others).each do |path|
       visit path
       expect(page).to have_no_css(".at-work, .htmx-request")

@@ -46,7 +46,8 @@ RSpec.describe "Writing a guide", type: :feature do
 
   let(:own) { NorvelWeb::HouseGuide.first }
 
-  it "comes to a guide of twelve rules and eight styles, tried on, published and handed out as a template, in twenty-five actions and no YAML" do
+  it "comes to a guide of twelve rules and eight styles, tried on, published and handed out as a template, in twenty-five " \
+    "actions and no YAML" do
     Web.bring("boat-shed-handbook.docx")
     visit "/"
     act { click_on "Write a new guide" }
@@ -78,7 +79,8 @@ RSpec.describe "Writing a guide", type: :feature do
     act { click_on "Save as a template" }
     expect(page).to have_css("#message", text: "Delivered: Notes from the boat shed – template.docx")
     expect(@actions).to be <= 25
-    expect([own.guide.title, own.guide.styles.size, own.guide.rules.size, own.versions.map(&:version)]).to match(["Notes from the boat shed", be >= 8, be >= 12, ["0.1"]])
+    expect([own.guide.title, own.guide.styles.size, own.guide.rules.size, own.versions.map(&:version)])
+      .to match(["Notes from the boat shed", be >= 8, be >= 12, ["0.1"]])
   end
 
   it "says at the field what is wrong, keeps what was written there, and undoes" do
@@ -94,8 +96,11 @@ RSpec.describe "Writing a guide", type: :feature do
     click_on "Undo"
     expect(page).to have_field("g-page-margins-top", with: "2.5 cm")
     grip = find("[data-edge=start] .grip", visible: :all)
-    box = evaluate_script("(() => { const b = document.querySelector('[data-edge=start] .grip').getBoundingClientRect(); const s = document.querySelector('.page-design').getBoundingClientRect(); return [b.x + b.width / 2, b.y + b.height / 2, s.width / 739.3]; })()")
-    page.driver.browser.action.move_to_location(box[0].round, box[1].round).click_and_hold.move_by((28.35 * box[2]).round, 0).release.perform
+    box = evaluate_script("(() => { const b = document.querySelector('[data-edge=start] .grip').getBoundingClientRect(); " \
+      "const s = document.querySelector('.page-design').getBoundingClientRect(); return [b.x + b.width / 2, b.y + " \
+      "b.height / 2, s.width / 739.3]; })()")
+    page.driver.browser.action.move_to_location(box[0].round, box[1].round)
+      .click_and_hold.move_by((28.35 * box[2]).round, 0).release.perform
     expect(grip).to be_truthy
     expect(page).to have_no_field("g-page-margins-start", with: "2.5 cm")
     expect(own.reload.guide.page[:margins]["start"]).to match(/\A3\.[3-7] cm\z/)
@@ -111,10 +116,12 @@ RSpec.describe "Writing a guide", type: :feature do
     visit "/guides/#{guide.id}?show=page"
     put "g-page-margins-start", "4 cm"
     show "Rules"
-    expect(page).to have_css(".rule-sentence", text: "4 cm at the start").and have_css(".left-alone", text: "The clause says 3.5 cm; the rule asks for 4 cm.")
+    expect(page).to have_css(".rule-sentence", text: "4 cm at the start")
+      .and have_css(".left-alone", text: "The clause says 3.5 cm; the rule asks for 4 cm.")
     expect(page).to have_select("the sheet", selected: "as said")
     click_button "Let the clause say 4 cm", exact: false
-    expect(page).to have_field("In the guide's words", with: "1.2 The binding edge has 4 cm, all other edges 2.5 cm.").and have_no_css(".left-alone")
+    expect(page).to have_field("In the guide's words", with: "1.2 The binding edge has 4 cm, all other edges 2.5 cm.")
+      .and have_no_css(".left-alone")
     click_button "Ask for values of its own: 1.2", exact: false
     expect(page).to have_button("Ask for what the guide says elsewhere: 1.2", exact: false)
     click_button "Switch it off: 1.2", exact: false

@@ -11,7 +11,9 @@ RSpec.describe "From a messy notice to house style, by keyboard alone", type: :f
 
   let(:original) { read(demo("quayside-notice.docx")) }
 
-  def focused = evaluate_script("((document.activeElement.getAttribute('aria-label') || document.activeElement.textContent || document.activeElement.value || '').trim())")
+  def focused =
+    evaluate_script("((document.activeElement.getAttribute('aria-label') || document.activeElement.textContent || " \
+      "document.activeElement.value || '').trim())")
 
   # Tab by tab to what bears these words, as someone goes who does not see where the pointer is.
   def tab_to(words, most: 80)

@@ -46,17 +46,21 @@ RSpec.describe "The line", type: :feature do
   end
 
   it "takes a specimen of six lines as six styles, in one step" do
-    lines = ["Title: 20 pt bold centred", "Subtitle from Title then Normal: 14 pt, not bold", "Aside from Normal key a: in 1 cm, navy", "heading 1: 16 pt, dark red", "heading 2: 13 pt", "Normal: 11 pt, 6 pt space after"]
+    lines = ["Title: 20 pt bold centred", "Subtitle from Title then Normal: 14 pt, not bold",
+      "Aside from Normal key a: in 1 cm, navy", "heading 1: 16 pt, dark red", "heading 2: 13 pt", "Normal: 11 pt, 6 pt space after"]
     keys("t")
     expect(page).to have_css("#try-line:focus")
-    page.execute_script("const data = new DataTransfer(); data.setData('text/plain', arguments[0]); const field = document.getElementById('try-line'); field.setRangeText(arguments[0], 0, 0, 'end'); field.dispatchEvent(new Event('input', { bubbles: true }))", lines.join("\n"))
+    page.execute_script("const data = new DataTransfer(); data.setData('text/plain', arguments[0]); const field = " \
+      "document.getElementById('try-line'); field.setRangeText(arguments[0], 0, 0, 'end'); field.dispatchEvent(new " \
+      "Event('input', { bubbles: true }))", lines.join("\n"))
     expect(page).to have_css(".line-list li", count: 6)
     expect(page).to have_css(".line-list", text: "Subtitle is made, under Title")
     keys(:enter)
     says("Made the style “Subtitle”, “Aside”. Restyled “Title”, “heading 1”, “heading 2”, “Normal”")
     says("The key A gives “Aside” in a sweep.")
     expect(row.reload.entries.count).to eq(1)
-    expect([sheet.named("Subtitle").parent, sheet.named("Aside").properties[:color], sheet["Normal"].properties[:space_after]]).to eq([sheet.named("Title").id, "#000080", 76_200])
+    expect([sheet.named("Subtitle").parent, sheet.named("Aside").properties[:color], sheet["Normal"].properties[:space_after]])
+      .to eq([sheet.named("Title").id, "#000080", 76_200])
   end
 
   it "adopts what was typed alone, though the first that is chosen is the title" do

@@ -27,7 +27,9 @@ RSpec.describe "A manuscript" do
 
   it "is shown after a heading ran in and stands by itself again, before a paragraph with a note" do
     manuscript = bench.state.manuscript
-    noted = manuscript.paragraphs.each_cons(2).find { |one, other| other.insets.any? { |inset| inset.kind == :note } && one.text.strip.length.between?(1, 2_000) && !one.in_table }
+    noted = manuscript.paragraphs.each_cons(2).find do |one, other|
+      other.insets.any? { |inset| inset.kind == :note } && one.text.strip.length.between?(1, 2_000) && !one.in_table
+    end
     heading = manuscript.sheet.heading(3) || manuscript.sheet.heading(2)
     change("apply_style", style: heading.id, paragraphs: [noted[0].id])
     change("set_run_in", paragraphs: [noted[0].id], run_in: true)

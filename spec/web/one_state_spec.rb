@@ -17,7 +17,8 @@ RSpec.describe NorvelWeb::Workbench do
     stale = other.record
     bench.change(hyphenate(true), head: nil)
     allow(other).to receive(:record).and_return(stale)
-    expect { other.change(Norvel::Changes.build("remove_empty_paragraphs", "paragraphs" => "all"), head: nil) }.to raise_error(NorvelWeb::Behind)
+    expect { other.change(Norvel::Changes.build("remove_empty_paragraphs", "paragraphs" => "all"), head: nil) }
+      .to raise_error(NorvelWeb::Behind)
     expect(row.reload.entries.map(&:id)).to eq([row.head_id])
     expect { other.undo(head: nil) }.to raise_error(NorvelWeb::Behind)
   end
@@ -28,7 +29,8 @@ RSpec.describe NorvelWeb::Workbench do
     threads = benches.map.with_index do |one, index|
       Thread.new do
         6.times do |round|
-          one.change(Norvel::Changes.build("define_style", "id" => "S#{index}x#{round}", "name" => "Style #{index} #{round}", "parent" => "Normal"), head: NorvelWeb::ManuscriptRecord.find(row.id).head_id)
+          one.change(Norvel::Changes.build("define_style", "id" => "S#{index}x#{round}",
+            "name" => "Style #{index} #{round}", "parent" => "Normal"), head: NorvelWeb::ManuscriptRecord.find(row.id).head_id)
           done << "S#{index}x#{round}"
         rescue NorvelWeb::Behind, ActiveRecord::StatementTimeout, ActiveRecord::ConnectionTimeoutError
           next
@@ -46,7 +48,8 @@ RSpec.describe NorvelWeb::Workbench do
   it "makes a proposal only on the state it was shown on" do
     shown = bench.propose(hyphenate(true))
     bench.change(Norvel::Changes.build("remove_empty_paragraphs", "paragraphs" => "all"), head: nil)
-    expect { bench.make_proposed(shown.id, head: row.reload.head_id) }.to raise_error(Norvel::ChangeRefused, /has changed since this was shown/)
+    expect { bench.make_proposed(shown.id, head: row.reload.head_id) }
+      .to raise_error(Norvel::ChangeRefused, /has changed since this was shown/)
     expect(row.entries.count).to eq(1)
   end
 
@@ -56,7 +59,14 @@ RSpec.describe NorvelWeb::Workbench do
   end
 
   it "delivers what another bench shows, value by value" do
-    steps = [["change_style", {"style" => "Normal", "values" => {"borders" => "bottom 1 pt double", "indent_first" => "2 ch", "tabs" => "3 cm, 9 cm end with dot leader"}}], ["set_page_design", {"paper" => "A5", "margin" => {"top" => "1.5 cm"}}],
+    steps = [[
+      "change_style", {
+        "style" => "Normal", "values" => {
+          "borders" => "bottom 1 pt double", "indent_first" => "2 ch", "tabs" => "3 cm, 9 cm end with dot leader"
+        }
+      }
+    ],
+      ["set_page_design", {"paper" => "A5", "margin" => {"top" => "1.5 cm"}}],
       ["format_here", {"paragraphs" => [3], "values" => {"borders" => "none", "tabs" => "none"}}]]
     steps.each { |name, parameters| bench.change(Norvel::Changes.build(name, parameters), head: row.reload.head_id) }
     shown = described_class.new(row.id).state.manuscript
@@ -91,7 +101,9 @@ RSpec.describe NorvelWeb::Workbench do
     expect(read["/manuscripts/#{row.id}/findings"]).not_to include("broken</strong>")
     expect(read["/manuscripts/#{row.id}/plan"]).to include("The look kept, and styles made of it") # which needs no guide
     expect(read["/"]).to include("its guide was put away", "Bring back")
-    %w[deliver ledger looks survey styles outline].each { |view| expect([view, browser.get("/manuscripts/#{row.id}/#{view}").status]).to eq([view, 200]) }
+    %w[deliver ledger looks survey styles outline].each do |view|
+      expect([view, browser.get("/manuscripts/#{row.id}/#{view}").status]).to eq([view, 200])
+    end
     expect(browser.get("/manuscripts/#{row.id}/report.json").status).to eq(200)
   end
 end

@@ -8,12 +8,22 @@ RSpec.describe "The book of pages", type: :feature do
 
   before { Web.clear }
 
-  let(:picture) { %(<w:p><w:r><w:pict><v:shape xmlns:v="urn:schemas-microsoft-com:vml" style="width:90pt;height:60pt"><v:imagedata xmlns:r="http://schemas.openxmlformats.org/officeDocument/2006/relationships" r:id="rIdNone"/></v:shape></w:pict></w:r></w:p>) }
-  let(:table) { "<w:tbl><w:tblPr/><w:tblGrid><w:gridCol w:w=\"2000\"/></w:tblGrid><w:tr><w:tc><w:p><w:r><w:t>12</w:t></w:r></w:p></w:tc></w:tr></w:tbl>" }
+  let(:picture) do
+    %(<w:p><w:r><w:pict><v:shape xmlns:v="urn:schemas-microsoft-com:vml" style="width:90pt;height:60pt">) +
+      %(<v:imagedata xmlns:r="http://schemas.openxmlformats.org/officeDocument/2006/relationships" r:id="rIdNone"/>) +
+      %(</v:shape></w:pict></w:r></w:p>)
+  end
+  let(:table) do
+    "<w:tbl><w:tblPr/><w:tblGrid><w:gridCol w:w=\"2000\"/></w:tblGrid><w:tr><w:tc><w:p><w:r><w:t>12</w:t></w:r></w:p></w:tc></w:tr></w:tbl>"
+  end
 
-  def heading(file, words, level = 1) = file.raw(%(<w:p><w:pPr><w:pStyle w:val="Heading#{level}"/></w:pPr><w:r><w:t>#{words}</w:t></w:r></w:p>))
+  def heading(file, words, level = 1) =
+    file.raw(%(<w:p><w:pPr><w:pStyle w:val="Heading#{level}"/></w:pPr><w:r><w:t>#{words}</w:t></w:r></w:p>))
 
-  def prose(file, times = 3) = times.times { file.paragraph("The crews learned the tide bell by ear, and a stranger could not have told one stroke from the next. " * 4) }
+  def prose(file, times = 3) =
+    times.times do
+      file.paragraph("The crews learned the tide bell by ear, and a stranger could not have told one stroke from the next. " * 4)
+    end
 
   def bring(&block)
     Web.bring("Überblick – Ñandú.docx", docx(&block))
@@ -69,7 +79,7 @@ RSpec.describe "The book of pages", type: :feature do
     after = now
     layout = Norvel::Layout.new(after)
     starts = after.blocks.grep(Norvel::Manuscript::Paragraph).select { |one| one.style == "Heading1" && one.text != "Abstract" }
-    expect(starts.map { |one| layout.page_of(one.id) }).to all(be_odd)
+    expect(starts.map { |start| layout.page_of(start.id) }).to all(be_odd)
     expect(layout.pages[layout.page_of(starts.first.id) - 1].folio).to eq("1")
     contents = Norvel::Contents.new(layout)
     expect(contents.state(contents.lists.first)).to be_current
@@ -84,7 +94,10 @@ RSpec.describe "The book of pages", type: :feature do
     made = Norvel::Changes.build("make_contents", "before" => 1, "title" => "Contents", "levels" => 2)
     bench = NorvelWeb::App.settings.workbenches[row.id]
     bench.change(made, head: nil)
-    bench.change(Norvel::Changes.build("format_here", "paragraphs" => [now.paragraphs.find { |one| one.text == "The boats" }.id], "values" => {"break_before" => "yes"}), head: row.reload.head_id)
+    bench.change(
+      Norvel::Changes.build("format_here", "paragraphs" => [now.paragraphs.find { |paragraph| paragraph.text == "The boats" }.id],
+        "values" => {"break_before" => "yes"}), head: row.reload.head_id
+    )
     visit "/manuscripts/#{row.id}"
     expect(page).to have_css("#pages .para[data-p]")
     to_parts
@@ -103,7 +116,9 @@ RSpec.describe "The book of pages", type: :feature do
       prose(file, 6)
     end)
     low = (2..40).find do |lines|
-      bytes = docx(styles: loose.gsub("<w:keepNext/>", "")) { |file| lines.times { |line| file.paragraph("Line #{line}") } && heading(file, "At the foot") && prose(file) }
+      bytes = docx(styles: loose.gsub("<w:keepNext/>", "")) do |file|
+        lines.times { |line| file.paragraph("Line #{line}") } && heading(file, "At the foot") && prose(file)
+      end
       read = Norvel::Examination.new(read(bytes))
       next unless read.breaks.poor.any? { |one| one.kind == :heading_alone }
 
@@ -226,7 +241,9 @@ end
 RSpec.describe "Headers on the page", type: :feature do
   it "are written from the page, with what is worked out in braces" do
     Web.clear
-    Web.bring("footed.docx", docx(footer: "<w:p><w:r><w:t>Report on the ferries</w:t></w:r></w:p>") { |file| 3.times { file.paragraph("Words of the text.") } })
+    Web.bring("footed.docx", docx(footer: "<w:p><w:r><w:t>Report on the ferries</w:t></w:r></w:p>") { |file|
+      3.times { file.paragraph("Words of the text.") }
+    })
     visit "/manuscripts/#{row.id}"
     footer = now.sections.first.footers[:default].first
     find("#pages .para[data-p='#{footer.id}'] tspan", match: :first, visible: :all).click

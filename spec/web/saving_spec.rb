@@ -62,7 +62,9 @@ RSpec.describe "Forms that save as one goes", type: :feature do
       SlowForms.seconds = seconds if seconds.positive?
       edges = %w[top bottom start end]
       find("#g-page-margins-top").click
-      edges.zip(["2.1 cm", "2.2 cm", "3.3 cm", "2.4 cm"]).each { |_, words| type([:control, "a"].then { :home }, *Array.new(12, :delete), words, :tab) }
+      edges.zip(["2.1 cm", "2.2 cm", "3.3 cm", "2.4 cm"]).each do |_, words|
+        type([:control, "a"].then { :home }, *Array.new(12, :delete), words, :tab)
+      end
       wanted = {"top" => "2.1 cm", "bottom" => "2.2 cm", "start" => "3.3 cm", "end" => "2.4 cm"}
       expect(saved(wanted) { guide.guide.margins.transform_keys(&:to_s) }).to eq(wanted)
       expect(edges.map { |edge| find("#g-page-margins-#{edge}").value }).to eq(wanted.values)

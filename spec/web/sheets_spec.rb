@@ -11,15 +11,22 @@ RSpec.describe "Other sheets", type: :feature do
 
   def looks
     cascade = Norvel::Cascade.new(now)
-    now.paragraphs.map { |paragraph| [cascade.paragraph(paragraph).values(%i[align indent_first space_after line_spacing]), cascade.mark(paragraph).values(%i[font_family size bold])] }
+    now.paragraphs.map do |paragraph|
+      [cascade.paragraph(paragraph).values(%i[align indent_first space_after line_spacing]),
+        cascade.mark(paragraph).values(%i[font_family size bold])]
+    end
   end
 
   # Seen: where the ripple answered before the bench was there, the pages did not show it.
   it "shows on the pages what was proposed before the bench was there" do
     slow = <<~JS
       const fetched = window.fetch;
-      addEventListener("DOMContentLoaded", () => document.body.dispatchEvent(new CustomEvent("norvel:proposed", { detail: { id: "early" } })));
-      window.fetch = (address, ...more) => { if (String(address).includes("proposal=early")) document.documentElement.dataset.asked = "early"; return fetched(address, ...more); };
+      const early = () => new CustomEvent("norvel:proposed", { detail: { id: "early" } });
+      addEventListener("DOMContentLoaded", () => document.body.dispatchEvent(early()));
+      window.fetch = (address, ...more) => {
+        if (String(address).includes("proposal=early")) document.documentElement.dataset.asked = "early";
+        return fetched(address, ...more);
+      };
     JS
     script = page.driver.browser.execute_cdp("Page.addScriptToEvaluateOnNewDocument", source: slow)
     visit "/manuscripts/#{row.id}"

@@ -18,7 +18,8 @@ RSpec.describe "Setting up the styles", type: :feature do
     fill_in "Line spacing", with: "double"
     fill_in "First-line indent", with: "0.5 in"
     expect(page).to have_css(".exceptions label", text: /headings \d+/).and have_css(".exceptions label", text: /tables \d+/)
-    expect(page).to have_css(".traps li", text: "“Title” would take over first-line indent 1.27 cm, line spacing 2 from “Normal”.") # which no paragraph has
+    # which no paragraph has
+    expect(page).to have_css(".traps li", text: "“Title” would take over first-line indent 1.27 cm, line spacing 2 from “Normal”.")
     click_button "Save the style"
     expect(page).to have_css("#message", text: "kept clear of it")
     expect(page).to have_css(".family .own", text: "Cambria")
@@ -98,6 +99,7 @@ RSpec.describe "From example to style, in the browser", type: :feature do
     find_by_id("pages").send_keys("l")
     expect(page).to have_css("#message", text: "“heading 1” adopted 17 pt, colour #1f3864, indent 1 cm, 1 cm after.")
     expect(page).to have_content("Nothing: all of it comes from styles.")
-    expect(NorvelWeb::Workbench.new(row.id).state.manuscript.sheet["Heading1"].properties).to include(color: "#1f3864", space_after: 360_000)
+    expect(NorvelWeb::Workbench.new(row.id).state.manuscript.sheet["Heading1"].properties)
+      .to include(color: "#1f3864", space_after: 360_000)
   end
 end

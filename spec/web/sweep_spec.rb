@@ -50,7 +50,9 @@ RSpec.describe "Choosing and sweeping", type: :feature do
     expect(page).to have_css(".slip-place", text: "2 paragraphs chosen")
     select "heading 2 (H2)", from: "Style"
     click_button "Apply"
-    expect(page).to have_css("#message", text: "Gave 2 paragraphs the style “heading 2”; what was by hand went: Arial, bold, 12 pt before, 14 pt …")
+    expect(page).to have_css(
+      "#message", text: "Gave 2 paragraphs the style “heading 2”; what was by hand went: Arial, bold, 12 pt before, 14 pt …"
+    )
     within(".which") { click_button "Ropes" }
     click_button "in this style"
     expect(page).to have_css(".slip-place", text: "2 paragraphs chosen")

@@ -38,7 +38,8 @@ RSpec.describe "Two windows", type: :feature do
     expect(guide.reload.guide.margins.values).to include("2.1 cm")
   end
 
-  {"Keep mine" => ->(was) { ["#{was} Mine."] }, "Keep the other" => ->(_) { ["Theirs."] }, "Keep both, mine behind it" => ->(was) { ["Theirs.", "#{was} Mine."] }}.each do |choice, wanted|
+  {"Keep mine" => ->(was) { ["#{was} Mine."] }, "Keep the other" => ->(_) { ["Theirs."] },
+   "Keep both, mine behind it" => ->(was) { ["Theirs.", "#{was} Mine."] }}.each do |choice, wanted|
     it "show both texts of a paragraph: #{choice}" do
       Web.bring("Überblick.docx", demo("quayside-notice.docx"))
       visit "/manuscripts/#{row.id}?chosen=3"

@@ -18,7 +18,8 @@ RSpec.describe "Finding one's way, by keyboard, at any size", type: :feature do
 
   def focused = evaluate_script("(document.activeElement.textContent || '').trim() + ' ' + document.activeElement.id")
 
-  def sized(width, height) = page.driver.browser.execute_cdp("Emulation.setDeviceMetricsOverride", width: width, height: height, deviceScaleFactor: 1, mobile: false)
+  def sized(width, height) =
+    page.driver.browser.execute_cdp("Emulation.setDeviceMetricsOverride", width: width, height: height, deviceScaleFactor: 1, mobile: false)
 
   it "leads from a job in plain words to the place where it is done, each link to a page that is there" do
     open_bench
@@ -68,7 +69,7 @@ RSpec.describe "Finding one's way, by keyboard, at any size", type: :feature do
   end
 
   it "has the focus where the person was after an answer" do
-    open_bench("?chosen=#{NorvelWeb::Workbench.new(row.id).state.manuscript.paragraphs.find { |one| !one.blank? }.id}")
+    open_bench("?chosen=#{NorvelWeb::Workbench.new(row.id).state.manuscript.paragraphs.find { |paragraph| !paragraph.blank? }.id}")
     select "heading 1 (H1)", from: "Style"
     button = find_button("Apply")
     button.send_keys(:enter)
@@ -105,7 +106,8 @@ RSpec.describe "Finding one's way, by keyboard, at any size", type: :feature do
     raise fault.class, "in the state “#{state}”: #{fault.message}"
   end
 
-  it "is as good to those who cannot see it in the midst of things: the list of keys, a fault in the line, a ripple, a refusal, what was found" do
+  it "is as good to those who cannot see it in the midst of things: the list of keys, a fault in the line, a ripple, a " \
+    "refusal, what was found" do
     open_bench("?chosen=6")
     keys "?"
     axe_clean("the list of keys", "#keys")
@@ -133,7 +135,8 @@ RSpec.describe "Finding one's way, by keyboard, at any size", type: :feature do
     Web.bring("night-ferries.docx")
     visit "/manuscripts/#{NorvelWeb::ManuscriptRecord.last.id}"
     expect(page).to have_css("#pages .para[data-p]")
-    execute_script("window.print = () => { window.printed = document.querySelectorAll('.sheet[data-drawn] .para').length > 0 && document.querySelectorAll('.sheet[data-drawn]').length }")
+    execute_script("window.print = () => { window.printed = document.querySelectorAll('.sheet[data-drawn] .para').length " \
+      "> 0 && document.querySelectorAll('.sheet[data-drawn]').length }")
     page.driver.browser.action.key_down(:control).send_keys("p").key_up(:control).perform
     expect(page).to have_css("#message", text: /pages ready to print/)
     expect(page).to have_no_css(".bench.all-drawn")
@@ -145,7 +148,8 @@ RSpec.describe "Finding one's way, by keyboard, at any size", type: :feature do
   it "commits nothing by the arrows of a list" do
     open_bench
     find(".foot-unit").send_keys(:arrow_down, :arrow_down)
-    expect(evaluate_script("document.cookie + performance.getEntriesByType('resource').filter((one) => one.name.endsWith('/unit')).length")).to end_with("0")
+    expect(evaluate_script("document.cookie + performance.getEntriesByType('resource').filter((one) => one.name.endsWith('/unit')).length"))
+      .to end_with("0")
     within(".foot-set") { click_button "Set" }
     expect(page).to have_css(".foot-unit") { |list| list.value == "in" || list.value == "cm" }
   end
@@ -170,7 +174,9 @@ RSpec.describe "Finding one's way, by keyboard, at any size", type: :feature do
     expect(page).to have_css(".heard [data-p]", visible: :all)
     tree = page.driver.browser.execute_cdp("Accessibility.getFullAXTree")["nodes"].reject { |node| node["ignored"] }
     said = ->(role) { tree.select { |node| node.dig("role", "value") == role }.map { |node| node.dig("name", "value").to_s } }
-    texts = NorvelWeb::Workbench.new(row.id).state.manuscript.paragraphs.reject(&:blank?).map { |one| one.text.gsub(/[[:space:]]+/, " ").strip }
+    texts = NorvelWeb::Workbench.new(row.id).state.manuscript.paragraphs.reject(&:blank?).map do |paragraph|
+      paragraph.text.gsub(/[[:space:]]+/, " ").strip
+    end
     heard = tree.select { |node| node.dig("role", "value") == "StaticText" }.map { |node| node.dig("name", "value").to_s.strip }
     expect(said["heading"]).to include("page 1")
     expect(texts.first(5) - heard).to eq([])
@@ -183,7 +189,8 @@ RSpec.describe "Finding one's way, by keyboard, at any size", type: :feature do
   it "cuts nothing off in small windows and at 200 and 400 per cent" do
     [[1024, 768], [640, 400], [320, 256]].each do |width, height|
       sized(width, height)
-      ["/", "/jobs", "/manuscripts/#{row.id}", "/manuscripts/#{row.id}/outline", "/manuscripts/#{row.id}/styles", "/manuscripts/#{row.id}/plan", "/manuscripts/#{row.id}/findings", "/manuscripts/#{row.id}/ledger"].each do |path|
+      ["/", "/jobs", "/manuscripts/#{row.id}", "/manuscripts/#{row.id}/outline", "/manuscripts/#{row.id}/styles",
+        "/manuscripts/#{row.id}/plan", "/manuscripts/#{row.id}/findings", "/manuscripts/#{row.id}/ledger"].each do |path|
         visit path
         expect(page).to have_no_css(".at-work")
         expect([path, width, evaluate_script("document.documentElement.scrollWidth")]).to match([path, width, a_value <= width])

@@ -12,18 +12,20 @@ RSpec.describe "Writing over the wire" do
   end
 
   let(:row) { Web.bring("quayside-notice.docx") }
-  let(:text) { now.paragraphs.find { |one| one.text.length > 60 } }
+  let(:text) { now.paragraphs.find { |paragraph| paragraph.text.length > 60 } }
 
   def now = NorvelWeb::Workbench.new(row.id).state.manuscript
 
   def write(*steps, number: "number-#{rand(1 << 40)}", head: row.reload.head_id, run: "run-00000001")
-    post "/manuscripts/#{row.id}/write", JSON.generate(head: head, number: number, run: run, steps: steps), "CONTENT_TYPE" => "application/json", "HTTP_X_CSRF_TOKEN" => token
+    post "/manuscripts/#{row.id}/write", JSON.generate(head: head, number: number, run: run, steps: steps),
+      "CONTENT_TYPE" => "application/json", "HTTP_X_CSRF_TOKEN" => token
     JSON.parse(last_response.body)
   end
 
   def undo = post("/manuscripts/#{row.id}/undo", {head: row.reload.head_id.to_s}, "HTTP_HX_REQUEST" => "true", "HTTP_X_CSRF_TOKEN" => token)
 
-  def redo_ = post("/manuscripts/#{row.id}/redo", {head: row.reload.head_id.to_s}, "HTTP_HX_REQUEST" => "true", "HTTP_X_CSRF_TOKEN" => token)
+  def redo_ =
+    post("/manuscripts/#{row.id}/redo", {head: row.reload.head_id.to_s}, "HTTP_HX_REQUEST" => "true", "HTTP_X_CSRF_TOKEN" => token)
 
   new_id = Norvel::Manuscript::NEW_IDS + 123_456_789_012
 
@@ -38,7 +40,8 @@ RSpec.describe "Writing over the wire" do
   end
 
   it "puts a new paragraph behind, in the next style, and gives it another" do
-    write({do: "insert", paragraph: text.id, new: new_id}, {do: "edit", paragraph: new_id, text: "Überblick."}, {do: "style", paragraphs: [new_id], style: "Title"})
+    write({do: "insert", paragraph: text.id, new: new_id}, {do: "edit", paragraph: new_id, text: "Überblick."},
+      {do: "style", paragraphs: [new_id], style: "Title"})
     expect(row.reload.head.sentence).to eq("Wrote “Überblick.”.")
     expect([now.paragraph(new_id).text, now.paragraph(new_id).style, row.entries.count]).to eq(["Überblick.", "Title", 1])
   end
@@ -80,12 +83,14 @@ RSpec.describe "Writing over the wire" do
   end
 
   it "refuses in one sentence what is no writing" do
-    [[{do: "explode"}], [{do: "edit", paragraph: 999_999, text: "x"}], [{do: "split", paragraph: text.id, at: 1, new: 5}], [], [nil], [{do: "style", paragraphs: [text.id], style: "Nowhere"}]].each do |steps|
+    [[{do: "explode"}], [{do: "edit", paragraph: 999_999, text: "x"}], [{do: "split", paragraph: text.id, at: 1, new: 5}],
+      [], [nil], [{do: "style", paragraphs: [text.id], style: "Nowhere"}]].each do |steps|
       told = write(*steps)
       expect([steps, last_response.status, told["sentence"]]).to match([steps, 422, /\A[A-ZT“][^\n]+\.\z/])
     end
     post "/manuscripts/#{row.id}/write", "{", "CONTENT_TYPE" => "application/json", "HTTP_X_CSRF_TOKEN" => token
-    expect([last_response.status, JSON.parse(last_response.body)["sentence"]]).to eq([422, "What was sent cannot be read; it was not saved."])
+    expect([last_response.status, JSON.parse(last_response.body)["sentence"]])
+      .to eq([422, "What was sent cannot be read; it was not saved."])
     expect(row.entries.count).to eq(0)
   end
 

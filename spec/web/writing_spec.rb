@@ -33,8 +33,12 @@ RSpec.describe "Writing and styling in the browser", type: :feature do
 
   # Seen: a paragraph over two columns, written in, left what stands below pushed away until the page was opened again.
   it "writes in a column as wide as it is, and everything stands where it belongs afterwards" do
-    section = %(<w:pgSz w:w="11906" w:h="16838"/><w:pgMar w:top="1440" w:right="1440" w:bottom="1440" w:left="1440"/><w:cols w:num="2" w:space="720"/>)
-    Web.bring("Spalten – Überblick.docx", docx(section: section) { |file| 6.times { |index| file.paragraph("Part #{index} of the tide bell and its ringers. " * 30) } })
+    section =
+      %(<w:pgSz w:w="11906" w:h="16838"/><w:pgMar w:top="1440" w:right="1440" w:bottom="1440" w:left="1440"/>) +
+      %(<w:cols w:num="2" w:space="720"/>)
+    Web.bring("Spalten – Überblick.docx", docx(section: section) { |file|
+      6.times { |index| file.paragraph("Part #{index} of the tide bell and its ringers. " * 30) }
+    })
     over_columns = now.paragraphs.find { |one| NorvelWeb::Workbench.new(row.id).state.layout.lines_of(one.id).map(&:column).uniq.size > 1 }
     open_at(over_columns)
     find("body").send_keys("e")

@@ -15,7 +15,7 @@ module Norvel
         @kind = kind
         @sheet = sheet
         @id = id
-        @node = sheet.kinship.node(id)
+        @node = sheet.ancestry.node(id)
         @level = level
         @owner = owner
         @over = over

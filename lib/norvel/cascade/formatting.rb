@@ -97,13 +97,17 @@ module Norvel
 
       def deciding_layers(name, said)
         property = Properties::TABLE.fetch(name)
-        return said.reject { |layer| property.combine(layer.properties[name], property.default).empty? } | [said.last] if property.piecewise?
+        if property.piecewise?
+          return said.reject { |layer| property.combine(layer.properties[name], property.default).empty? } | [said.last]
+        end
         return [said.last] unless turns?(property)
 
         direct = said.reverse_each.find { |layer| layer.kind == :direct }
         return [direct] if direct
 
-        LEVELS.filter_map { |level| said.reverse_each.find { |layer| layer.kind == level } }.then { |found| found.empty? ? [said.last] : found }
+        LEVELS.filter_map { |level| said.reverse_each.find { |layer| layer.kind == level } }.then do |found|
+          found.empty? ? [said.last] : found
+        end
       end
     end
   end

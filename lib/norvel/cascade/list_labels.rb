@@ -77,7 +77,9 @@ module Norvel
     # @param before [Manuscript] @param after [Manuscript]
     def same_words?(before, after)
       labels = [before, after].map { |manuscript| self.for(manuscript, Cascade.new(manuscript)) }
-      return false unless [before, after].map { |manuscript| (manuscript.margin_paragraphs + manuscript.aside_paragraphs).flat_map { |one| words_of(one, {}) } }.uniq.size == 1
+      return false unless [before, after].map { |manuscript|
+        (manuscript.margin_paragraphs + manuscript.aside_paragraphs).flat_map { |one| words_of(one, {}) }
+      }.uniq.size == 1
 
       old, new = [before, after].zip(labels).map do |manuscript, own|
         (manuscript.paragraphs + manuscript.note_paragraphs).reject { |paragraph| words_of(paragraph, own).empty? }

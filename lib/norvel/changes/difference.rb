@@ -15,8 +15,10 @@ module Norvel
 
       # @return [Hash] of plain JSON values, with the number of their schema
       def between(before, after)
-        parts = {"paragraphs" => changed_paragraphs(before, after), "tables" => changed_tables(before, after), "body" => changed_row(before.blocks, after.blocks),
-                 "notes" => changed_notes(before, after), "styles" => changed(before.sheet.styles, after.sheet.styles), "sheet" => changed_sheet(before.sheet, after.sheet),
+        parts = {"paragraphs" => changed_paragraphs(before, after), "tables" => changed_tables(before, after),
+                 "body" => changed_row(before.blocks, after.blocks),
+                 "notes" => changed_notes(before, after), "styles" => changed(before.sheet.styles, after.sheet.styles),
+                 "sheet" => changed_sheet(before.sheet, after.sheet),
                  "lists" => changed(before.lists, after.lists), "members" => changed_members(before, after)}
         parts = parts.reject { |_, part| part.empty? }
         parts.empty? ? {} : {"schema" => Stored::SCHEMA, **parts}
@@ -27,7 +29,9 @@ module Norvel
       # @raise [FileError] when it is of a schema that this Norvel does not know
       def apply(manuscript, data)
         schema = data["schema"] || 1
-        raise FileError, "This was written by a later Norvel (schema #{schema}); this one reads up to #{Stored::SCHEMA}." if schema > Stored::SCHEMA
+        if schema > Stored::SCHEMA
+          raise FileError, "This was written by a later Norvel (schema #{schema}); this one reads up to #{Stored::SCHEMA}."
+        end
         return Stored::FirstSchema.apply(manuscript, data) if schema == 1
 
         Blocks.new(manuscript, data).manuscript.with(sheet: sheet(manuscript.sheet, data), lists: merged(manuscript.lists, data["lists"]),
@@ -48,7 +52,8 @@ module Norvel
         bare = ->(run) { run.with(style: nil, properties: {}) }
         return Stored.members(now, than: was) if was.runs == now.runs || was.runs.map(&bare) != now.runs.map(&bare)
 
-        Stored.members(now.with(runs: was.runs), than: was).merge("formats" => now.runs.map { |run| [run.style, Stored.dump(run.properties)] })
+        Stored.members(now.with(runs: was.runs), than: was)
+          .merge("formats" => now.runs.map { |run| [run.style, Stored.dump(run.properties)] })
       end
 
       # Tables without their paragraphs: which stand where.
@@ -88,15 +93,21 @@ module Norvel
       def changed(old, new)
         return {} if old.equal?(new)
 
-        (old.keys | new.keys).each_with_object({}) { |id, found| found[id] = new[id] && Stored.dump(new[id]) unless old[id].equal?(new[id]) || old[id] == new[id] }
+        (old.keys | new.keys).each_with_object({}) do |id, found|
+          found[id] = new[id] && Stored.dump(new[id]) unless old[id].equal?(new[id]) || old[id] == new[id]
+        end
       end
 
       def changed_sheet(old, new)
-        {defaults: :defaults, default_id: :default_id}.keys.reject { |name| old.public_send(name) == new.public_send(name) }.to_h { |name| [name.to_s, Stored.dump(new.public_send(name))] }
+        {defaults: :defaults, default_id: :default_id}.keys.reject { |name| old.public_send(name) == new.public_send(name) }.to_h do |name|
+          [name.to_s, Stored.dump(new.public_send(name))]
+        end
       end
 
       def changed_members(before, after)
-        WHOLE.reject { |name| before.public_send(name) == after.public_send(name) }.to_h { |name| [name.to_s, Stored.dump(after.public_send(name))] }
+        WHOLE.reject { |name| before.public_send(name) == after.public_send(name) }.to_h do |name|
+          [name.to_s, Stored.dump(after.public_send(name))]
+        end
       end
 
       def sheet(before, data)

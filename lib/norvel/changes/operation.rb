@@ -94,7 +94,7 @@ module Norvel
       def parts_end?(before, after)
         return true if before.blocks.equal?(after.blocks) && before.sections.equal?(after.sections)
 
-        says = after.paragraphs.select { |paragraph| paragraph.carries.include?(:section_end) }.map(&:id)
+        says = after.paragraphs.select(&:ends_section?).map(&:id)
         says == after.sections[0..-2].map(&:last)
       end
 
@@ -110,7 +110,9 @@ module Norvel
       # What is no text (`Manuscript::Run`, held) may come to stand elsewhere; none of it may go.
       def same_held?(before, after)
         old, new = [before, after].map(&:all_paragraphs)
-        return true if old.size == new.size && old.zip(new).all? { |was, now| was.equal?(now) || was.runs.equal?(now.runs) || was.held == now.held }
+        return true if old.size == new.size && old.zip(new).all? do |was, now|
+          was.equal?(now) || was.runs.equal?(now.runs) || was.held == now.held
+        end
 
         had, has = [before, after].map(&:held)
         had.all? { |what, count| has.fetch(what, 0) >= count }
@@ -122,7 +124,8 @@ module Norvel
       def refuse_listed(manuscript, *paragraphs)
         return if paragraphs.none? { |paragraph| manuscript.listed.include?(paragraph.id) }
 
-        raise ChangeRefused, "A list of contents says what the headings say: change those and bring the list up to date, or take the list out as a whole."
+        raise ChangeRefused, "A list of contents says what the headings say: change those and bring the list up to date, " \
+          "or take the list out as a whole."
       end
 
       # @return [Array<Manuscript::Paragraph>] those named by "paragraphs": ids, or "all"
@@ -151,7 +154,9 @@ module Norvel
       # @yieldparam run [Manuscript::Run] each run of the chosen stretches @yieldreturn [Manuscript::Run]
       # @return [Manuscript]
       def with_stretches(manuscript, &block)
-        manuscript.with_paragraphs(stretches(manuscript).each_with_object({}) { |(paragraph, from, to), changed| changed[paragraph.id] = changed.fetch(paragraph.id, paragraph).with_stretch(from, to, &block) })
+        manuscript.with_paragraphs(stretches(manuscript).each_with_object({}) { |(paragraph, from, to), changed|
+          changed[paragraph.id] = changed.fetch(paragraph.id, paragraph).with_stretch(from, to, &block)
+        })
       end
 
       # @return [String] the words chosen, or how many stretches
@@ -163,7 +168,10 @@ module Norvel
         "“#{short(paragraph.text[from...to])}”"
       end
 
-      def short(text, length = 40) = text.tr("\u{FFFC}", "").gsub(/[[:space:]]+/, " ").strip.then { |plain| (plain.length > length) ? "#{plain[0, length].strip} …" : plain }
+      def short(text, length = 40) =
+        text.tr("\u{FFFC}", "").gsub(/[[:space:]]+/, " ").strip.then do |plain|
+          (plain.length > length) ? "#{plain[0, length].strip} …" : plain
+        end
 
       IN_CHARACTERS = /\A\s*([+\-−]?\d+(?:[.,]\d+)?)\s*ch\s*\z/i
 
@@ -177,13 +185,13 @@ module Norvel
         said.to_h { |name, written| [name.to_sym, Properties[name].parse(written)] }
       end
 
-      # @param blank [Object] what an empty field means
+      # @param manuscript [Manuscript] in whose fonts characters are measured @param blank [Object] what an empty field means
       # @param under [Proc] of a property's name: its value as inherited, asked for only where pieces of it are to go
       # @yieldparam letters [Hash{Symbol=>Object}] font and size that are set in the same step
       # @yieldreturn [Cascade::Formatting] asked for only where a length is in characters or ems
       # @return [Hash{Symbol=>Object}]
       # @raise [ChangeRefused]
-      def parsed_values(blank:, under:, &formatting)
+      def parsed_values(manuscript, blank:, under:, &formatting)
         given = parameters.fetch("values")
         letters = parsed_letters(given)
         given.reduce({}) do |values, (name, written)|
@@ -192,7 +200,7 @@ module Norvel
           value = if written.to_s.strip.empty?
             blank
           else
-            property.parse(written, ch: characters && character_width(formatting.call(letters)),
+            property.parse(written, ch: characters && character_width(formatting.call(letters), Fonts.of(manuscript)),
               em: (formatting.call((property.name == :size) ? {} : letters)[:size] if written.to_s.match?(IN_EMS)))
           end
           value = Properties::TabStop.only(value, under.call(:tabs)) if property.kind == :tabs && value != blank
@@ -212,14 +220,16 @@ module Norvel
       def instead_of_characters(inherited, value, blank) = (value != blank && Array(inherited).any? { |one| one.to_i.nonzero? }) ? 0 : blank
 
       # CSS Values 3 §6.1.1: the advance of the figure zero, EMU.
-      def character_width(formatting) = (Layout::FormatTable.new(Fonts::Book.shipped).text(formatting).width("0") * Lengths::PT).round
+      def character_width(formatting, fonts) = (Layout::FormatTable.new(fonts).text(formatting).width("0") * Lengths::PT).round
 
       # @return [String] a name that no other style of the sheet has
       def free_name(sheet, name, except: nil)
         name = name.to_s.strip
         raise ChangeRefused, "A style needs a name of 1 to 100 letters." unless name.length.between?(1, 100)
         raise ChangeRefused, "A style's name has no comma: files keep its names in a list with commas between them." if name.include?(",")
-        raise ChangeRefused, "There is a style “#{name}” already." if sheet.styles.each_value.any? { |style| [style.name, style.file_name].any? { |own| own.casecmp?(name) } && style.id != except&.id }
+        raise ChangeRefused, "There is a style “#{name}” already." if sheet.styles.each_value.any? do |style|
+          [style.name, style.file_name].any? { |own| own.casecmp?(name) } && style.id != except&.id
+        end
 
         name
       end

@@ -76,14 +76,18 @@ module Norvel
         return false unless same?(@before.paragraph(old), @after.paragraph(now),
           :paragraph) && same?(@before.mark(old), @after.mark(now), :text)
 
-        old.text == now.text && old.runs.size == now.runs.size && old.runs.zip(now.runs).all? { |was, is| same?(@before.run(old, was), @after.run(now, is), :text) }
+        old.text == now.text && old.runs.size == now.runs.size && old.runs.zip(now.runs).all? do |was, is|
+          same?(@before.run(old, was), @after.run(now, is), :text)
+        end
       end
 
       # @return [Array<String>] ids of paragraph styles that resolve differently
       def changed_styles
         return [] if @same_styles
 
-        @before.sheet.of_kind(:paragraph).map(&:id).reject { |id| @after.sheet[id] && same?(@before.style(id), @after.style(id), :paragraph) && same?(@before.style(id), @after.style(id), :text) }
+        @before.sheet.of_kind(:paragraph).map(&:id).reject do |id|
+          @after.sheet[id] && same?(@before.style(id), @after.style(id), :paragraph) && same?(@before.style(id), @after.style(id), :text)
+        end
       end
 
       private

@@ -15,7 +15,9 @@ module Norvel
         guide_option(parser)
         parser.on("--recursive", "folders with the folders in them") { @options[:recursive] = true }
         parser.on("--report OUT", "write the findings to OUT.html, OUT.pdf, OUT.csv or OUT.json") { |path| @options[:report] = path }
-        parser.on("--waivers FILE", "findings that are let be: a JSON list, or a .json report that holds one") { |path| @options[:waivers] = path }
+        parser.on("--waivers FILE", "findings that are let be: a JSON list, or a .json report that holds one") do |path|
+          @options[:waivers] = path
+        end
       end
 
       REPORTS = %w[.html .pdf .csv .json].freeze
@@ -75,7 +77,8 @@ module Norvel
       end
 
       def written_many(report, kind)
-        {".csv" => -> { report.to_csv }, ".json" => -> { JSON.pretty_generate(report.to_h) }, ".pdf" => -> { report.to_pdf }, ".html" => -> { report.to_html }}.fetch(kind).call
+        {".csv" => -> { report.to_csv }, ".json" => -> { JSON.pretty_generate(report.to_h) },
+         ".pdf" => -> { report.to_pdf }, ".html" => -> { report.to_html }}.fetch(kind).call
       end
 
       # Found again by the text of their paragraph, the nearest of several.
@@ -89,10 +92,14 @@ module Norvel
       end
 
       def tell(check)
-        @out.puts "#{check.guide.title} #{check.guide.version}: #{check.count(:met)} rules met, #{check.count(:broken)} broken#{", #{check.count(:waived)} waived" if check.count(:waived).positive?}"
+        @out.puts "#{check.guide.title} #{check.guide.version}: #{check.count(:met)} rules " \
+        "met, #{check.count(:broken)} broken#{", #{check.count(:waived)} waived" if check.count(:waived).positive?}"
         check.results.each do |result|
           @out.puts "#{result.state.to_s.tr("_", " ").ljust(15)} #{result.rule.clause}"
-          result.findings.first(5).each { |finding| @out.puts "                #{"page #{finding.page}: " if finding.page}#{finding.message}#{" (waived: #{finding.waived})" if finding.waived}" }
+          result.findings.first(5).each do |finding|
+            waived = " (waived: #{finding.waived})" if finding.waived
+            @out.puts "                #{"page #{finding.page}: " if finding.page}#{finding.message}#{waived}"
+          end
           @out.puts "                … and #{result.findings.size - 5} more" if result.findings.size > 5
         end
       end

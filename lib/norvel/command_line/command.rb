@@ -33,7 +33,10 @@ module Norvel
         end
         rest = parser.permute(@arguments)
         return @out.puts(parser.help) || DONE if @help
-        raise Misuse, "`#{self.class.usage}` takes #{self.class.files.is_a?(Range) ? "at least one" : self.class.files} file name(s), not #{rest.size}" unless self.class.files === rest.size
+        unless self.class.files === rest.size
+          raise Misuse, "`#{self.class.usage}` takes #{self.class.files.is_a?(Range) ? "at least one" : self.class.files} " \
+            "file name(s), not #{rest.size}"
+        end
 
         status = carry_out(rest)
         status.is_a?(Integer) ? status : DONE

@@ -19,7 +19,9 @@ module Norvel
 
         looks, kinds = data[:looks].size, data[:paragraphs].map { |paragraph| paragraph[:role] }.uniq.size
         more = " (some kinds look alike)" if looks < kinds
-        @out.puts "#{(looks == 1) ? "1 look stands" : "#{looks} looks stand"} for #{(kinds == 1) ? "1 kind" : "#{kinds} kinds"} of paragraph#{more}; #{survey.empty} of #{data[:paragraphs].size} paragraphs are empty"
+        @out.puts "#{(looks == 1) ? "1 look stands" : "#{looks} looks stand"} " \
+          "for #{(kinds == 1) ? "1 kind" : "#{kinds} kinds"} of " \
+          "paragraph#{more}; #{survey.empty} of #{data[:paragraphs].size} paragraphs are empty"
         survey.makeup.groups.each do |heading, rows|
           @out.puts "", "#{heading}:", *(rows.empty? ? "  none" : rows.map { |row| "  #{row.what.ljust(36)} #{row.count.to_s.rjust(6)}" })
         end
@@ -40,7 +42,10 @@ module Norvel
         return answer(data) if @options[:json]
 
         data[:substitutions].each { |match| @out.puts "#{match[:asked]}: shown in #{match[:used]} (#{match[:match]})" }
-        data[:pages].each { |page| @out.puts "page #{page[:number]} (#{page[:folio]}): #{page[:lines].size} lines, #{page[:turn][:reason].tr("_", " ")}, #{page[:turn][:empty_pt]} pt empty" }
+        data[:pages].each do |page|
+          @out.puts "page #{page[:number]} (#{page[:folio]}): #{page[:lines].size} " \
+            "lines, #{page[:turn][:reason].tr("_", " ")}, #{page[:turn][:empty_pt]} pt empty"
+        end
       end
     end
 
@@ -52,7 +57,9 @@ module Norvel
       def carry_out(_)
         return @out.puts(Guide.shipped) unless @options[:json]
 
-        answer(Guide.shipped.map { |name| Guide.find(name).then { |guide| {name: name, title: guide.title, version: guide.version, rules: guide.rules.size} } })
+        answer(Guide.shipped.map { |name|
+          Guide.find(name).then { |guide| {name: name, title: guide.title, version: guide.version, rules: guide.rules.size} }
+        })
       end
     end
 
@@ -94,7 +101,10 @@ module Norvel
       def options(parser)
         json(parser)
         as_option(parser)
-        parser.on("--set LINE", %(such as "heading 2: 14 pt, bold", or "Pull quotation from Body: italic, centred"; may be said often)) { |line| (@options[:set] ||= []) << line }
+        parser.on("--set LINE",
+          %(such as "heading 2: 14 pt, bold", or "Pull quotation from Body: italic, centred"; may be said often)) do |line|
+          (@options[:set] ||= []) << line
+        end
         who = "who takes over what is meant for running text: #{GROUPS}; they keep clear of it otherwise"
         parser.on("--take GROUPS", Array, who) { |groups| @options[:take] = groups }
         parser.on("--out OUT", "where the result goes") { |path| @options[:out] = path }
@@ -125,7 +135,7 @@ module Norvel
         unknown = groups.find { |group| !Changes::Exceptions::GROUPS.key?(group) }
         raise Misuse, "--take knows no “#{unknown}”; it is one of #{GROUPS}" if unknown
 
-        families = Fonts::Book.shipped.known | before.sheet.families
+        families = Fonts.of(before).known | before.sheet.families
         line = Changes::OneLine.new(before, @options[:set].join("\n"), families: families, roles: Roles.new(before), take: groups)
         raise Misuse, "“#{@options[:set].first}” begins with no style; write it like “heading 2: 14 pt, bold”." unless line.named?
 

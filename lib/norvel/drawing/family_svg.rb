@@ -23,7 +23,7 @@ module Norvel
       def initialize(manuscript, cascade, uses:, show: :all, kind: :paragraph, chosen: nil, link: ->(_) { "" })
         @sheet = manuscript.sheet
         @cascade = cascade
-        @formats = Layout::FormatTable.new(Fonts::Book.shipped)
+        @formats = Layout::FormatTable.new(Fonts.of(manuscript))
         @uses = uses
         @show = show
         @kind = kind
@@ -39,7 +39,8 @@ module Norvel
         ordered.first(MOST).each { |style, depth| draw(style, depth) }
         @lines.each { |id, (x, from, ends)| branch(x, from, ends) if ends.any? && id }
         more(ordered.size - MOST) if ordered.size > MOST
-        %(<svg xmlns="http://www.w3.org/2000/svg" class="family" viewBox="0 0 #{WIDTH} #{(@y + 8).round}" role="group" aria-label="The family of #{@kind} styles">#{@out}</svg>)
+        %(<svg xmlns="http://www.w3.org/2000/svg" class="family" viewBox="0 0 #{WIDTH} #{(@y + 8).round}" role="group" ) +
+          %(aria-label="The family of #{@kind} styles">#{@out}</svg>)
       end
 
       private
@@ -51,7 +52,7 @@ module Norvel
           when :all then all
           when :unused then all.select { |style| @uses[style.id].to_i.zero? && !style.hidden }
           else
-            kept = @sheet.kinship.with_those_over(all.map(&:id).select { |id| @uses[id].to_i.positive? })
+            kept = @sheet.ancestry.with_those_over(all.map(&:id).select { |id| @uses[id].to_i.positive? })
             all.select { |style| kept.key?(style.id) }
           end
         end
@@ -72,7 +73,7 @@ module Norvel
         end
       end
 
-      def parent(style, known) = @sheet.kinship.parent(style.id).then { |id| id if known.key?(id) }
+      def parent(style, known) = @sheet.ancestry.parent(style.id).then { |id| id if known.key?(id) }
 
       def draw(style, depth)
         format = @formats.text(@cascade.style(style.id))
@@ -80,7 +81,7 @@ module Norvel
         height = [size * 1.25 + 12, 30].max
         base = @y + height / 2 + size * 0.32
         x = 34 + [depth, DEEPEST].min * STEP
-        @lines[@sheet.kinship.parent(style.id)]&.last&.push(@y + height / 2)
+        @lines[@sheet.ancestry.parent(style.id)]&.last&.push(@y + height / 2)
         @lines[style.id] = [x + 4, base + 5, []]
         row(style, format, size, x, base, height)
         @y += height
@@ -93,11 +94,13 @@ module Norvel
 
       def row(style, format, size, x, base, height)
         colour = (format.color == "auto") ? "" : %( fill="#{format.color}")
-        @out << %(<a #{@link.call(style.id)} class="kin#{" chosen" if style.id == @chosen}" aria-label="#{h(style.name)}"><rect class="row" x="0" y="#{@y.round(1)}" width="#{WIDTH}" height="#{height.round(1)}"/>)
+        @out << %(<a #{@link.call(style.id)} class="kin#{" chosen" if style.id == @chosen}" aria-label="#{h(style.name)}">) +
+          %(<rect class="row" x="0" y="#{@y.round(1)}" width="#{WIDTH}" height="#{height.round(1)}"/>)
         @out << %(<text class="code" x="26" y="#{base.round(1)}">#{h(@sheet.marks[style.id])}</text>)
-        @out << %(<text class="specimen f-#{format.face.name}" x="#{x + 8}" y="#{base.round(1)}" font-size="#{size.round(1)}"#{colour}>#{h(format.shown(style.name)[0,
-          40])}</text>)
-        @out << %(<text class="own" x="#{VALUES_X}" y="#{base.round(1)}">#{h(own(style))}</text><text class="uses" x="#{WIDTH - 12}" y="#{base.round(1)}">#{@uses[style.id].to_i}</text></a>)
+        @out << %(<text class="specimen f-#{format.face.name}" x="#{x + 8}" y="#{base.round(1)}" ) +
+          %(font-size="#{size.round(1)}"#{colour}>#{h(format.shown(style.name)[0, 40])}</text>)
+        @out << %(<text class="own" x="#{VALUES_X}" y="#{base.round(1)}">#{h(own(style))}</text>) +
+          %(<text class="uses" x="#{WIDTH - 12}" y="#{base.round(1)}">#{@uses[style.id].to_i}</text></a>)
       end
 
       def own(style)
@@ -108,7 +111,8 @@ module Norvel
       end
 
       def branch(x, from, ends)
-        @out << %(<path class="branch" d="M#{x} #{from.round(1)}V#{ends.last.round(1)}#{ends.map { |y| "M#{x} #{y.round(1)}H#{x + STEP}" }.join}"/>)
+        twigs = ends.map { |y| "M#{x} #{y.round(1)}H#{x + STEP}" }
+        @out << %(<path class="branch" d="M#{x} #{from.round(1)}V#{ends.last.round(1)}#{twigs.join}"/>)
       end
 
       def h(text) = CGI.escapeHTML(text.to_s)

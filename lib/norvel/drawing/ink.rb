@@ -10,8 +10,9 @@ module Norvel
     class Ink
       # Words of one format in one line: `words` are Word; `label` where it is a list's number or sign.
       Text = Struct.new(:format, :words, :y, :label)
-      # A word, or a part of one: its text as it is drawn, where it begins, its offset in the paragraph (nil: nothing of the text), its inset,
-      # whether a space or tab follows it, whether it is the last in its line, and what it is in the manuscript where that is something else.
+      # A word, or a part of one: its text as it is drawn, where it begins, its offset in the paragraph (nil: nothing
+      # of the text), its inset, whether a space or tab follows it, whether it is the last in its line, and what it is
+      # in the manuscript where that is something else.
       Word = Struct.new(:text, :x, :width, :start, :inset, :spaced, :last, :meant)
       # A straight line; `kind` says what it is for: :ink, :leader, :rule, :border.
       Stroke = Struct.new(:kind, :x1, :y1, :x2, :y2, :width, :color, :dash)

@@ -57,7 +57,9 @@ module Norvel
 
       # Letters of a full line: the median of lines of one column that are nearly full, by their width.
       def characters
-        full = @page.text_lines.select { |placed| placed.area == :body && placed.line.width > @page.text_width * 0.8 && placed.line.ends_with == :wrap }
+        full = @page.text_lines.select do |placed|
+          placed.area == :body && placed.line.width > @page.text_width * 0.8 && placed.line.ends_with == :wrap
+        end
         counts = full.map { |placed| (placed.line.end - placed.line.start) * @page.text_width / placed.line.width }.sort
         counts[counts.size / 2]&.round
       end
@@ -87,16 +89,22 @@ module Norvel
         edge = first.x
         set = @layout.cascade.paragraph(first.paragraph)
         if first.line.start.zero? && format.first.abs > 0.5
-          across(edge + format.start, edge + format.start + format.first, first.baseline - 4, wanted: @values[:indent_first], is: set[:indent_first])
+          across(edge + format.start, edge + format.start + format.first, first.baseline - 4,
+            wanted: @values[:indent_first], is: set[:indent_first])
         end
         line = other || first
         across(edge, edge + format.start, line.baseline - 4, wanted: @values[:indent_start], is: set[:indent_start]) if format.start > 0.5
-        across(edge + line.setting.width - format.end, edge + line.setting.width, line.baseline - 4, wanted: @values[:indent_end], is: set[:indent_end]) if format.end > 0.5
+        if format.end > 0.5
+          across(edge + line.setting.width - format.end, edge + line.setting.width, line.baseline - 4,
+            wanted: @values[:indent_end], is: set[:indent_end])
+        end
       end
 
       # From the foot of the line above to the head of its own.
       def gap(first)
-        above = @page.placed.take_while { |placed| !placed.equal?(first) }.reverse.find { |placed| placed.column == first.column && %i[body cell].include?(placed.area) }
+        above = @page.placed.take_while { |placed| !placed.equal?(first) }.reverse.find do |placed|
+          placed.column == first.column && %i[body cell].include?(placed.area)
+        end
         from = above ? above.y + above.line.height : @page.top
         down(from, first.y, first.x + first.setting.width * 0.5, points: true) if first.y - from > 1
       end
@@ -107,13 +115,16 @@ module Norvel
         text, guide = said(length, wanted, say)
         middle = n((from + to) / 2)
         @out << %(<g class="dim#{" off" if guide}"><path d="M#{n(from)} #{n(y)}H#{n(to)}#{tick(from, y)}#{tick(to, y)}"/>) <<
-          %(<text x="#{middle}" y="#{n(y - 2.5)}">#{h(text)}</text>#{%(<text x="#{middle}" y="#{n(y + 8.5)}">#{h(guide)}</text>) if guide}</g>)
+          %(<text x="#{middle}" y="#{n(y - 2.5)}">#{h(text)}</text>)
+        @out << %(<text x="#{middle}" y="#{n(y + 8.5)}">#{h(guide)}</text>) if guide
+        @out << "</g>"
       end
 
       def down(from, to, x, wanted: nil, say: nil, points: false, name: nil)
         text, guide = said(((to - from) * Lengths::PT).round, wanted, say, points: points)
         text = [text, guide].compact.join(", ")
-        @out << %(<g class="dim#{" off" if guide}#{" #{name}" if name}"><path d="M#{n(x)} #{n(from)}V#{n(to)}#{tick(x, from)}#{tick(x, to)}"/>) <<
+        @out << %(<g class="dim#{" off" if guide}#{" #{name}" if name}">) +
+          %(<path d="M#{n(x)} #{n(from)}V#{n(to)}#{tick(x, from)}#{tick(x, to)}"/>) <<
           %(<text class="beside" x="#{n(x + 4)}" y="#{n((from + to) / 2 + 2.5)}">#{h(text)}</text></g>)
       end
 

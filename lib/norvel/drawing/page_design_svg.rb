@@ -24,8 +24,11 @@ module Norvel
 
       # @return [String] an svg element; a point is a unit, a margin line says its `data-edge`
       def to_s
-        %(<svg xmlns="http://www.w3.org/2000/svg" class="page-design" viewBox="#{-EDGE} #{-EDGE} #{n(@width + EDGE * 2)} #{n(@height + EDGE * 2)}" data-width="#{n(@width)}" data-height="#{n(@height)}" aria-hidden="true">) +
-          %(<rect class="paper" width="#{n(@width)}" height="#{n(@height)}"/>#{bound}#{text}#{folio}#{SIDES.map { |edge| margin_line(edge) }.join}</svg>)
+        %(<svg xmlns="http://www.w3.org/2000/svg" class="page-design" ) +
+          %(viewBox="#{-EDGE} #{-EDGE} #{n(@width + EDGE * 2)} #{n(@height + EDGE * 2)}" data-width="#{n(@width)}" ) +
+          %(data-height="#{n(@height)}" aria-hidden="true">) +
+          %(<rect class="paper" width="#{n(@width)}" ) +
+          %(height="#{n(@height)}"/>#{bound}#{text}#{folio}#{SIDES.map { |edge| margin_line(edge) }.join}</svg>)
       end
 
       private
@@ -81,7 +84,9 @@ module Norvel
         says = Lengths.show((@margins[edge] * POINT).round, "cm")
         label = {"top" => [@width + 4, at / 2], "bottom" => [@width + 4, (at + @height) / 2], "start" => [at / 2, -8],
                  "end" => [(at + @width) / 2, -8]}.fetch(edge)
-        %(<g class="margin" data-edge="#{edge}"><line class="grip" x1="#{n(ends[0][0])}" y1="#{n(ends[0][1])}" x2="#{n(ends[1][0])}" y2="#{n(ends[1][1])}"/><line x1="#{n(ends[0][0])}" y1="#{n(ends[0][1])}" x2="#{n(ends[1][0])}" y2="#{n(ends[1][1])}"/>) +
+        %(<g class="margin" data-edge="#{edge}"><line class="grip" x1="#{n(ends[0][0])}" y1="#{n(ends[0][1])}" ) +
+          %(x2="#{n(ends[1][0])}" y2="#{n(ends[1][1])}"/><line x1="#{n(ends[0][0])}" y1="#{n(ends[0][1])}" ) +
+          %(x2="#{n(ends[1][0])}" y2="#{n(ends[1][1])}"/>) +
           %(<text x="#{n(label[0])}" y="#{n(label[1])}" text-anchor="#{across ? "start" : "middle"}">#{h(says)}</text></g>)
       end
     end

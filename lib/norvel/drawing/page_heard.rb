@@ -62,12 +62,13 @@ module Norvel
 
       def table(table, paragraphs)
         here = paragraphs.to_h { |paragraph| [paragraph.id, true] }
-        rows = table.rows.select { |row| row.cells.any? { |cell| cell.blocks.any? { |one| here[one.id] } } }
+        rows = table.rows.select { |row| row.cells.any? { |cell| cell.blocks.any? { |block| here[block.id] } } }
         "<table>#{rows.map { |row| "<tr>#{row.cells.map { |cell| cell(cell, row.header, here) }.join}</tr>" }.join}</table>"
       end
 
       def cell(cell, header, here)
-        inner = cell.blocks.grep(Manuscript::Paragraph).select { |one| here[one.id] && !one.blank? }.map { |one| element("span", one) }.join(" ")
+        inner = cell.blocks.grep(Manuscript::Paragraph).select { |one| here[one.id] && !one.blank? }
+          .map { |one| element("span", one) }.join(" ")
         header ? %(<th scope="col">#{inner}</th>) : "<td>#{inner}</td>"
       end
 

@@ -59,7 +59,9 @@ module Norvel
 
       # @return [String] an svg element
       def to_s
-        @out = %(<svg xmlns="http://www.w3.org/2000/svg" class="page" viewBox="#{@window ? @window.map { |side| n(side) }.join(" ") : self.class.view_box(@page)}" #{@texts ? %(aria-hidden="true") : %(role="group" aria-label="Page #{@page.number}")}>)
+        box = @window ? @window.map { |side| n(side) }.join(" ") : self.class.view_box(@page)
+        heard = @texts ? %(aria-hidden="true") : %(role="group" aria-label="Page #{@page.number}")
+        @out = %(<svg xmlns="http://www.w3.org/2000/svg" class="page" viewBox="#{box}" #{heard}>)
         @out << %(<rect class="paper" width="#{n(@page.width)}" height="#{n(@page.height)}"/>)
         @out << @svg.draw(@ink.behind)
         @words = MarginNotes.new(@page.height)
@@ -69,7 +71,10 @@ module Norvel
         @out << @svg.draw(@ink.over)
         draw_margins
         @out << @measures.to_s if @measures
-        @out << "<metadata>#{h(JSON.generate(WritingData.new(@layout).of(written)))}</metadata><metadata class=\"heard\">#{h(PageHeard.new(@layout, @page).to_s)}</metadata>" if @texts
+        if @texts
+          @out << "<metadata>#{h(JSON.generate(WritingData.new(@layout).of(written)))}</metadata><metadata " \
+            "class=\"heard\">#{h(PageHeard.new(@layout, @page).to_s)}</metadata>"
+        end
         @out << "</svg>"
       end
 
@@ -80,7 +85,8 @@ module Norvel
       def draw_paragraph(lines)
         paragraph = lines.first.paragraph
         body = %i[body cell].include?(lines.first.area)
-        @out << %(<g class="para#{" proposed" if @touched[paragraph.id]}" data-p="#{paragraph.id}"#{%( data-i="#{@manuscript.index_of(paragraph.id)}") if body}>)
+        @out << %(<g class="para#{" proposed" if @touched[paragraph.id]}" ) +
+          %(data-p="#{paragraph.id}"#{%( data-i="#{@manuscript.index_of(paragraph.id)}") if body}>)
         hit_area(lines)
         lines.each { |placed| @out << @svg.draw(@ink.line(placed)) }
         lines.each { |placed| draw_signs(placed) } if @signs
@@ -95,11 +101,14 @@ module Norvel
         top, bottom = first.y, lines.last.y + lines.last.line.height
         left = first.x - 4
         right = left + 8 + first.setting.width
-        right = first.x + lines.last.line.x + lines.last.line.width if lines.last.setting.is_a?(Layout::RunIn::Part) && lines.size == 1 && first.paragraph.run_in
+        if lines.last.setting.is_a?(Layout::RunIn::Part) && lines.size == 1 && first.paragraph.run_in
+          right = first.x + lines.last.line.x + lines.last.line.width
+        end
         # Beside the end of a run-in heading the area begins where the text does.
         from = (first.line.start.zero? && first.setting.runs_in?) ? first.x + first.line.x : left
-        @out << %(<path class="hit" d="M#{n(from)} #{n(top)}H#{n(right)}V#{n([bottom,
-          top + 2].max)}H#{n(left)}V#{n(top + first.line.height)}H#{n(from)}Z"/>)
+        bottom = [bottom, top + 2].max
+        @out << %(<path class="hit" d="M#{n(from)} #{n(top)}H#{n(right)}V#{n(bottom)}H#{n(left)}) +
+          %(V#{n(top + first.line.height)}H#{n(from)}Z"/>)
       end
 
       # A dot for each space, a stroke for a tab; at the line's end what ends it.
@@ -114,10 +123,13 @@ module Norvel
           (1..blanks).map { |number| "M#{n(placed.x + from + (to - from) * (number - 0.5) / blanks)} #{n(placed.baseline - 2.5)}h0" }.join
         end.join
         @out << %(<path class="sign dots" d="#{dots}"/>) unless dots.empty?
-        placed.line.tabs&.each { |_, from, to, _| @out << %(<path class="sign" d="M#{n(placed.x + from + 1)} #{n(placed.baseline - 2.5)}H#{n(placed.x + to - 1)}v-2v4"/>) }
+        placed.line.tabs&.each do |_, from, to, _|
+          @out << %(<path class="sign" d="M#{n(placed.x + from + 1)} #{n(placed.baseline - 2.5)}H#{n(placed.x + to - 1)}v-2v4"/>)
+        end
         sign = {break: "↲", page: "⤓ new page", column: "⤓ new column", end: "¶"}[line.ends_with] or return
         finish = pieces.last ? pieces.last.x + pieces.last.width : line.x
-        @out << %(<text class="sign-text" x="#{n(placed.x + finish + 2)}" y="#{n(placed.baseline)}">#{(sign == "¶" && placed.paragraph.carries.include?(:section_end)) ? "¶ part ends" : sign}</text>)
+        @out << %(<text class="sign-text" x="#{n(placed.x + finish + 2)}" ) +
+          %(y="#{n(placed.baseline)}">#{(sign == "¶" && placed.paragraph.ends_section?) ? "¶ part ends" : sign}</text>)
       end
 
       # The code of the style, joined to its paragraph by a fine bracket; table cells go without.
@@ -220,7 +232,9 @@ module Norvel
           waves = [((to - from) / 8).floor, 1].max
           @out << %(<path class="pen" d="M#{n(from)} #{n(y + 1)}#{"q2 -3 4 0t4 0" * waves}"/>)
         else
-          {one: 1, two: 2, three: 3}.fetch(kind).times { |index| @out << %(<path class="pen" d="M#{n(from)} #{n(y + index * 1.7)}H#{n(to)}"/>) }
+          {one: 1, two: 2, three: 3}.fetch(kind).times do |index|
+            @out << %(<path class="pen" d="M#{n(from)} #{n(y + index * 1.7)}H#{n(to)}"/>)
+          end
         end
       end
 

@@ -38,7 +38,8 @@ module Norvel
       def strokes(placed)
         top = placed.baseline - 8.5
         stretches(placed).map do |from, to|
-          %(<path class="pen revised" d="M#{n(from - 1)} #{n(top + 4)}V#{n(top)}H#{n(from + 3)}M#{n(to + 1)} #{n(top + 4)}V#{n(top)}H#{n(to - 3)}"/>)
+          %(<path class="pen revised" d="M#{n(from - 1)} #{n(top + 4)}V#{n(top)}H#{n(from + 3)}) +
+            %(M#{n(to + 1)} #{n(top + 4)}V#{n(top)}H#{n(to - 3)}"/>)
         end.join
       end
 
@@ -49,7 +50,9 @@ module Norvel
       def put_in(paragraph)
         return [] if paragraph.runs.none?(&:revised)
 
-        found = paragraph.each_run_with_offset.filter_map { |run, start| [start, start + run.text.length] if run.revised && !run.text.empty? }
+        found = paragraph.each_run_with_offset.filter_map do |run, start|
+          [start, start + run.text.length] if run.revised && !run.text.empty?
+        end
         found.slice_when { |one, other| one.last != other.first }.map { |joined| [joined.first.first, joined.last.last] }
       end
     end

@@ -22,7 +22,10 @@ module Norvel
       Page = Struct.new(:number, :height, :ink)
 
       # @return [Array<Page>]
-      def pages = @pages ||= @layout.pages.map { |page| (INK_WIDTH / page.width * page.height).then { |height| Page.new(page.number, height, draw(page, height)) } }
+      def pages =
+        @pages ||= @layout.pages.map do |page|
+          (INK_WIDTH / page.width * page.height).then { |height| Page.new(page.number, height, draw(page, height)) }
+        end
 
       # @param known [StripSvg, nil] one that is there already: what is drawn alike on any page of it is named, not drawn again
       # @return [String] an svg element; one page is 56 units high
@@ -33,9 +36,11 @@ module Norvel
           at = y
           y += page.height + GAP
           like = there[page.ink]
-          %(<g data-page="#{page.number}" transform="translate(0 #{at.round(1)})"#{%( data-like="#{like}") if like}>#{page.ink unless like}</g>)
+          alike = %( data-like="#{like}") if like
+          %(<g data-page="#{page.number}" transform="translate(0 #{at.round(1)})"#{alike}>#{page.ink unless like}</g>)
         end
-        %(<svg xmlns="http://www.w3.org/2000/svg" class="strip" viewBox="0 0 #{WIDTH.round} #{y.round(1)}" aria-hidden="true">#{drawn.join}</svg>)
+        %(<svg xmlns="http://www.w3.org/2000/svg" class="strip" viewBox="0 0 #{WIDTH.round} #{y.round(1)}" ) +
+          %(aria-hidden="true">#{drawn.join}</svg>)
       end
 
       private
@@ -49,7 +54,8 @@ module Norvel
           at = (placed.baseline * scale).round(1)
           from = (INK_LEFT + (placed.x + placed.line.x) * scale).round(1)
           width = (placed.line.width * scale).round(1)
-          heading?(placed.paragraph) ? parts["heads"] << "M#{INK_LEFT - 5} #{at}H#{from + width}" : (parts[texture(placed.paragraph)] << "M#{from} #{at}h#{width}" if width.positive?)
+          heading?(placed.paragraph) ? parts["heads"] << "M#{INK_LEFT - 5} #{at}H#{from + width}" :
+            (parts[texture(placed.paragraph)] << "M#{from} #{at}h#{width}" if width.positive?)
           next unless placed.line.start.zero?
 
           if placed.paragraph.empty? then parts["blanks"] << "M#{INK_LEFT + 4} #{at}h0"
@@ -57,12 +63,17 @@ module Norvel
           end
           parts["found"] << "M56 #{at}h5" if @findings[placed.paragraph.id]
         end
-        %(<rect class="leaf" x="#{INK_LEFT}" y="0" width="#{INK_WIDTH}" height="#{height.round(1)}"/>) + parts.map { |name, strokes| %(<path class="#{name}" d="#{strokes.join}"/>) }.join
+        %(<rect class="leaf" x="#{INK_LEFT}" y="0" width="#{INK_WIDTH}" height="#{height.round(1)}"/>) + parts.map { |name, strokes|
+          %(<path class="#{name}" d="#{strokes.join}"/>)
+        }.join
       end
 
       # @return [String] the texture of the paragraph's style
       def texture(paragraph)
-        @textures ||= @layout.manuscript.paragraphs.reject { |one| one.blank? || heading?(one) }.map(&:style).tally.sort_by { |_, count| -count }.each_with_index.to_h { |(style, _), rank| [style, TEXTURES[[rank, TEXTURES.size - 1].min]] }
+        @textures ||= @layout.manuscript.paragraphs.reject { |one| one.blank? || heading?(one) }
+          .map(&:style).tally.sort_by { |_, count| -count }.each_with_index.to_h do |(style, _), rank|
+          [style, TEXTURES[[rank, TEXTURES.size - 1].min]]
+        end
         @textures.fetch(paragraph.style, TEXTURES.first)
       end
 

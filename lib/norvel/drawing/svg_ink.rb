@@ -39,7 +39,8 @@ module Norvel
 
       def label(mark)
         word = mark.words.first
-        %(<text class="#{css(mark.format)}" font-size="#{n(mark.format.size)}" x="#{n(word.x)}" y="#{n(mark.y)}"#{fill(mark.format)}>#{h(word.text)}</text>)
+        %(<text class="#{css(mark.format)}" font-size="#{n(mark.format.size)}" x="#{n(word.x)}" ) +
+          %(y="#{n(mark.y)}"#{fill(mark.format)}>#{h(word.text)}</text>)
       end
 
       def text(mark)
@@ -72,7 +73,8 @@ module Norvel
       def wave(mark)
         step = mark.width * 4
         waves = [((mark.x2 - mark.x1) / step / 2).floor, 1].max
-        %(<path class="ink" fill="none" stroke-width="#{n(mark.width)}" d="M#{n(mark.x1)} #{n(mark.y + mark.width)}#{"q#{n(step / 2)} #{n(-step / 2)} #{n(step)} 0t#{n(step)} 0" * waves}"/>)
+        %(<path class="ink" fill="none" stroke-width="#{n(mark.width)}" ) +
+          %(d="M#{n(mark.x1)} #{n(mark.y + mark.width)}#{"q#{n(step / 2)} #{n(-step / 2)} #{n(step)} 0t#{n(step)} 0" * waves}"/>)
       end
 
       def area(mark)
@@ -89,7 +91,8 @@ module Norvel
 
       def labelled(mark)
         label = (mark.what.what || LABELS.fetch(mark.what.kind)).to_s.tr("_", " ")
-        %(<rect class="box" #{box(mark)}/><text class="box-label" x="#{n(mark.x + 4)}" y="#{n(mark.y + 10)}">#{h(label)}, not laid out</text>)
+        %(<rect class="box" #{box(mark)}/><text class="box-label" x="#{n(mark.x + 4)}" y="#{n(mark.y + 10)}">#{h(label)}, ) +
+          %(not laid out</text>)
       end
 
       def address(inset) = (@picture&.call(inset.ref) if inset.ref && inset.image?)

@@ -19,9 +19,9 @@ module Norvel
       #   where a section does, `fixed` where it is a line of contents (within such a list, or its last), and how it is set
       def of(paragraphs)
         paragraphs.uniq.to_h do |paragraph|
-          ends = paragraph.carries.include?(:section_end) || paragraph.run_in
+          ends = paragraph.ends_section? || paragraph.run_in
           [paragraph.id, {text: stretches(paragraph), fixed: fixed(paragraph), style: paragraph.style,
-                          in: @manuscript.container_of(paragraph.id), ends: ends,
+                          in: @manuscript.container_of(paragraph.id)&.to_s, ends: ends,
                           **setting(@layout.cascade.paragraph(paragraph), tallest(paragraph))}]
         end
       end
@@ -29,7 +29,12 @@ module Norvel
       # @return [Hash{String=>Hash}] by style: its name, the next style, and how a paragraph of it is set
       def styles
         sheet = @manuscript.sheet
-        sheet.of_kind(:paragraph).to_h { |style| [style.id, {name: style.name, next: sheet[style.next_style] ? style.next_style : style.id, **setting(@layout.cascade.style(style.id), @layout.cascade.style(style.id))}] }
+        sheet.of_kind(:paragraph).to_h do |style|
+          [
+            style.id, {name: style.name, next: sheet[style.next_style] ? style.next_style : style.id,
+                       **setting(@layout.cascade.style(style.id), @layout.cascade.style(style.id))}
+          ]
+        end
       end
 
       private
@@ -50,12 +55,14 @@ module Norvel
       # The formatting of the stretch that makes the lines as high as they are; of the mark where there is no text.
       def tallest(paragraph)
         stretches = paragraph.runs.reject { |run| run.text.strip.empty? }.map { |run| @layout.cascade.run(paragraph, run) }
-        stretches.max_by { |formatting| @formats.text(formatting).then { |text| text.above + text.below } } || @layout.cascade.mark(paragraph)
+        stretches.max_by { |formatting| @formats.text(formatting).then { |text| text.above + text.below } } ||
+          @layout.cascade.mark(paragraph)
       end
 
       def setting(formatting, mark)
         block, text = @formats.paragraph(formatting), @formats.text(mark)
-        {face: text.face.name, size: text.size.round(2), leading: leading(block.spacing, text.above + text.below).round(2), align: block.align, first: block.first.round(2), start: block.start.round(2),
+        {face: text.face.name, size: text.size.round(2), leading: leading(block.spacing, text.above + text.below).round(2),
+         align: block.align, first: block.first.round(2), start: block.start.round(2),
          end: block.end.round(2), before: block.before.round(2), after: block.after.round(2)}
       end
 

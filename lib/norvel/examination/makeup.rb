@@ -62,30 +62,42 @@ module Norvel
 
     def text
       images = paragraphs.sum { |paragraph| paragraph.insets.count { |inset| inset.kind == :image } }
-      [Row.new(what: "pages", count: @layout.pages.size), Row.new(what: "words", count: words), Row.new(what: "paragraphs", count: paragraphs.size), Row.new(what: "notes", count: @manuscript.notes.size, key: "holds:note"),
-        Row.new(what: "tables", count: @manuscript.tables.size, key: "holds:table"), Row.new(what: "images", count: images, key: "holds:image")]
+      [Row.new(what: "pages", count: @layout.pages.size), Row.new(what: "words", count: words),
+        Row.new(what: "paragraphs", count: paragraphs.size), Row.new(what: "notes", count: @manuscript.notes.size, key: "holds:note"),
+        Row.new(what: "tables", count: @manuscript.tables.size, key: "holds:table"),
+        Row.new(what: "images", count: images, key: "holds:image")]
     end
 
     def typed
-      [row("empty paragraphs", "typed:empty"), *TYPED.keys.map { |name| row(name, "typed:#{name}") }, row("items of typed lists", "typed:lists"),
+      [row("empty paragraphs", "typed:empty"), *TYPED.keys.map { |name| row(name, "typed:#{name}") },
+        row("items of typed lists", "typed:lists"),
         row("typed numbers of headings", "typed:headings"), row("columns made with tabs", "typed:columns")]
     end
 
     def typed_places(name)
       case name
       when "empty" then ids(&:empty?)
-      when "lists" then Changes::ListsFromTyped.found(@manuscript, @layout.cascade, only: Changes::ListsFromTyped.possible(@manuscript, @roles)).flat_map { |list| list.items.map { |paragraph, _| paragraph.id } }
+      when "lists"
+        Changes::ListsFromTyped.found(@manuscript, @layout.cascade, only: Changes::ListsFromTyped.possible(@manuscript, @roles))
+          .flat_map { |list| list.items.map { |paragraph, _| paragraph.id } }
       when "headings" then ids { |paragraph| Roles.level(@roles.of(paragraph.id).name) && Changes::HeadingsFromTyped.typed(paragraph.text) }
       when "columns" then ids { |paragraph| Changes::TidyWhiteSpace.columns?(paragraph) }
-      else ids { |paragraph| paragraph.text.match?(TYPED.fetch(name) { raise ChangeRefused, "There is nothing called “#{name}” in a survey." }) }
+      else ids do |paragraph|
+        paragraph.text.match?(TYPED.fetch(name) { raise ChangeRefused, "There is nothing called “#{name}” in a survey." })
+      end
       end
     end
 
-    def by_hand = by_hand_places.sort_by { |_, found| -found.size }.map { |name, found| Row.new(what: Properties[name].label.downcase, count: found.size, key: "hand:#{name}") }
+    def by_hand =
+      by_hand_places.sort_by { |_, found| -found.size }.map do |name, found|
+        Row.new(what: Properties[name].label.downcase, count: found.size, key: "hand:#{name}")
+      end
 
     # @return [Hash{Symbol=>Array<Integer>}] property to the paragraphs that have it by hand
     def by_hand_places
-      @by_hand_places ||= paragraphs.each_with_object({}) { |paragraph, found| DirectFormatting.objectionable(paragraph).map(&:first).uniq.each { |name| (found[name] ||= []) << paragraph.id } }
+      @by_hand_places ||= paragraphs.each_with_object({}) do |paragraph, found|
+        DirectFormatting.objectionable(paragraph).map(&:first).uniq.each { |name| (found[name] ||= []) << paragraph.id }
+      end
     end
 
     def level(paragraph) = paragraph.blank? ? nil : @layout.cascade.paragraph(paragraph)[:outline_level]
@@ -93,16 +105,24 @@ module Norvel
     def headings
       levels = paragraphs.filter_map { |paragraph| level(paragraph) }.tally.sort
       left_out = (1..levels.map(&:first).max.to_i).to_a - levels.map(&:first)
-      levels.map { |level, count| Row.new(what: "level #{level}", count: count, key: "level:#{level}") } + left_out.map { |level| Row.new(what: "level #{level}, left out", count: 0) }
+      levels.map { |level, count| Row.new(what: "level #{level}", count: count, key: "level:#{level}") } + left_out.map do |level|
+        Row.new(what: "level #{level}, left out", count: 0)
+      end
     end
 
     def styles
-      @manuscript.sheet.styles.keys.map { |id| row(@manuscript.sheet[id].name, "style:#{id}") }.select { |row| row.count.positive? }.sort_by { |row| -row.count }
+      @manuscript.sheet.styles.keys.map { |id| row(@manuscript.sheet[id].name, "style:#{id}") }
+        .select { |row| row.count.positive? }.sort_by { |row| -row.count }
     end
 
-    def roles = paragraphs.reject(&:blank?).map { |paragraph| @roles.of(paragraph.id).name }.tally.sort_by { |_, count| -count }.map { |role, count| Row.new(what: role.to_s.tr("_", " "), count: count, key: "role:#{role}") }
+    def roles =
+      paragraphs.reject(&:blank?).map { |paragraph| @roles.of(paragraph.id).name }.tally.sort_by { |_, count| -count }.map do |role, count|
+        Row.new(what: role.to_s.tr("_", " "), count: count, key: "role:#{role}")
+      end
 
-    def fonts = paragraphs.reject(&:blank?).map { |paragraph| @appearance.of(paragraph)[:font_family] }.tally.sort_by { |_, count| -count }.map { |family, count| Row.new(what: family, count: count, key: "font:#{family}") }
+    def fonts =
+      paragraphs.reject(&:blank?).map { |paragraph| @appearance.of(paragraph)[:font_family] }
+        .tally.sort_by { |_, count| -count }.map { |family, count| Row.new(what: family, count: count, key: "font:#{family}") }
 
     def holds?(paragraph, name) = (name == "table") ? paragraph.in_table : paragraph.insets.any? { |inset| inset.kind.to_s == name }
 
@@ -118,7 +138,9 @@ module Norvel
       look = @looks.find { |one| one.id == number } or raise ChangeRefused, "That look is not there any more."
       return look.paragraphs unless variant
 
-      (look.variants[variant - 1] or raise ChangeRefused, "That variant is not there any more.").last.sort_by { |id| @manuscript.index_of(id) }
+      (look.variants[variant - 1] or raise ChangeRefused, "That variant is not there any more.").last.sort_by do |id|
+        @manuscript.index_of(id)
+      end
     end
   end
 end

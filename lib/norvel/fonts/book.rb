@@ -6,6 +6,10 @@ require_relative "own_face"
 
 module Norvel
   module Fonts
+    # @param manuscript [Manuscript]
+    # @return [Book] the fonts that it is set in here
+    def self.of(manuscript) = manuscript.fonts || Book.shipped
+
     # Which font file stands for an asked-for family, and how good the match is:
     # :exact, :metric (same widths), :near or :fallback.
     class Book
@@ -23,13 +27,12 @@ module Norvel
       # @return [Book] of the shipped families
       def self.shipped = @shipped ||= new(FOLDER)
 
-      # @param folder [String] with families.yml
-      def initialize(folder)
+      # @param folder [String] with families.yml @param own [Hash{String=>OwnFace}] files beside them, by path
+      def initialize(folder, own: {})
         table = YAML.safe_load_file(File.join(folder, "families.yml"))
         @folder = folder
-        @shipped = table.fetch("files")
-        @files = @shipped
-        @own = {}
+        @own = own.freeze
+        @files = with_own_files(table.fetch("files")).freeze
         @stand_ins = table.fetch("stand_ins").to_h { |asked, (used, match)| [plain(asked), [used, match.to_sym]] }
         @stand_in_names = table.fetch("stand_ins").keys
         @known = @files.keys.to_h { |family| [plain(family), family] }
@@ -40,18 +43,12 @@ module Norvel
         @lock = Mutex.new
       end
 
-      # Font files that somebody brought, beside those that come with Norvel. Whoever keeps faces or widths has to begin anew afterwards.
+      # Font files that somebody brought, beside those of this book.
       # @param folder [String] of .ttf and .otf files; one that cannot be read is left out
-      # @return [void]
-      def take_own(folder)
+      # @return [Book] another one
+      def with_own(folder)
         read = Dir.glob(File.join(folder, "*.{ttf,otf}")).sort.filter_map { |path| (face = own_face(path)) && [path, face] }
-        @lock.synchronize do
-          @own = read.to_h
-          @files = read.each_with_object(@shipped.transform_values(&:dup)) { |(path, face), files| (files[face.family] ||= {})[face.kind] = path }
-          @files.each_value { |kinds| kinds["regular"] ||= kinds.values.first }
-          @known = @files.keys.to_h { |family| [plain(family), family] }
-          [@faces, @opened, @matches, @stand_ins_for].each(&:clear)
-        end
+        self.class.new(@folder, own: read.to_h)
       end
 
       # @return [Hash{String=>OwnFace}] by path
@@ -99,6 +96,11 @@ module Norvel
       def paths = @files.values.flat_map(&:values).uniq.map { |file| File.expand_path(file, @folder) }
 
       private
+
+      def with_own_files(shipped)
+        files = @own.each_with_object(shipped.transform_values(&:dup)) { |(path, face), all| (all[face.family] ||= {})[face.kind] = path }
+        files.each_value { |kinds| kinds["regular"] ||= kinds.values.first }
+      end
 
       def open_face(family, bold, italic)
         used = match(family).used

@@ -20,7 +20,9 @@ module Norvel
 
         file = TTFunk::File.new(bytes)
         needed = [file.cmap, file.horizontal_metrics, file.horizontal_header, file.os2, file.name, file.header]
-        raise FileError, "This font file is not whole: tables that say how wide and high its letters are, are missing." unless needed.all?(&:exists?) && file.cmap.unicode.any?
+        unless needed.all?(&:exists?) && file.cmap.unicode.any?
+          raise FileError, "This font file is not whole: tables that say how wide and high its letters are, are missing."
+        end
 
         refuse_damaged(file)
         new(family: family(file), kind: kind(file), embeddable: (file.os2.type & OwnFace::EMBEDDING) != OwnFace::RESTRICTED)
@@ -34,7 +36,9 @@ module Norvel
       def self.refuse_damaged(file)
         map, glyphs = file.cmap.unicode.first.code_map, file.maximum_profile.num_glyphs.to_i
         raise FileError, "This font file is damaged: its measures cannot be." unless measures?(file)
-        raise FileError, "This font file is damaged: characters stand for letters that it does not have." if map.empty? || map.values.any? { |glyph| glyph.negative? || glyph >= glyphs }
+        if map.empty? || map.values.any? { |glyph| glyph.negative? || glyph >= glyphs }
+          raise FileError, "This font file is damaged: characters stand for letters that it does not have."
+        end
 
         widths = map.values.uniq.map { |glyph| file.horizontal_metrics.for(glyph).advance_width }
         raise FileError, "This font file is damaged: widths of letters are missing." if widths.any?(&:nil?)
@@ -49,7 +53,10 @@ module Norvel
 
       # The typographic family where the file names one.
       def self.family(file)
-        said = [file.name.preferred_family, file.name.font_family].map { |names| Array(names).map { |name| name.to_s.encode("UTF-8", invalid: :replace, undef: :replace, replace: "").delete("\0").strip }.find { |name| !name.empty? } }
+        said = [file.name.preferred_family, file.name.font_family].map do |names|
+          Array(names).map { |name| name.to_s.encode("UTF-8", invalid: :replace, undef: :replace, replace: "").delete("\0").strip }
+            .find { |name| !name.empty? }
+        end
         said.compact.first&.slice(0, 100) || raise(FileError, "This font file does not say what its family is called.")
       end
 

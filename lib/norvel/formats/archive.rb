@@ -42,7 +42,10 @@ module Norvel
       # @raise [FileError] for a path that would lead out of the file
       def self.named(entry)
         name = entry.name.dup.force_encoding(Encoding::UTF_8).scrub.tr("\\", "/").freeze
-        raise FileError, "The file has a member whose name leads out of it (“#{name[0, 60]}”); no manuscript needs one, and it was not opened." if name.start_with?("/") || name.split("/").include?("..")
+        if name.start_with?("/") || name.split("/").include?("..")
+          raise FileError, "The file has a member whose name leads out of it " \
+            "(“#{name[0, 60]}”); no manuscript needs one, and it was not opened."
+        end
 
         name
       end

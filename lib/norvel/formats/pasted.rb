@@ -8,7 +8,8 @@ module Norvel
     # colours do not come along.
     #
     #   Pasted.read(html: "<h2>Bells</h2><p>All <em>of</em> them.</p>")
-    #   # => [{"role" => "heading_2", "runs" => [["Bells", []]]}, {"role" => "body", "runs" => [["All ", []], ["of", ["italic"]], [" them.", []]]}]
+    # # => [{"role" => "heading_2", "runs" => [["Bells", []]]}, {"role" => "body", "runs" => [["All ", []], ["of",
+    # ["italic"]], [" them.", []]]}]
     class Pasted
       LARGEST = 2_000_000 # characters
       BLOCKS = {"blockquote" => "block_quotation", "li" => "list_item", "pre" => "code", "figcaption" => "caption",
@@ -20,15 +21,19 @@ module Norvel
       LEFT_OUT = %w[script style head template svg math object iframe].freeze
 
       # Marks at the beginning of lines of plain text that may mean something: headings, items of lists, quotations.
-      MARKS = [[/\A(\#{1,6})\s+(?=\S)/, ->(sign) { {"role" => "heading_#{sign.length}"} }], [/\A>\s?(?=\S)/, ->(*) { {"role" => "block_quotation"} }],
-        [/\A\s*[-*+•]\s+(?=\S)/, ->(*) { {"role" => "list_item", "list" => "bullets"} }], [/\A\s*\d{1,3}[.)]\s+(?=\S)/, ->(*) { {"role" => "list_item", "list" => "numbers"} }]].freeze
+      MARKS = [[/\A(\#{1,6})\s+(?=\S)/, ->(sign) { {"role" => "heading_#{sign.length}"} }],
+        [/\A>\s?(?=\S)/, ->(*) { {"role" => "block_quotation"} }],
+        [/\A\s*[-*+•]\s+(?=\S)/, ->(*) { {"role" => "list_item", "list" => "bullets"} }],
+        [/\A\s*\d{1,3}[.)]\s+(?=\S)/, ->(*) { {"role" => "list_item", "list" => "numbers"} }]].freeze
 
       # @param html [String, nil] @param plain [String, nil] used where there is no HTML
       # @param marks [Boolean] whether marks in plain text mean headings, lists and quotations
       # @return [Array<Hash>]
       # @raise [ChangeRefused] when there is no text, or too much of it
       def self.read(html: nil, plain: nil, marks: false)
-        raise ChangeRefused, "That is more than can be pasted at once; bring it as a file." if [html, plain].compact.any? { |text| text.length > LARGEST }
+        raise ChangeRefused, "That is more than can be pasted at once; bring it as a file." if [html, plain].compact.any? do |text|
+          text.length > LARGEST
+        end
 
         blocks = html.to_s.strip.empty? ? plain_blocks(plain.to_s, marks) : new.blocks(html)
         raise ChangeRefused, "There is no text to paste." if blocks.empty?

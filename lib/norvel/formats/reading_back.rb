@@ -102,7 +102,7 @@ module Norvel
       def paragraph_values(paragraph)
         {style: paragraph.style, formatting: @spelled.set(paragraph.properties), run_in: paragraph.run_in,
          mark: [paragraph.mark_style, @spelled.set(paragraph.mark_properties)], in_table: paragraph.in_table,
-         ends_section: paragraph.carries.include?(:section_end), spans: spans(paragraph)}
+         ends_section: paragraph.ends_section?, spans: spans(paragraph)}
       end
 
       # Stretches of one formatting, neighbours joined.

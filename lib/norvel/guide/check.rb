@@ -33,7 +33,7 @@ module Norvel
       # @return [Array(String, Hash), nil]
       def cure_of_excess
         cure = @given&.overrun&.cure
-        cure unless cure&.first == "change_style"
+        cure unless Cures.of_a_style?(cure)
       end
 
       # @return [Places] where each paragraph belongs in the guide's sheet
@@ -44,7 +44,9 @@ module Norvel
       # @param paragraph [Manuscript::Paragraph]
       # @return [Boolean] whether nearly all paragraphs that have its style are of its kind
       def style_of_one_kind?(paragraph)
-        @kinds_by_style ||= places.paragraphs.reject(&:blank?).group_by(&:style).transform_values { |same| same.map { |one| places.of(one) }.tally }
+        @kinds_by_style ||= places.paragraphs.reject(&:blank?).group_by(&:style).transform_values do |same|
+          same.map { |one| places.of(one) }.tally
+        end
         kinds = @kinds_by_style[paragraph.style] or return true
         kinds.fetch(places.of(paragraph), 0) >= kinds.values.sum * NEARLY_ALL
       end

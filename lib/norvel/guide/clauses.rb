@@ -20,10 +20,10 @@ module Norvel
       # What of a rule is no value that it asks for.
       BESIDES = %w[id clause severity source checks roles property tolerance except parts].freeze
 
-      # @param guide [Guide]
-      def initialize(guide)
+      # @param guide [Guide] @param families [Array<String>] of fonts that are known
+      def initialize(guide, families: Fonts::Book.shipped.known)
         @guide = guide
-        @families = Fonts::Book.shipped.known
+        @families = families
       end
 
       # @return [Hash{String=>Doubt}] by the id of the rule, the first of those with one clause

@@ -30,7 +30,9 @@ module Norvel
       def styles
         old, new = [@was, @is].map { |guide| guide.family.members }
         gone = (old.keys - new.keys).map { |slot| "No style for #{plain(slot)} any more (“#{old[slot].name}”)." }
-        come = (new.keys - old.keys).map { |slot| "A style for #{plain(slot)}, “#{new[slot].name}”: #{Properties::Specification.show(new[slot].values)}." }
+        come = (new.keys - old.keys).map do |slot|
+          "A style for #{plain(slot)}, “#{new[slot].name}”: #{Properties::Specification.show(new[slot].values)}."
+        end
         gone + come + (old.keys & new.keys).filter_map { |slot| style(slot, old[slot], new[slot]) }
       end
 
@@ -39,7 +41,9 @@ module Norvel
         before, after = @was.family.values(slot), @is.family.values(slot)
         own = (was.parent == is.parent) ? was.values.keys | is.values.keys : Properties.all.map(&:name)
         differing = own.map { |name| Properties[name] }.reject { |property| property.same?(before[property.name], after[property.name]) }
-        values = differing.map { |property| "#{property.label.downcase} #{property.show(before[property.name])} becomes #{property.show(after[property.name])}" }
+        values = differing.map do |property|
+          "#{property.label.downcase} #{property.show(before[property.name])} becomes #{property.show(after[property.name])}"
+        end
         values.unshift("it is called “#{is.name}”") unless was.name == is.name
         values.push("it is followed by “#{@is.family[is.next_slot]&.name || is.name}”") unless was.next_slot == is.next_slot
         "“#{was.name}” (#{plain(slot)}): #{values.join("; ")}." if values.any?

@@ -39,10 +39,13 @@ module Norvel
       def page
         kinds = Rule::KINDS.values.group_by(&:area)
         shared = Rule::SHARED.map { |one| "`#{one.name}` (#{one.says})" }.join(", ")
-        ["# The kinds of rules", "", "Made by `bin/rules` from what each kind declares (`lib/norvel/guide/rules`); do not edit it by hand.", "",
+        ["# The kinds of rules", "",
+          "Made by `bin/rules` from what each kind declares (`lib/norvel/guide/rules`); do not edit it by hand.", "",
           "Every rule has an `id`, a `clause` in the guide's own words, a `severity` (must, should) and what it `checks`; " \
           "one that is `off: true` is not looked at. Every rule may also say: #{shared}.",
-          *Rule::AREAS.flat_map { |area, title| ["", "## #{title}", *kinds.fetch(area, []).flat_map { |kind| about(kind) }] }, ""].join("\n")
+          *Rule::AREAS.flat_map { |area, title|
+            ["", "## #{title}", *kinds.fetch(area, []).flat_map { |kind| about(kind) }]
+          }, ""].join("\n")
       end
 
       def about(kind)

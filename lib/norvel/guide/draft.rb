@@ -27,9 +27,10 @@ module Norvel
 
       attr_reader :yaml
 
-      # @param yaml [String]
-      def initialize(yaml)
+      # @param yaml [String] @param families [Array<String>] of fonts that are known
+      def initialize(yaml, families: Fonts::Book.shipped.known)
         @yaml = yaml
+        @families = families
       end
 
       # @return [Hash] as the file has it
@@ -39,7 +40,8 @@ module Norvel
       # @raise [GuideError]
       def guide = @guide ||= Guide.read(yaml)
 
-      # @param path [String] a field of Fields; "styles/SLOT/name", "parent", "next" or "line"; "lists/KIND/name" or "lists/KIND/levels/0/sign";
+      # @param path [String] a field of Fields; "styles/SLOT/name", "parent", "next" or "line"; "lists/KIND/name" or
+      #   "lists/KIND/levels/0/sign";
       #   "rules/ID/clause", "severity", "on" or a
       #   parameter of its kind
       # @param written [String] as a person writes it; what is empty is taken out
@@ -133,7 +135,7 @@ module Norvel
       def sayable_elsewhere?(rule) = said_elsewhere(rule).any? { |name| rule[name] != AsSaid::WORD }
 
       # @return [Hash{String=>Clauses::Doubt}] clauses that quote what their rule does not ask for, by rule
-      def doubts = @doubts ||= Clauses.new(guide).doubts
+      def doubts = @doubts ||= Clauses.new(guide, families: @families).doubts
 
       # @return [Draft] with a clause that says what its rule asks for, in the place of what it quotes
       # @raise [GuideError] where it is not known what
@@ -141,7 +143,7 @@ module Norvel
         doubt = doubts[id] or raise GuideError, "That clause quotes nothing else any more."
         raise GuideError, "Which of its values the clause should say is for a person; write it there." unless doubt.asked
 
-        old = rules.find { |one| one["id"] == id }["clause"]
+        old = rules.find { |rule| rule["id"] == id }["clause"]
         number, unit = doubt.quoted.split(" ", 2)
         words = old.sub(/(?<![\d.,])#{Regexp.escape(number)}[ \u00A0-]?#{Regexp.escape(unit.to_s)}/) { doubt.asked }
         with(data.merge("rules" => rules.map { |one| (one["clause"] == old) ? one.merge("clause" => words) : one }))
@@ -201,7 +203,9 @@ module Norvel
       def source(path)
         place = path.tr("/", ".").delete_suffix(".line")
         said = (data["sources"] || {}).select { |key, _| key == place || key.start_with?("#{place}.") }
-        said.map { |key, words| (key == place) ? words : "#{key.delete_prefix("#{place}.").tr("_.", " ")}: #{words}" }.join("; ") unless said.empty?
+        unless said.empty?
+          said.map { |key, words| (key == place) ? words : "#{key.delete_prefix("#{place}.").tr("_.", " ")}: #{words}" }.join("; ")
+        end
       end
 
       # @return [Array<Hash>] rules as the file has them, those that are off as well
@@ -252,10 +256,12 @@ module Norvel
         body + Slots::HEADINGS.first(6).select { |slot| family[slot] }.map { |slot| of[slot, :size] }
       end
 
+      def again(yaml, data) = Draft.new(TextEdits.new(yaml).to(plain(data)), families: @families).tap(&:guide)
+
       def with(data)
-        made = Draft.new(TextEdits.new(yaml).to(plain(data))).tap(&:guide)
+        made = again(yaml, data)
         followed = made.rules.map { |rule| (now = following(rule, made)) ? rule.merge("clause" => now) : rule }
-        (followed == made.rules) ? made : Draft.new(TextEdits.new(made.yaml).to(plain(made.data.merge("rules" => followed)))).tap(&:guide)
+        (followed == made.rules) ? made : again(made.yaml, made.data.merge("rules" => followed))
       end
 
       # A clause that was its rule's own sentence stays that.
@@ -277,10 +283,10 @@ module Norvel
       end
 
       # @return [Array<String>] parameters of a rule that the guide says elsewhere
-      def said_elsewhere(rule) = AsSaid.parameters(rule).map { |one| one.name.to_s }.select { |name| sayable?(rule, name) }
+      def said_elsewhere(rule) = AsSaid.parameters(rule).map { |parameter| parameter.name.to_s }.select { |name| sayable?(rule, name) }
 
       def sayable?(rule, name)
-        required = Rule::KINDS.fetch(rule["checks"]).parameters.find { |one| one.name.to_s == name }.required
+        required = Rule::KINDS.fetch(rule["checks"]).parameters.find { |parameter| parameter.name.to_s == name }.required
         (required || rule.key?(name) || Declared::ONE_OF.key?(rule["checks"])) && !said.said(rule, name).nil?
       rescue Error
         false
@@ -336,7 +342,7 @@ module Norvel
       end
 
       def specified(text)
-        reading = Properties::Specification.read(text, families: Fonts::Book.shipped.known)
+        reading = Properties::Specification.read(text, families: @families)
         raise GuideError, reading.faults.join(" ") if reading.faults.any?
 
         reading.values.to_h { |name, written| [name.to_s, written] }

@@ -67,7 +67,9 @@ module Norvel
       def level(kind, above)
         depth = above.size
         start = above.last&.fetch("indent_start", nil)
-        indents = {"indent_start" => (start ? Lengths.parse(start) : 0) + STEP, "indent_first" => -STEP}.transform_values { |length| Lengths.show(length, "cm") }
+        indents = {"indent_start" => (start ? Lengths.parse(start) : 0) + STEP, "indent_first" => -STEP}.transform_values do |length|
+          Lengths.show(length, "cm")
+        end
         return {"sign" => SIGNS[depth % SIGNS.size], **indents} if kind == "bullets"
 
         {"format" => FORMATS[depth % 3], "text" => "%#{depth + 1}.", **indents}

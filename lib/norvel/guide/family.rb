@@ -58,7 +58,9 @@ module Norvel
 
       # @return [Array<Array(Member, Integer)>] all of it as a tree is read, each with how deep it stands
       def in_order(parent = nil, depth = 0)
-        members.values.select { |member| member.parent == parent }.flat_map { |member| [[member, depth], *in_order(member.slot, depth + 1)] }
+        members.values.select { |member| member.parent == parent }.flat_map do |member|
+          [[member, depth], *in_order(member.slot, depth + 1)]
+        end
       end
 
       # @return [Array<String>] that its styles have, "#rrggbb"
@@ -67,7 +69,9 @@ module Norvel
       # @param slots [Array<Symbol>] headings deeper than the guide's, which take after its deepest
       # @return [Family] with styles for these
       def with_deeper(slots)
-        extra = (slots - members.keys).select { |slot| home(slot) && Slots.level(home(slot)) }.to_h { |slot| [slot, under(home(slot), slot)] }
+        extra = (slots - members.keys).select { |slot| home(slot) && Slots.level(home(slot)) }.to_h do |slot|
+          [slot, under(home(slot), slot)]
+        end
         extra.empty? ? self : Family.new(@written.merge(extra), language: @language)
       end
 

@@ -41,11 +41,19 @@ module Norvel
       private_class_method :build, :deeper
 
       # @return [Hash{String=>Object}] of plain JSON values
-      def dump = {"kind" => kind.to_s, "levels" => levels.map { |level| {"sign" => level.sign, "indents" => level.indents.transform_keys(&:to_s)}.compact }}
+      def dump =
+        {
+          "kind" => kind.to_s, "levels" => levels.map do |level|
+            {"sign" => level.sign, "indents" => level.indents.transform_keys(&:to_s)}.compact
+          end
+        }
 
       # @param data [Hash] from `dump`
       # @return [ListKind]
-      def self.load(data) = new(kind: data["kind"].to_sym, levels: data["levels"].map { |level| Level.new(sign: level["sign"], indents: level["indents"].transform_keys(&:to_sym)) })
+      def self.load(data) =
+        new(kind: data["kind"].to_sym, levels: data["levels"].map { |level|
+          Level.new(sign: level["sign"], indents: level["indents"].transform_keys(&:to_sym))
+        })
 
       # @param level [Manuscript::ListLevel] @param index [Integer] how deep it is, 0 first
       # @return [Manuscript::ListLevel] the same as the sheet has it: bullets with its sign, numbers in the form they have

@@ -27,14 +27,11 @@ module Norvel
       # @param findings [Array<Finding>]
       # @return [Array<Array(String, Hash)>] the fewest changes that mend them: one for all paragraphs that want the same
       def changes(findings)
-        fixes = findings.reject(&:waived).filter_map(&:fix).flat_map { |name, given| (name == "series") ? given["changes"] : [[name, given]] }.uniq
+        fixes = findings.reject(&:waived).filter_map(&:fix).flat_map { |cure| Cures.each_of(cure) }.uniq
         fixes.group_by { |name, given| [name, given.except("paragraphs")] }.map do |(name, given), same|
           ids = same.filter_map { |_, one| one["paragraphs"] }
-          [name, if ids.empty?
-                   given
-                 else
-                   given.merge("paragraphs" => ids.include?("all") ? "all" : ids.flatten.uniq)
-                 end]
+          together = {"paragraphs" => ids.include?("all") ? "all" : ids.flatten.uniq} unless ids.empty?
+          [name, given.merge(together || {})]
         end
       end
 

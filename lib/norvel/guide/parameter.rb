@@ -33,7 +33,7 @@ module Norvel
         case kind
         when :number then text.match?(/\A-?\d{1,7}\z/) ? text.to_i : text
         when :switch then {"yes" => true, "no" => false}.fetch(text.downcase, text)
-        when :levels then pieces(text).map { |one| one.match?(/\A\d\z/) ? one.to_i : one }
+        when :levels then pieces(text).map { |piece| piece.match?(/\A\d\z/) ? piece.to_i : piece }
         when :slots, :properties then pieces(text).map { |one| one.tr(" ", "_") }
         when :choices, :parts, :words then pieces(text)
         when :values then pieces(text).map { |one| plain(one) }
@@ -73,8 +73,10 @@ module Norvel
       def sample
         return example unless example.nil?
 
-        {length: "2.5 cm", lengths: {"top" => "2.5 cm"}, number: range&.begin || 1, switch: true, word: "Contents", words: ["Contents"], choice: choices&.first,
-         choices: choices&.first(1), slots: ["body"], parts: ["main"], property: "size", properties: ["size"], values: ["12 pt"], value: "12 pt", levels: [1]}.fetch(kind)
+        {length: "2.5 cm", lengths: {"top" => "2.5 cm"}, number: range&.begin || 1, switch: true,
+         word: "Contents", words: ["Contents"], choice: choices&.first,
+         choices: choices&.first(1), slots: ["body"], parts: ["main"], property: "size", properties: ["size"],
+         values: ["12 pt"], value: "12 pt", levels: [1]}.fetch(kind)
       end
 
       # @return [Hash] what the JSON schema says of it

@@ -71,8 +71,12 @@ module Norvel
       end
 
       def margins
-        sides = @manuscript.sections.flat_map { |section| section.headers.values.map { |blocks| [blocks, :header] } + section.footers.values.map { |blocks| [blocks, :footer] } }
-        sides.flat_map { |blocks, slot| Manuscript.paragraphs_of([blocks]).map { |paragraph| [paragraph.id, paragraph.empty? ? :empty : slot] } }.to_h
+        sides = @manuscript.sections.flat_map do |section|
+          section.headers.values.map { |blocks| [blocks, :header] } + section.footers.values.map { |blocks| [blocks, :footer] }
+        end
+        sides.flat_map { |blocks, slot|
+          Manuscript.paragraphs_of([blocks]).map { |paragraph| [paragraph.id, paragraph.empty? ? :empty : slot] }
+        }.to_h
       end
 
       # A heading that is to run in keeps its level, or is of the third, as is usual; a paragraph that only begins with one is running text.

@@ -10,8 +10,10 @@ module Norvel
       SCHEMA_FILE = File.expand_path("../../../guides/schema.json", __dir__)
       LARGEST = 1_000_000 # bytes
       DEEPEST = 20 # levels
-      WORDS = {"required" => "something is missing", "enum" => "is none of the words allowed here", "pattern" => "is not written as it should be",
-               "schema" => "is not known here", "type" => "is of the wrong kind", "integer" => "has to be a whole number", "boolean" => "is either yes or no",
+      WORDS = {"required" => "something is missing", "enum" => "is none of the words allowed here",
+               "pattern" => "is not written as it should be",
+               "schema" => "is not known here", "type" => "is of the wrong kind", "integer" => "has to be a whole number",
+               "boolean" => "is either yes or no",
                "string" => "has to be text", "array" => "has to be a list", "object" => "has to have parts of its own",
                "minimum" => "is too small", "maximum" => "is too large", "minlength" => "is empty", "minitems" => "is empty"}.freeze
 
@@ -75,23 +77,28 @@ module Norvel
         pointer = error["data_pointer"]
         if error["schema_pointer"].to_s.end_with?("/propertyNames")
           strange = error["data"]
-          raise GuideError.new("“#{strange}” is nothing that a rule of this kind takes.", line: @lines["#{pointer}/#{strange}"] || @lines[pointer])
+          raise GuideError.new("“#{strange}” is nothing that a rule of this kind takes.",
+            line: @lines["#{pointer}/#{strange}"] || @lines[pointer])
         end
 
         name = pointer.split("/").last
         missing = error.dig("details", "missing_keys")
-        what = missing ? "#{missing.map { |key| "“#{key}”" }.join(", ")} is missing" : WORDS.fetch(error["type"].to_s.downcase) { error["error"].to_s }
+        what = missing ? "#{missing.map { |key| "“#{key}”" }.join(", ")} is missing" : WORDS.fetch(error["type"].to_s.downcase) do
+          error["error"].to_s
+        end
         raise GuideError.new(missing ? "#{what}." : "“#{name}” #{what}.", line: @lines[pointer])
       end
 
       def build(data)
         styles = read_styles(data["styles"] || {})
         @said = AsSaid.new(data, Family.new(styles, language: data["language"]))
-        Guide.new(title: data["guide"], version: data["version"], house: data["house"], language: data["language"], source: @yaml.freeze, sources: data["sources"] || {},
+        Guide.new(title: data["guide"], version: data["version"], house: data["house"], language: data["language"],
+          source: @yaml.freeze, sources: data["sources"] || {},
           page: (data["page"] || {}).transform_keys(&:to_sym), styles: styles,
           lists: (data["lists"] || {}).to_h { |kind, list| [kind.to_sym, read_list(kind, list)] },
           **%w[parts contents captions].to_h { |part| [part.to_sym, (data[part] || {}).transform_keys(&:to_sym)] },
-          base_style: (data["base_style"] || "taken").to_sym, rules: data["rules"].each_with_index.map { |rule, index| read_rule(rule, index) }.reject { |rule| rule.data["off"] })
+          base_style: (data["base_style"] || "taken").to_sym,
+          rules: data["rules"].each_with_index.map { |rule, index| read_rule(rule, index) }.reject { |rule| rule.data["off"] })
       end
 
       def read_styles(styles)

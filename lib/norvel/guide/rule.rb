@@ -56,7 +56,10 @@ module Norvel
         def all_parameters = parameters + SHARED
 
         # @return [Hash] parameters of a rule of this kind, for documentation and specs
-        def example = parameters.select { |parameter| parameter.required || !parameter.example.nil? }.to_h { |parameter| [parameter.name.to_s, parameter.sample] }
+        def example =
+          parameters.select { |parameter| parameter.required || !parameter.example.nil? }.to_h do |parameter|
+            [parameter.name.to_s, parameter.sample]
+          end
       end
 
       def initialize(data)
@@ -93,7 +96,9 @@ module Norvel
 
       # Paragraphs with words, in the chosen roles or in all.
       def looked_at(context, roles = @given[:roles])
-        all = context.known(:with_words) { context.manuscript.paragraphs.reject { |paragraph| paragraph.blank? || context.manuscript.listed.include?(paragraph.id) } }
+        all = context.known(:with_words) do
+          context.manuscript.paragraphs.reject { |paragraph| paragraph.blank? || context.manuscript.listed.include?(paragraph.id) }
+        end
         all = all.select { |paragraph| roles.include?(role(context, paragraph)) } if roles
         within(context, all)
       end
@@ -114,30 +119,32 @@ module Norvel
         Finding.new(rule: id, severity: severity, paragraph: paragraph&.id, page: page, **more)
       end
 
-      # @param known [Finding] what is said of paragraphs like this one @param fix [Array, Later, nil]
+      # @param known [Finding] what is said of paragraphs like this one @param fix [Array, Deferred, nil]
       # @return [Finding] the same of it
       def found(context, known, paragraph, fix) = known.with(paragraph: paragraph.id, page: context.layout.page_of(paragraph.id), fix: fix)
 
-      # What gives a paragraph other values by its style: a change of the style where nearly all that have it are of one kind, else the style
-      # that its kind has; nothing where neither is safe.
+      # What gives a paragraph other values by its style: a change of the style where nearly all that have it are of
+      # one kind, else the style that its kind has; nothing where neither is safe.
       # @param values [Hash{String=>String}]
       # @return [Array(String, Hash), nil]
       def style_fix(context, paragraph, values)
-        return ["change_style", {"style" => paragraph.style, "values" => values}] if context.style_of_one_kind?(paragraph)
+        return Cures.change_style("style" => paragraph.style, "values" => values) if context.style_of_one_kind?(paragraph)
 
         style = context.style_for(paragraph)
         return unless style && style.id != paragraph.style
 
-        given = ["apply_style", {"paragraphs" => [paragraph.id], "style" => style.id}]
+        given = Cures.apply_style("paragraphs" => [paragraph.id], "style" => style.id)
         own = context.cascade.style(style.id)
         other = values.reject { |name, written| Properties[name].same?(own[Properties[name].name], Properties[name].parse(written)) }
         return given if other.empty?
 
-        ["series", {"title" => "Gave a paragraph the style “#{style.name}”, and that what is asked for.", "changes" => [given, ["change_style", {"style" => style.id, "values" => other}]]}]
+        Cures.together("Gave a paragraph the style “#{style.name}”, and that what is asked for.",
+          [given, Cures.change_style("style" => style.id, "values" => other)])
       end
 
       # Where roles are named in a sentence.
-      def roles_said(roles) = roles.map { |one| one.to_s.tr("_", " ") }.then { |all| (all.size > 1) ? "#{all[0..-2].join(", ")} and #{all.last}" : all.first }
+      def roles_said(roles) =
+        roles.map { |role| role.to_s.tr("_", " ") }.then { |all| (all.size > 1) ? "#{all[0..-2].join(", ")} and #{all.last}" : all.first }
     end
   end
 end

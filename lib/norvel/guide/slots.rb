@@ -11,9 +11,11 @@ module Norvel
       ALL = [:base, *(Roles::ALL - [:empty]), *HEADINGS.last(3), :first_body, :header, :footer, *CONTENTS, *CHARACTER].uniq.freeze
 
       # The names that the standard has for them (ISO/IEC 29500-1 §17.7.4.9); fields and other programs go by those.
-      STANDARD = {title: "Title", subtitle: "Subtitle", header: "header", footer: "footer", caption: "caption", contents_heading: "TOC Heading", footnote: "footnote text",
+      STANDARD = {title: "Title", subtitle: "Subtitle", header: "header", footer: "footer", caption: "caption",
+                  contents_heading: "TOC Heading", footnote: "footnote text",
                   emphasis: "Emphasis", strong: "Strong", note_mark: "footnote reference"}
-        .merge(LEVELS.to_h { |level| [:"heading_#{level}", "heading #{level}"] }, LEVELS.to_h { |level| [:"contents_entry_#{level}", "toc #{level}"] }).freeze
+        .merge(LEVELS.to_h { |level| [:"heading_#{level}", "heading #{level}"] },
+          LEVELS.to_h { |level| [:"contents_entry_#{level}", "toc #{level}"] }).freeze
 
       # What stands for one that a guide has no style for.
       STANDS_FOR = {abstract: :body, reference_entry: :body, verse: :block_quotation, run_in_heading: :body, first_body: :body, body: :base}

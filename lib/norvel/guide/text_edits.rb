@@ -28,7 +28,9 @@ module Norvel
         @edits = [] # from, to, text
         mapping(root, YAML.safe_load(@yaml, aliases: false), data)
         text = carried_out
-        raise GuideError, "The guide's text could not be changed at that place; change it as text." unless YAML.safe_load(text, aliases: false) == data
+        unless YAML.safe_load(text, aliases: false) == data
+          raise GuideError, "The guide's text could not be changed at that place; change it as text."
+        end
 
         text
       end
@@ -36,13 +38,16 @@ module Norvel
       private
 
       def carried_out
-        @edits.each_with_index.sort_by { |(from, to, _), index| [from, to, index] }.reverse.reduce(@yaml.dup) { |text, ((from, to, said), _)| text.tap { text[from...to] = said } }
+        @edits.each_with_index.sort_by { |(from, to, _), index| [from, to, index] }
+          .reverse.reduce(@yaml.dup) { |text, ((from, to, said), _)| text.tap { text[from...to] = said } }
       end
 
       def value(node, was, now)
         return if was == now
         return mapping(node, was, now) if node.is_a?(Psych::Nodes::Mapping) && was.is_a?(Hash) && now.is_a?(Hash) && open?(node) && now.any?
-        return sequence(node, was, now) if node.is_a?(Psych::Nodes::Sequence) && was.is_a?(Array) && now.is_a?(Array) && open?(node) && now.any?
+        if node.is_a?(Psych::Nodes::Sequence) && was.is_a?(Array) && now.is_a?(Array) && open?(node) && now.any?
+          return sequence(node, was, now)
+        end
 
         replace(node, now)
       end
@@ -72,7 +77,8 @@ module Norvel
       end
 
       def same_shape?(node, now)
-        (node.is_a?(Psych::Nodes::Mapping) && now.is_a?(Hash) && node.children.any?) || (node.is_a?(Psych::Nodes::Sequence) && now.is_a?(Array) && node.children.any?)
+        (node.is_a?(Psych::Nodes::Mapping) && now.is_a?(Hash) && node.children.any?) ||
+          (node.is_a?(Psych::Nodes::Sequence) && now.is_a?(Array) && node.children.any?)
       end
 
       # Items are known by their id, else by their place.

@@ -11,7 +11,8 @@ module Norvel
       def self.before?(block, following)
         return false unless block.is_a?(Manuscript::Paragraph) && block.drop_cap && !block.blank?
 
-        following.is_a?(Manuscript::Paragraph) && !following.blank? && !following.run_in && following.drop_cap.nil? && block.in_table == following.in_table
+        following.is_a?(Manuscript::Paragraph) && !following.blank? && !following.run_in && following.drop_cap.nil? &&
+          block.in_table == following.in_table
       end
 
       # @param paragraph [Manuscript::Paragraph] the letter @param setting [ParagraphLines]

@@ -1,20 +1,22 @@
 # frozen_string_literal: true
 
 require "monitor"
-require_relative "steady"
+require_relative "unchanged"
 
 module Norvel
   class Layout
     # Keeps the lines of paragraphs between layouts: they depend only on the text, the formats and the
     # width. What two layouts running did not use is let go.
     class LineStore
-      # Everything that the lines of a paragraph depend on besides itself: :alone, or :run_in with the heading that stands in its first line.
+      # Everything that the lines of a paragraph depend on besides itself: :alone, or :run_in with the heading that
+      # stands in its first line.
       Key = Struct.new(:kind, :width, :format, :mark, :texts, :note_marks, :label, :tab, :hyphens, :beside)
 
-      attr_reader :formats, :words
+      attr_reader :fonts, :formats, :words
 
       # @param fonts [Fonts::Book]
       def initialize(fonts)
+        @fonts = fonts
         @formats = FormatTable.new(fonts)
         @words = Words.new
         @young = {}.compare_by_identity
@@ -48,7 +50,7 @@ module Norvel
       # @param manuscript [Manuscript]
       # @return [void]
       def turn(manuscript)
-        @steady = Steady.new(@manuscript, manuscript)
+        @unchanged = Unchanged.new(@manuscript, manuscript)
         @manuscript = manuscript
         @old = @young
         @formats.trim
@@ -74,10 +76,11 @@ module Norvel
       # What a paragraph came to in the layout before, where nothing that it depends on can have changed.
       # @param width [Float] @param marks [Array<String>, nil] of its notes @param label [Label, nil] @param beside [Array, nil]
       # @return [ParagraphLines, nil]
-      def steady(paragraph, width, marks, label, beside)
+      def kept_as_it_was(paragraph, width, marks, label, beside)
         kept = @old[paragraph] or return
         key = kept[0]
-        return unless key.kind == :alone && key.width == width && key.note_marks == marks && key.label == label && key.beside == beside && @steady.same?(paragraph)
+        return unless key.kind == :alone && key.width == width && key.note_marks == marks && key.label == label &&
+          key.beside == beside && @unchanged.same?(paragraph)
 
         (@young[paragraph] = kept)[1]
       end

@@ -27,8 +27,9 @@ module Norvel
       def moved(right, down) = self.class.new(x + right, y + down, width, height, color)
     end
 
-    # One physical page. `part` is the index of its section; `frames` are what is drawn around and behind paragraphs, `fills` what is shaded of tables, `floats` what floats;
-    # `first` pages begin their part, `blank` ones only see to it that the next is a recto or verso.
+    # One physical page. `part` is the index of its section; `frames` are what is drawn around and behind paragraphs,
+    # `fills` what is shaded of tables, `floats` what floats; `first` pages begin their part, `blank` ones only see to
+    # it that the next is a recto or verso.
     Page = Struct.new(:number, :folio, :part, :design, :placed, :rules, :frames, :fills, :floats, :turn, :top, :bottom, :left, :text_width,
       :first, :blank, keyword_init: true) do
       def width = design.width / 12_700.0
@@ -51,7 +52,8 @@ module Norvel
     end
     Approximation::WORDS = {
       text_box: "a text box of another kind", equation: "an equation", chart: "a chart",
-      object: "an object", drawing: "a drawing", uneven_columns: "a paragraph that goes on in a column of another width", line_numbers: "line numbers",
+      object: "an object", drawing: "a drawing", uneven_columns: "a paragraph that goes on in a column of another width",
+      line_numbers: "line numbers",
       grid: "lines on a grid", right_to_left: "text from right to left",
       vertical_text: "upright text", font: "signs that no font here has, or a script that is not laid out",
       overflow: "what has to stay together is larger than its room", float: "text beside something floating"

@@ -73,7 +73,9 @@ module Norvel
         @items += @notes.at_end(blocks, column_width, ends: index == @blocks.size - 1 || endnotes_here?)
         here ? go_on(@geometry.columns.size) : begin_part
         fill(index)
-        @columns&.untrue&.uniq&.each { |paragraph| @approximations << Approximation.new(kind: :object, page: @state.page.number, paragraph: paragraph.id, sort: :uneven_columns) }
+        @columns&.approximate&.uniq&.each do |paragraph|
+          @approximations << Approximation.new(kind: :object, page: @state.page.number, paragraph: paragraph.id, sort: :uneven_columns)
+        end
         @columns = nil
         @state.after = after
       end
@@ -109,7 +111,8 @@ module Norvel
 
         @pages.last.turn = @pages.last.turn.with(reason: :recto, paragraph: @items.first&.paragraph&.id)
         empty = last.geometry.bottom(number, false) - last.geometry.top(number, false)
-        @pages << Page.new(number: number, part: last.page.part, design: last.page.design, placed: [], rules: [], frames: [], fills: [], floats: [],
+        @pages << Page.new(number: number, part: last.page.part, design: last.page.design, placed: [],
+          rules: [], frames: [], fills: [], floats: [],
           top: 0.0, bottom: 0.0, blank: true, turn: Turn.new(reason: :recto, empty: empty))
         :recto
       end

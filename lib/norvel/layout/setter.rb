@@ -30,7 +30,7 @@ module Norvel
       def set(paragraph, width, folios: nil, beside: nil)
         marks = paragraph.insets.filter_map { |inset| @note_labels[inset.ref] if inset.kind == :note } if paragraph.insets.any?
         label = label_for(paragraph)
-        kept = folios.nil? && @store.steady(paragraph, width, marks, label, beside)
+        kept = folios.nil? && @store.kept_as_it_was(paragraph, width, marks, label, beside)
         return kept if kept
 
         format = paragraph_format(paragraph)

@@ -8,7 +8,7 @@ module Norvel
       EDGE = 0.25 # points between the edges of two columns, less than any line is high
 
       # @return [Array<Manuscript::Paragraph>] that go on at the width of the column they began in
-      attr_reader :untrue
+      attr_reader :approximate
 
       # @param flow [Flow] @param geometry [PageGeometry] @param blocks [Array<Manuscript::Paragraph, Manuscript::Table>] of the section
       def initialize(flow, geometry, blocks)
@@ -18,7 +18,7 @@ module Norvel
         @places = {}.compare_by_identity
         blocks.each_with_index { |block, index| Manuscript.paragraphs_in(block).each { |paragraph| @places[paragraph] = index } }
         @gone_on = {}.compare_by_identity
-        @untrue = []
+        @approximate = []
       end
 
       # @param after [Float, nil] as Flow#items takes it
@@ -40,7 +40,7 @@ module Norvel
         return replace(items, at, fresh) if fresh
 
         # Rows, and a paragraph whose lines cannot go on, stay as they are; what stands behind them does not.
-        @untrue << items[here].paragraph unless items[here].row
+        @approximate << items[here].paragraph unless items[here].row
         finish = here
         finish += 1 while items[finish] && unit(place).include?(@places[items[finish].paragraph])
         replace(items, finish, set(unit(place).last + 1, @edge))
@@ -84,7 +84,9 @@ module Norvel
 
       # The edges that a paragraph has had so far, down to a height, and from there on that of another column.
       def edges(paragraph, before, height, column)
-        so_far = (@gone_on[paragraph] || before).map { |cut| (cut.to == Float::INFINITY) ? cut.dup.tap { |closed| closed.to = height - EDGE } : cut }
+        so_far = (@gone_on[paragraph] || before).map do |cut|
+          (cut.to == Float::INFINITY) ? cut.dup.tap { |closed| closed.to = height - EDGE } : cut
+        end
         so_far + edge(column, from: height + EDGE)
       end
 

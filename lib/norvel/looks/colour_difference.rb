@@ -15,8 +15,12 @@ module Norvel
 
       # @return [Array<Float>] L*, a*, b* of an sRGB colour
       def lab(hex)
-        linear = hex.delete_prefix("#").scan(/../).map { |pair| pair.hex / 255.0 }.map { |part| (part <= 0.04045) ? part / 12.92 : ((part + 0.055) / 1.055)**2.4 }
-        x, y, z = TO_XYZ.zip(WHITE).map { |row, white| row.zip(linear).sum { |factor, part| factor * part * 100 } / white }.map { |value| (value > 216.0 / 24_389) ? Math.cbrt(value) : (24_389.0 / 27 * value + 16) / 116 }
+        linear = hex.delete_prefix("#").scan(/../).map { |pair| pair.hex / 255.0 }.map do |part|
+          (part <= 0.04045) ? part / 12.92 : ((part + 0.055) / 1.055)**2.4
+        end
+        x, y, z = TO_XYZ.zip(WHITE).map { |row, white| row.zip(linear).sum { |factor, part| factor * part * 100 } / white }.map do |value|
+          (value > 216.0 / 24_389) ? Math.cbrt(value) : (24_389.0 / 27 * value + 16) / 116
+        end
         [116 * y - 16, 500 * (x - y), 200 * (y - z)]
       end
 

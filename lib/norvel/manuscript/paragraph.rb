@@ -12,9 +12,11 @@ module Norvel
 
     # A paragraph: `style` is the id of its paragraph style, `properties` its direct formatting,
     # `mark_properties`/`mark_style` the formatting of its end mark. `carries` names what makes it more than
-    # text: :section_end, :page_break, :field, :revision, :end_taken_out (by a revision), :anchor. `run_in`: its end is hidden, so that the next
-    # paragraph goes on in its line; as a `drop_cap` it stands beside the next one's lines. `id` is its number in the source, from NEW_IDS on where it is new.
-    Paragraph = Value.define(:id, :style, properties: {}, mark_properties: {}, mark_style: nil, runs: [], carries: [], in_table: false, run_in: false,
+    # text: :section_end, :page_break, :field, :revision, :end_taken_out (by a revision), :anchor. `run_in`: its end
+    # is hidden, so that the next paragraph goes on in its line; as a `drop_cap` it stands beside the next one's
+    # lines. `id` is its number in the source, from NEW_IDS on where it is new.
+    Paragraph = Value.define(:id, :style, properties: {}, mark_properties: {}, mark_style: nil,
+      runs: [], carries: [], in_table: false, run_in: false,
       drop_cap: nil) do
       attr_reader :text, :insets
 
@@ -42,6 +44,12 @@ module Norvel
 
       def blank? = @blank
 
+      # @return [Boolean] whether a part of the manuscript ends with it
+      def ends_section? = carries.include?(:section_end)
+
+      # @return [Paragraph] the same, with the end of a part or without
+      def ending_section(yes) = with(carries: yes ? carries | [:section_end] : carries - [:section_end])
+
       # @param length [Integer] letters at the most
       # @return [String] the words that it begins with, or what stands in it instead of words
       def gist(length) = wordless || PlainText.excerpt(text, length)
@@ -61,7 +69,9 @@ module Norvel
       # @return [Paragraph] without those of its values by hand that are the same, on itself, its mark and its text
       def bared_of(values)
         without = ->(set) { set.reject { |name, value| values[name] == value } }
-        with(properties: without[properties], mark_properties: without[mark_properties], runs: runs.map { |run| run.with(properties: without[run.properties]) })
+        with(properties: without[properties], mark_properties: without[mark_properties], runs: runs.map { |run|
+          run.with(properties: without[run.properties])
+        })
       end
 
       # @yieldparam run [Run]
@@ -93,12 +103,15 @@ module Norvel
         joined
       end
 
-      # @return [Array<Run>] the runs of a stretch of the text, cut where it begins and ends; one without text belongs to what follows it, at
+      # @return [Array<Run>] the runs of a stretch of the text, cut where it begins and ends; one without text belongs
+      #   to what follows it, at
       #   the end to what stands before it
       def runs_in(from, to)
         each_run_with_offset.filter_map do |run, start|
           first, last = [from - start, 0].max, [to - start, run.text.length].min
-          run.slice(first, last - first) if first < last || (run.text.empty? && (start.between?(from, to - 1) || ends_here?(start, from, to)))
+          if first < last || (run.text.empty? && (start.between?(from, to - 1) || ends_here?(start, from, to)))
+            run.slice(first, last - first)
+          end
         end
       end
 
@@ -132,7 +145,8 @@ module Norvel
         (joined == runs) ? self : with(runs: joined)
       end
 
-      # @param formats [Array<Hash>] by run its style and properties, as ledgers have them; those before version 0.4 know nothing of runs that
+      # @param formats [Array<Hash>] by run its style and properties, as ledgers have them; those before version 0.4
+      #   know nothing of runs that
       #   only hold what is no text
       # @return [Array<Run>]
       def reformatted(formats)

@@ -2,13 +2,14 @@
 
 module Norvel
   class Manuscript
-    # What a generated text points at: itself where it is a :quote, the :folio, :text, :number or :position of the anchor `to`, or, where it is a :count, which things are
-    # counted ("Figure"), and which level of headings begins the count anew (false: its number is what it says).
+    # What a generated text points at: itself where it is a :quote, the :folio, :text, :number or :position of the
+    # anchor `to`, or, where it is a :count, which things are counted ("Figure"), and which level of headings begins
+    # the count anew (false: its number is what it says).
     Reference = Value.define(:what, to: nil, resets: nil)
 
-    # What is still open in a manuscript: a :comment, an :insertion, a :deletion, a :move, a change of :formatting, or a :placeholder (sample
-    # text of a template), with the paragraph it stands in and its words; `ref` is the aside that holds a comment, and of a revision its
-    # place among those of its paragraph, "end" or "formatting".
+    # What is still open in a manuscript: a :comment, an :insertion, a :deletion, a :move, a change of :formatting, or
+    # a :placeholder (sample text of a template), with the paragraph it stands in and its words; `ref` is the aside
+    # that holds a comment, and of a revision its place among those of its paragraph, "end" or "formatting".
     Matter = Value.define(:kind, :paragraph, text: "", ref: nil) do
       # @return [Boolean] whether it is a recorded revision
       def revision? = Matter::REVISIONS.include?(kind)
@@ -28,13 +29,15 @@ module Norvel
       "#{word}#{"s" unless count == 1}#{rest}"
     end
 
-    # What a file tells of persons: who is named as a :comment_author, :revision_author, :last_editor, :company or :manager, the :template that
-    # it came from, the :dates of comments and revisions; `said` are the words, `count` how often.
+    # What a file tells of persons: who is named as a :comment_author, :revision_author, :last_editor, :company or
+    # :manager, the :template that it came from, the :dates of comments and revisions; `said` are the words, `count`
+    # how often.
     Trace = Value.define(:kind, said: nil, count: 1) do
       # @return [String]
       def called = Trace::CALLED.fetch(kind)
     end
-    Trace::CALLED = {author: "Author, in its properties", comment_author: "Author of comments", revision_author: "Author of revisions", dates: "Dates of comments and revisions", last_editor: "Last saved by",
+    Trace::CALLED = {author: "Author, in its properties", comment_author: "Author of comments",
+                     revision_author: "Author of revisions", dates: "Dates of comments and revisions", last_editor: "Last saved by",
                      company: "Company", manager: "Manager", template: "Template that it came from"}.freeze
 
     # A finding of a rule that somebody lets be, for a reason; `text` is that of its paragraph when that was said.
@@ -42,7 +45,8 @@ module Norvel
 
     # A list that is made of a manuscript's own parts: from paragraph `first` to `last`, the field itself ends in `closes`. Of :headings,
     # those of `levels` ([least, deepest]) by the names of standard styles (`by` holds :style) or by their own level (:level), and of
-    # paragraphs in `styles` (name to level); or of :captions, of those that count `of`. `code` is the field's instruction as the file has it.
+    # paragraphs in `styles` (name to level); or of :captions, of those that count `of`. `code` is the field's
+    # instruction as the file has it.
     ContentsList = Value.define(:first, :last, closes: nil, kind: :headings, levels: nil, by: [], styles: {}, of: nil, folios: true,
       links: false, code: nil) do
       # @return [String] how a sentence names it

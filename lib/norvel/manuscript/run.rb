@@ -26,9 +26,9 @@ module Norvel
     # which `refers` to something; the form feed of a `column_break` begins a column, otherwise a page;
     # its tabs go to the :start, :center or :end of the line where `tab_to` says so, whatever stops there are.
     # `held` says what else stands in or at it and is no text (hidden words, a comment's mark, a field without a result, elements that
-    # Norvel does not know), `control` by a number in which control of its paragraph it stands: white space there is content (`Paragraph#empty?`).
-    # Where it came from: `origin` is the number of the source's run (nil for text that is new), `from` the offset in that
-    # run, `home` the source's paragraph where the run stands in another one now.
+    # Norvel does not know), `control` by a number in which control of its paragraph it stands: white space there is
+    # content (`Paragraph#empty?`). Where it came from: `origin` is the number of the source's run (nil for text that
+    # is new), `from` the offset in that run, `home` the source's paragraph where the run stands in another one now.
     Run = Value.define(text: "", style: nil, properties: {}, insets: [], link: nil, field: nil, revised: false, generated: false,
       refers: nil, by: nil, column_break: false, tab_to: nil, held: [], control: nil, origin: nil, from: 0, home: nil) do
       # @return [Boolean] the same formatting, so that the two may be read as one
@@ -57,7 +57,8 @@ module Norvel
         return self if start.zero? && length == text.length
 
         part = text[start, length]
-        with(text: part.freeze, from: from + start, insets: insets[text[0, start].count(INSET_MARK), part.count(INSET_MARK)] || [], held: start.zero? ? held : [],
+        with(text: part.freeze, from: from + start, insets: insets[text[0, start].count(INSET_MARK), part.count(INSET_MARK)] || [],
+          held: start.zero? ? held : [],
           field: (start.zero? || field != :own_number) ? field : nil)
       end
 

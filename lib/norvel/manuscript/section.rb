@@ -44,11 +44,13 @@ module Norvel
 
     # A stretch of the manuscript with a page design of its own, up to the paragraph `last`
     # (nil: to the end). `begins` is :page, :recto, :verso or :here. Headers and footers are blocks by
-    # :default, :first and :even. `column_gap` is EMU; `column_widths` are [width, gap behind it] of each column where they differ; `vertical` says where text stands that does not fill its page; `footnotes` and
-    # `endnotes` are how it numbers them where the manuscript's settings do not hold; `beyond` names what the file asks
-    # for and no page shows: :grid (lines on a grid), :line_numbers.
+    # :default, :first and :even. `column_gap` is EMU; `column_widths` are [width, gap behind it] of each column where
+    # they differ; `vertical` says where text stands that does not fill its page; `footnotes` and `endnotes` are how
+    # it numbers them where the manuscript's settings do not hold; `beyond` names what the file asks for and no page
+    # shows: :grid (lines on a grid), :line_numbers.
     Section = Value.define(page: PageDesign.new, last: nil, begins: :page, folio: Folio.new, headers: {}, footers: {},
-      first_differs: false, columns: 1, column_gap: 457_200, column_widths: nil, vertical: :top, footnotes: nil, endnotes: nil, beyond: [], origin: nil) do
+      first_differs: false, columns: 1, column_gap: 457_200, column_widths: nil, vertical: :top,
+      footnotes: nil, endnotes: nil, beyond: [], origin: nil) do
       # Which of its headers and footers a page has.
       # @param number [Integer] of the page @param first [Boolean] whether it is the section's first @param even_differs [Boolean]
       # @return [Symbol] :default, :first or :even
@@ -61,7 +63,9 @@ module Norvel
 
       # @return [Boolean] whether a page number is printed somewhere in this section
       def folio_printed?
-        (headers.values + footers.values).any? { |blocks| blocks.any? { |block| block.is_a?(Paragraph) && block.runs.any? { |run| run.field == :page } } }
+        (headers.values + footers.values).any? do |blocks|
+          blocks.any? { |block| block.is_a?(Paragraph) && block.runs.any? { |run| run.field == :page } }
+        end
       end
     end
   end

@@ -13,7 +13,8 @@ module Norvel
       # @return [Array<Symbol>]
       def conditions(row, column)
         last_row, last_column = rows.size - 1, rows[row].cells.size - 1
-        edges = {first_column: column.zero?, last_column: column == last_column, first_row: row.zero?, last_row: row == last_row}.select { |part, here| here && style_parts.include?(part) }.keys
+        edges = {first_column: column.zero?, last_column: column == last_column, first_row: row.zero?, last_row: row == last_row}
+          .select { |part, here| here && style_parts.include?(part) }.keys
         bands = []
         if style_parts.include?(:column_bands) && (edges & %i[first_column last_column]).empty?
           bands << (if (column - (style_parts.include?(:first_column) ? 1 : 0)).even?

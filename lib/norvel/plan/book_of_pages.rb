@@ -37,7 +37,8 @@ module Norvel
       end
 
       # @return [Array<Manuscript::Paragraph>] typed lines of contents that no field makes
-      def typed_contents = @roles.in(:contents_entry).filter_map { |paragraph| now.paragraph(paragraph.id) }.reject { |one| one.runs.any?(&:generated) }
+      def typed_contents =
+        @roles.in(:contents_entry).filter_map { |paragraph| now.paragraph(paragraph.id) }.reject { |one| one.runs.any?(&:generated) }
 
       def contents
         lists = now.contents.select { |list| now.index_of(list.first) }
@@ -78,7 +79,8 @@ module Norvel
 
         index = now.section_indexes[now.index_of(main.id)]
         section = now.sections[index]
-        index.positive? && section.folio.start == wanted(:main, "start", 1) && section.folio.format.to_s == wanted(:main, "folios", "decimal") &&
+        index.positive? && section.folio.start == wanted(:main, "start", 1) &&
+          section.folio.format.to_s == wanted(:main, "folios", "decimal") &&
           now.sections[0].folio.format.to_s == wanted(:front, "folios", "lower_roman")
       end
 

@@ -36,7 +36,9 @@ module Norvel
         operation = Changes.build(name, {"paragraphs" => ids})
         after = outcome(operation, part) or return
         operation.remarks(@manuscript, after).each { |sentence, paragraphs| remark(part, sentence, paragraphs) }
-        keep(operation, after, @manuscript.paragraphs.select { |paragraph| after.paragraph(paragraph.id)&.text != paragraph.text }, confidence, part)
+        keep(operation, after, @manuscript.paragraphs.select { |paragraph|
+          after.paragraph(paragraph.id)&.text != paragraph.text
+        }, confidence, part)
       end
 
       # Says what the plan leaves as it is, and why.
@@ -48,7 +50,10 @@ module Norvel
       def keep(operation, after, paragraphs, confidence, part)
         return if unchanged?(@manuscript, after)
 
-        @steps << [Line.new(operation: operation, sentence: operation.told(@manuscript, after), paragraphs: paragraphs.map(&:id), confidence: confidence, part: part), after]
+        @steps << [
+          Line.new(operation: operation, sentence: operation.told(@manuscript, after), paragraphs: paragraphs.map(&:id),
+            confidence: confidence, part: part), after
+        ]
         @manuscript = after
       end
 
@@ -62,7 +67,8 @@ module Norvel
       end
 
       def unchanged?(before, after)
-        before.paragraphs == after.paragraphs && before.note_paragraphs == after.note_paragraphs && before.sections == after.sections && before.sheet.styles == after.sheet.styles && before.lists == after.lists &&
+        before.paragraphs == after.paragraphs && before.note_paragraphs == after.note_paragraphs &&
+          before.sections == after.sections && before.sheet.styles == after.sheet.styles && before.lists == after.lists &&
           before.contents == after.contents && before.settings == after.settings
       end
     end

@@ -17,7 +17,9 @@ module Norvel
         @roles = roles
         @before = draft.manuscript
         @places = Guide::Places.new(@before, roles, family: guide.family)
-        @slots = @places.paragraphs.reject(&:empty?).group_by { |paragraph| @places.of(paragraph) }.reject { |slot, _| slot == :empty || struck?(slot) }
+        @slots = @places.paragraphs.reject(&:empty?).group_by { |paragraph| @places.of(paragraph) }.reject do |slot, _|
+          slot == :empty || struck?(slot)
+        end
       end
 
       # @return [void]
@@ -49,7 +51,9 @@ module Norvel
       # @return [Array<StyleSheet::Style>] that were in use before and are not now
       def left_over(now)
         were_unused = Changes::RemoveUnusedStyles.unused(@before).map(&:id)
-        Changes::RemoveUnusedStyles.unused(now).select { |style| style.from_file && @before.sheet[style.id] && !were_unused.include?(style.id) && !@ids.value?(style.id) }
+        Changes::RemoveUnusedStyles.unused(now).select do |style|
+          style.from_file && @before.sheet[style.id] && !were_unused.include?(style.id) && !@ids.value?(style.id)
+        end
       end
 
       private
@@ -73,7 +77,9 @@ module Norvel
         return [] if quoted.size * 4 > running.size # an interview, a dialogue
 
         [nil, *running, nil].each_cons(3).filter_map do |above, paragraph, below|
-          paragraph if quoted.include?(paragraph) && long_body?(paragraph) && [above, below].compact.none? { |other| quoted.include?(other) }
+          if quoted.include?(paragraph) && long_body?(paragraph) && [above, below].compact.none? { |other| quoted.include?(other) }
+            paragraph
+          end
         end
       end
 
@@ -96,7 +102,7 @@ module Norvel
 
       # What is all in quotation marks as well, and is no block.
       def left_quoted(found)
-        left = @before.paragraphs.select { |one| Choice.quoted?(one) && !one.in_table && body?(one) } - found
+        left = @before.paragraphs.select { |paragraph| Choice.quoted?(paragraph) && !paragraph.in_table && body?(paragraph) } - found
         return if left.empty?
 
         many = counted(left.size, "paragraph in quotation marks stays", "paragraphs in quotation marks stay")
@@ -116,7 +122,10 @@ module Norvel
       def home(slot) = family.home(slot)
 
       # @return [Hash{Symbol=>Array<Manuscript::Paragraph>}] by the slot whose style they are to have
-      def guided = @slots.select { |slot, _| home(slot) && @ids[home(slot)] }.group_by { |slot, _| home(slot) }.transform_values { |pairs| pairs.flat_map(&:last) }
+      def guided =
+        @slots.select { |slot, _| home(slot) && @ids[home(slot)] }.group_by { |slot, _| home(slot) }.transform_values do |pairs|
+          pairs.flat_map(&:last)
+        end
 
       # Which of the sheet's styles takes over each of the manuscript's.
       # @return [Hash{String=>String}]
@@ -143,7 +152,10 @@ module Norvel
         return if style.kind == :character || struck?(slot)
 
         level = Guide::Slots.level(slot)
-        [sheet.named(style.name), (sheet.heading(level) if level), sheet.of_kind(:paragraph).find { |own| Guide::Slots.named_by_standard(own) == slot }].compact.find { |own| own.id != sheet.default_id }
+        [sheet.named(style.name), (sheet.heading(level) if level),
+          sheet.of_kind(:paragraph).find { |own| Guide::Slots.named_by_standard(own) == slot }].compact.find do |own|
+            own.id != sheet.default_id
+          end
       end
 
       # The style that most paragraphs of the slot have and few others.
@@ -158,7 +170,9 @@ module Norvel
       def users = @users ||= @places.paragraphs.reject(&:blank?).map(&:style).tally.tap { |counts| counts.default = 0 }
 
       def give(slot, paragraphs)
-        moved = paragraphs.map { |paragraph| now.paragraph(paragraph.id) }.reject { |paragraph| paragraph.style == @ids[slot] || numbers?(paragraph, slot) || above?(paragraph, slot) || folio?(paragraph, slot) }
+        moved = paragraphs.map { |paragraph| now.paragraph(paragraph.id) }.reject do |paragraph|
+          paragraph.style == @ids[slot] || numbers?(paragraph, slot) || above?(paragraph, slot) || folio?(paragraph, slot)
+        end
         return if moved.empty?
 
         @draft.add("apply_style", {"style" => @ids[slot], "paragraphs" => moved.map(&:id)}, moved, sureness(moved), plain_role(slot))
@@ -179,7 +193,8 @@ module Norvel
       # Folios have a style of their own under that of headers or footers, which puts them in their place.
       def folio?(paragraph, slot)
         style = now.sheet[paragraph.style]
-        style && %i[header footer].include?(slot) && style.parent == @ids[slot] && (style.properties.keys - FOLIO).empty? && paragraph.runs.any? { |run| run.field == :page }
+        style && %i[header footer].include?(slot) && style.parent == @ids[slot] && (style.properties.keys - FOLIO).empty? &&
+          paragraph.runs.any? { |run| run.field == :page }
       end
 
       FOLIO = %i[align indent_start indent_first].freeze

@@ -32,7 +32,9 @@ module Norvel
         by_hand = paragraphs.map { |paragraph| now.paragraph(paragraph.id) }.reject { |paragraph| by_hand(paragraph).empty? }
         return if by_hand.empty?
 
-        same = by_hand.group_by { |paragraph| [paragraph.style, by_hand(paragraph)] }.values.sort_by.with_index { |group, index| [-group.size, index] }
+        same = by_hand.group_by { |paragraph| [paragraph.style, by_hand(paragraph)] }.values.sort_by.with_index do |group, index|
+          [-group.size, index]
+        end
         same = [same.flatten(1)] unless MANIFOLD.include?(role)
         same.each do |group|
           style = own_style(role) or next style_of_look(role, group)
@@ -49,7 +51,9 @@ module Norvel
       def own_style(role)
         return if MANIFOLD.include?(role)
 
-        now.sheet.of_kind(:paragraph).find { |style| style.id != now.sheet.default_id && @before.sheet[style.id] && @votes.of_style(style.id)&.role == role }
+        now.sheet.of_kind(:paragraph).find do |style|
+          style.id != now.sheet.default_id && @before.sheet[style.id] && @votes.of_style(style.id)&.role == role
+        end
       end
 
       def style_of_look(role, group)

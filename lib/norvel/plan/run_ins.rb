@@ -35,7 +35,7 @@ module Norvel
         remark("#{named(unable)} cannot run in: no text follows in the next paragraph.", unable)
       end
 
-      def named(paragraphs) = paragraphs.map { |one| "“#{one.text[0, NAMED]}”" }.join(", ")
+      def named(paragraphs) = paragraphs.map { |paragraph| "“#{paragraph.text[0, NAMED]}”" }.join(", ")
 
       def first_words(paragraphs)
         cascade = Cascade.new(now)

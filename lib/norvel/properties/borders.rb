@@ -29,8 +29,11 @@ module Norvel
           side, width, kind, color, space = part.strip.downcase.match(ONE)&.captures
           raise Error, "“#{part.strip}” is not a border; write it like top 0.5 pt single, or all 1 pt double distance 4 pt." unless side
 
-          line = {style: kind || "single", width: Lengths.parse(width), color: color || "auto", space: space ? Lengths.parse(space) : Lengths::PT}
-          raise Error, "A border is at most 12 pt wide and 31 pt away." if line[:width] > 12 * Lengths::PT || line[:space] > 31 * Lengths::PT || line.values_at(:width, :space).any?(&:negative?)
+          line = {style: kind || "single", width: Lengths.parse(width), color: color || "auto",
+                  space: space ? Lengths.parse(space) : Lengths::PT}
+          if line[:width] > 12 * Lengths::PT || line[:space] > 31 * Lengths::PT || line.values_at(:width, :space).any?(&:negative?)
+            raise Error, "A border is at most 12 pt wide and 31 pt away."
+          end
 
           borders.merge(sides(side, line))
         end

@@ -87,7 +87,8 @@ module Norvel
         when :font then parse_name(written.to_s.strip)
         when :language then parse_language(written.to_s.strip)
         when :numbering then parse_place(written.to_s.strip)
-        when :tabs then written.to_s.strip.match?(/\Anone\z/i) ? [] : written.to_s.split(/;|,\s+/).map { |stop| TabStop.parse(stop) }.sort_by(&:position)
+        when :tabs
+          written.to_s.strip.match?(/\Anone\z/i) ? [] : written.to_s.split(/;|,\s+/).map { |stop| TabStop.parse(stop) }.sort_by(&:position)
         when :borders then Borders.parse(written.to_s)
         else raise Error, "#{label} cannot be written in one field."
         end
@@ -102,7 +103,10 @@ module Norvel
         when :characters then value&.clamp(-Property::MOST_CHARACTERS, Property::MOST_CHARACTERS)
         when :line_spacing then value&.held
         when :tabs then value&.map { |tab| tab.with(position: tab.position.clamp(-Lengths::LONGEST, Lengths::LONGEST)) }
-        when :borders then value&.transform_values { |line| (line == Borders::NONE) ? line : line.merge(width: line[:width].clamp(0, Borders::WIDEST), space: line[:space].clamp(0, Borders::FARTHEST)) }
+        when :borders then value&.transform_values do |line|
+          (line == Borders::NONE) ? line : line.merge(width: line[:width].clamp(0, Borders::WIDEST),
+            space: line[:space].clamp(0, Borders::FARTHEST))
+        end
         else value
         end
       end

@@ -32,7 +32,8 @@ module Norvel
       # @param values [Hash{Symbol=>Object}] by property @param unit [String, nil] the reader's, nil: as they were written
       # @return [String] the line that `read` reads
       def show(values, unit: nil)
-        Properties.all.select { |property| property.written? && values.key?(property.name) }.map { |property| part(property, values, unit) }.compact.join(", ")
+        Properties.all.select { |property| property.written? && values.key?(property.name) }
+          .map { |property| part(property, values, unit) }.compact.join(", ")
       end
 
       # @param line [String] @param families [Array<String>] of fonts that may be written without quotes
@@ -45,7 +46,9 @@ module Norvel
         values, faults = {}, []
         each_part(line, at) { |text, from| take(text, from, families, values, faults) }
         bad = values.transform_values { |written, *| written }.to_h { |name, written| [name, reason(name, written, text_only)] }.compact
-        bad.each { |name, reason| values[name].then { |_, from, to| faults << Fault.new(text: line[from...to], from: from, to: to, reason: reason) } }
+        bad.each do |name, reason|
+          values[name].then { |_, from, to| faults << Fault.new(text: line[from...to], from: from, to: to, reason: reason) }
+        end
         name, parent, following, key = said&.map { |part| part&.strip }
         Reading.new(values: values.except(*bad.keys).transform_values(&:first), faults: faults, name: name, parent: parent,
           following: following, key: key)

@@ -38,6 +38,7 @@ module Norvel
         [Lengths.show(position, "cm"), (align unless align == :start), ("with #{leader} leader" unless leader == :none)].compact.join(" ")
       end
     end
-    TabStop::WRITTEN = /\A(\S++(?: \S++)*?)(?: (start|center|end|decimal|bar|clear))?(?: with (dot|hyphen|underscore)(?:s| leader)?)?\z/ # blanks are one space
+    # blanks are one space
+    TabStop::WRITTEN = /\A(\S++(?: \S++)*?)(?: (start|center|end|decimal|bar|clear))?(?: with (dot|hyphen|underscore)(?:s| leader)?)?\z/
   end
 end

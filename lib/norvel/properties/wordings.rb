@@ -146,7 +146,7 @@ module Norvel
                      tabs: ["tab stops", "tabs"], borders: %w[borders border], font_family: ["its name", "font", "typeface"]}.freeze
 
       def longest(wordings, text)
-        wordings.filter_map { |one| (match = text.match(one.pattern)) && [one, match] }.max_by { |_, match| match.end(0) }
+        wordings.filter_map { |wording| (match = text.match(wording.pattern)) && [wording, match] }.max_by { |_, match| match.end(0) }
       end
 
       def wording(pattern, values = nil, why: nil) = Wording.new(pattern: /\A(?:#{pattern.source})(?=[\s,;]|\z)/i, values: values, why: why)

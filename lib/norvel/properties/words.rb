@@ -31,7 +31,8 @@ module Norvel
         when :orphans, :widows then "#{value} #{property.label.downcase}"
         when :underline then (value == :none) ? "no underscore" : "underscore"
         when :raised then (value == :baseline) ? "on the line" : value.to_s
-        else (property.kind == :switch && !value) ? "not #{property.mark || property.label.downcase}" : property.mark || property.label.downcase
+        else (property.kind == :switch && !value) ? "not #{property.mark || property.label.downcase}" : property.mark ||
+          property.label.downcase
         end
       end
 

@@ -78,7 +78,11 @@ module Norvel
     # @return [Array<Manuscript::Paragraph>] with formatting by hand of that word
     def by_mark(manuscript, word)
       wanted = word.to_s.strip.downcase
-      manuscript.paragraphs.select { |paragraph| DirectFormatting.objectionable(paragraph).any? { |name, value, _| [Properties::Words.of(name, value), Properties[name].label].any? { |said| said.downcase.start_with?(wanted) } } }
+      manuscript.paragraphs.select do |paragraph|
+        DirectFormatting.objectionable(paragraph).any? do |name, value, _|
+          [Properties::Words.of(name, value), Properties[name].label].any? { |said| said.downcase.start_with?(wanted) }
+        end
+      end
     end
 
     # What all of a paragraph's text and the paragraph itself have by hand.

@@ -43,7 +43,9 @@ module Norvel
       spans = paragraph.spans
       inked = spans.select { |span| span[:run].text.match?(/[^[:space:]\u{FFFC}]/) }
       whole = alike(inked.map { |span| span[:properties] })
-      parts = on_text(paragraph, spans).filter_map { |span| (rest = span.properties.reject { |name, value| whole[name] == value }).empty? ? nil : span.with(properties: rest) }
+      parts = on_text(paragraph, spans).filter_map do |span|
+        (rest = span.properties.reject { |name, value| whole[name] == value }).empty? ? nil : span.with(properties: rest)
+      end
       [whole, parts]
     end
 
@@ -77,7 +79,10 @@ module Norvel
 
       links = stays_on(whole, paragraph.text, paragraph.runs.find(&:link)&.link)
       own + whole.except(*STAYS, *links).map { |name, value| [name, value, nil] } +
-        parts.flat_map { |span| span.properties.except(*STAYS, *STAYS_ON_PARTS, *stays_on(span.properties, paragraph.text[span.start...span.end], span.link)).map { |name, value| [name, value, span] } }
+        parts.flat_map do |span|
+          span.properties.except(*STAYS, *STAYS_ON_PARTS, *stays_on(span.properties, paragraph.text[span.start...span.end], span.link))
+            .map { |name, value| [name, value, span] }
+        end
     end
 
     # @param set [Hash{Symbol=>Object}] what a stretch of text has by hand @param text [String] the stretch @param link [String, nil]

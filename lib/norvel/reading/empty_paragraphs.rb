@@ -6,7 +6,9 @@ module Norvel
   module EmptyParagraphs
     # @return [Array<Manuscript::Paragraph>] that may go
     def self.removable(manuscript)
-      inner = manuscript.tables.flat_map { |table| table.rows.flat_map { |row| row.cells.flat_map { |cell| removable_in(cell.blocks, cell: true) } } }
+      inner = manuscript.tables.flat_map do |table|
+        table.rows.flat_map { |row| row.cells.flat_map { |cell| removable_in(cell.blocks, cell: true) } }
+      end
       found = removable_in(manuscript.blocks) + inner
       cascade = Cascade.new(manuscript)
       order = found.reject { |paragraph| numbered?(paragraph, cascade) }.to_h { |paragraph| [paragraph.id, true] }
@@ -34,7 +36,7 @@ module Norvel
       !level.nil? && !%w[bullet none].include?(level.format)
     end
 
-    def self.ends_section?(block) = block.is_a?(Manuscript::Paragraph) && block.carries.include?(:section_end)
+    def self.ends_section?(block) = block.is_a?(Manuscript::Paragraph) && block.ends_section?
     private_class_method :removable_in, :ends_section?, :numbered?
   end
 end

@@ -48,7 +48,9 @@ module Norvel
     end
 
     def majority(kind)
-      (@majority ||= {})[kind] ||= letters.group_by { |run, _| values(kind)[run] }.max_by { |_, runs| runs.sum(&:last) }.then { |value, _| [value] }
+      (@majority ||= {})[kind] ||= letters.group_by { |run, _| values(kind)[run] }.max_by { |_, runs| runs.sum(&:last) }.then do |value, _|
+        [value]
+      end
       @majority[kind].first
     end
   end

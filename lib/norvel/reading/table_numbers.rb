@@ -20,7 +20,7 @@ module Norvel
     # @return [Boolean] whether its numbers have unlike decimals
     def uneven?(cells)
       numbers = cells.map { |cell| text(cell) }.select { |one| number?(one) }
-      numbers.map { |one| one[/[.,](\d+)\D*\z/, 1].to_s.length }.uniq.size > 1
+      numbers.map { |number| number[/[.,](\d+)\D*\z/, 1].to_s.length }.uniq.size > 1
     end
 
     def numbers?(table, cells)

@@ -18,9 +18,17 @@ module Norvel
       def start = items.first.last.number
     end
 
-    MARKED = /\A[ \t\u00A0]*(?<label>(?<open>[(\[]?)(?<number>\d{1,3}|[a-z]|[A-Z]|[ivx]{1,5}|[IVX]{1,5})(?<close>[.)\]]|\.\)|\.-|\)\.|[º°ª]\.?))[ \t\u00A0]+(?=\S)/
-    BULLET = /\A[ \t\u00A0]*(?<label>[\uF0A7\uF0B7\uF0D8\uF0FC\uF06F#{ListLabels::SIGNS}]|o(?=[ \u00A0]*\t|[ \u00A0]{2}|[ \u00A0]\p{Ll}|[ \u00A0]\p{Lu}))[ \t\u00A0]+(?=\S)/
-    MONTH = "(?:jan(?:uary|uar|vier)?|enero|feb(?:ruary|ruar)?|f(?:e|é)vr(?:ier)?|febrero|mar(?:ch|s|zo)?|m(?:a|ä)rz|apr(?:il)?|avril|abril|ma[iy]o?|june?|juni|juin|junio|july?|juli|juillet|julio|aug(?:ust)?|ao(?:u|û)t|agosto|sep(?:t|tember|tembre|tiembre)?|setiembre|o[ck]t(?:ober|obre|ubre)?|nov(?:ember|embre|iembre)?|de[cz](?:ember)?|d(?:e|é)cembre|diciembre)(?![\\p{L}])\\.?"
+    NUMBERED = '(?<number>\d{1,3}|[a-z]|[A-Z]|[ivx]{1,5}|[IVX]{1,5}'
+    MARKED =
+      /\A[ \t\u00A0]*(?<label>(?<open>[(\[]?)#{NUMBERED})(?<close>[.)\]]|\.\)|\.-|\)\.|[º°ª]\.?))[ \t\u00A0]+(?=\S)/
+    AS_A_SIGN = '(?=[ \u00A0]*\t|[ \u00A0]{2}|[ \u00A0]\p{Ll}|[ \u00A0]\p{Lu})'
+    BULLET =
+      /\A[ \t\u00A0]*(?<label>[\uF0A7\uF0B7\uF0D8\uF0FC\uF06F#{ListLabels::SIGNS}]|o#{AS_A_SIGN})[ \t\u00A0]+(?=\S)/
+    MONTH =
+      "(?:jan(?:uary|uar|vier)?|enero|feb(?:ruary|ruar)?|f(?:e|é)vr(?:ier)?|febrero|mar(?:ch|s|zo)?|m(?:a|ä)rz|" \
+      "apr(?:il)?|avril|abril|ma[iy]o?|june?|juni|juin|junio|july?|juli|juillet|julio|aug(?:ust)?|ao(?:u|û)t|agosto|" \
+      "sep(?:t|tember|tembre|tiembre)?|setiembre|o[ck]t(?:ober|obre|ubre)?|nov(?:ember|embre|iembre)?|de[cz](?:ember)?|" \
+      "d(?:e|é)cembre|diciembre)(?![\\p{L}])\\.?"
     DAY_OF_MONTH = /\A\s*(?:de\s+)?#{MONTH}/i
     HABIT = 3 # single items with one bullet, from which on they are meant
     LATE = 60 # the number up to which a row may go on from elsewhere
@@ -42,7 +50,9 @@ module Norvel
       return [] if text[found.end(0)..].match?(DAY_OF_MONTH) && found[:number].match?(/\d/)
 
       pattern = "#{found[:open]}%d#{found[:close]}"
-      formats(found[:number]).map { |format, number| Label.new(label: found[:label], length: found.end(0), format: format, pattern: pattern, number: number) }
+      formats(found[:number]).map do |format, number|
+        Label.new(label: found[:label], length: found.end(0), format: format, pattern: pattern, number: number)
+      end
     end
 
     # @return [Array<Array(String, Integer)>] how a number may be meant: "i" is one as a roman numeral, nine as a letter
@@ -62,14 +72,18 @@ module Norvel
     # @return [Hash{Row=>Row}] row to the one around it
     def around(rows, blocks)
       at = blocks.each_with_index.to_h { |block, index| [block.id, index] }
-      text = blocks.select { |block| block.is_a?(Manuscript::Paragraph) && !block.blank? }.each_with_index.to_h { |block, index| [block.id, index] }
+      text = blocks.select { |block| block.is_a?(Manuscript::Paragraph) && !block.blank? }.each_with_index.to_h do |block, index|
+        [block.id, index]
+      end
       rows.to_h do |row|
         first, last = [row.items.first, row.items.last].map { |paragraph, _| at[paragraph.id] }
         outer = rows.select do |other|
           next if other.equal?(row) || (other.format == row.format && yield(row.items.first[0]) < yield(other.items.first[0]) + FURTHER)
 
           places = other.items.map { |paragraph, _| at[paragraph.id] }
-          places.each_cons(2).any? { |one, two| one < first && last < two } || (places.last < first && text[row.items.first[0].id] == text[other.items.last[0].id] + 1 && yield(row.items.first[0]) >= yield(other.items.last[0]) + FURTHER)
+          places.each_cons(2).any? { |one, two| one < first && last < two } ||
+            (places.last < first && text[row.items.first[0].id] == text[other.items.last[0].id] + 1 &&
+              yield(row.items.first[0]) >= yield(other.items.last[0]) + FURTHER)
         end
         [row, outer.max_by { |other| other.items.map { |paragraph, _| at[paragraph.id] }.select { |place| place < first }.max }]
       end.compact.compare_by_identity
@@ -95,16 +109,23 @@ module Norvel
         open.reject! { |key, _| label.number && key[0] == label.format && key[1] != label.pattern } if label
       end
       habits = rows.map { |items| items.first.last }.select { |label| label.number.nil? }.map(&:pattern).tally
-      rows.map { |items| Row.new(items: items) }.select { |row| (row.items.size > 1 && (row.start.nil? || row.start == 1 || close?(row, blocks))) || (habits[row.pattern].to_i >= HABIT && row.start.nil?) }
+      rows.map { |items| Row.new(items: items) }.select do |row|
+        (row.items.size > 1 && (row.start.nil? || row.start == 1 || close?(row, blocks))) ||
+          (habits[row.pattern].to_i >= HABIT && row.start.nil?)
+      end
     end
 
     def carry_on(open, labels, block, rows)
-      label = labels.find { |one| (row = open[[one.format, one.pattern]]) && (one.number.nil? || one.number == row[0].last.last.number + 1) }
+      label = labels.find do |one|
+        (row = open[[one.format, one.pattern]]) && (one.number.nil? || one.number == row[0].last.last.number + 1)
+      end
       if label
         state = open[[label.format, label.pattern]]
         state[0] << [block, label]
         state[1] = 0
-      elsif (label = labels.find { |one| one.number.nil? || one.number == 1 } || labels.find { |one| one.format == "decimal" && one.number < LATE })
+      elsif (label = labels.find { |one| one.number.nil? || one.number == 1 } || labels.find { |one|
+        one.format == "decimal" && one.number < LATE
+      })
         rows << [[block, label]]
         open[[label.format, label.pattern]] = [rows.last, 0]
       end

@@ -18,9 +18,14 @@ module Norvel
       # @return [Hash] of plain JSON values
       def to_h
         {guide: @check.guide.title, version: @check.guide.version, met: @check.count(:met), broken: @check.count(:broken),
-         rules: @check.results.map { |result| {id: result.rule.id, severity: result.rule.severity.to_s, state: result.state.to_s, findings: result.findings.size} },
+         rules: @check.results.map { |result|
+           {id: result.rule.id, severity: result.rule.severity.to_s, state: result.state.to_s, findings: result.findings.size}
+         },
          findings: @check.findings.map { |finding| finding_entry(finding) },
-         waivers: @manuscript.waivers.map { |waiver| {rule: waiver.rule, paragraph: waiver.paragraph && @manuscript.index_of(waiver.paragraph), text: waiver.text, reason: waiver.reason} },
+         waivers: @manuscript.waivers.map { |waiver|
+           {rule: waiver.rule, paragraph: waiver.paragraph && @manuscript.index_of(waiver.paragraph),
+            text: waiver.text, reason: waiver.reason}
+         },
          unmeasured: @check.results.flat_map { |result| result.unmeasured.map { |place| unmeasured_entry(result.rule, place) } }}
       end
 
@@ -42,10 +47,13 @@ module Norvel
       end
 
       # @return [String] the same on sheets of paper, the bytes of a PDF
-      def to_pdf(name, date: Time.now, fingerprint: nil) = FindingsSheets.new(self, @check, name: name, date: date, fingerprint: fingerprint).pdf
+      def to_pdf(name, date: Time.now, fingerprint: nil) =
+        FindingsSheets.new(self, @check, name: name, date: date, fingerprint: fingerprint).pdf
 
       # @return [Array<Guide::Mending::Cause>] of all rules, the largest first
-      def largest = @largest ||= @check.results.flat_map { |result| Guide::Mending.causes(result.findings) }.select { |cause| cause.open.any? }.sort_by { |cause| -cause.open.size }
+      def largest =
+        @largest ||= @check.results.flat_map { |result| Guide::Mending.causes(result.findings) }
+          .select { |cause| cause.open.any? }.sort_by { |cause| -cause.open.size }
 
       # @param page [Integer, nil]
       # @return [String, nil]
@@ -72,8 +80,10 @@ module Norvel
       end
 
       def finding_entry(finding)
-        {rule: finding.rule, severity: finding.severity.to_s, paragraph: finding.paragraph && @manuscript.index_of(finding.paragraph), page: finding.page, expected: finding.expected, measured: finding.measured,
-         expected_value: finding.expected_value, measured_value: finding.measured_value, unit: finding.unit, message: finding.message, fixable: !finding.fix.nil?, waived: finding.waived}
+        {rule: finding.rule, severity: finding.severity.to_s, paragraph: finding.paragraph && @manuscript.index_of(finding.paragraph),
+         page: finding.page, expected: finding.expected, measured: finding.measured,
+         expected_value: finding.expected_value, measured_value: finding.measured_value, unit: finding.unit,
+         message: finding.message, fixable: !finding.fix.nil?, waived: finding.waived}
       end
     end
   end

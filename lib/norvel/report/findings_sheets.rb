@@ -35,7 +35,8 @@ module Norvel
         causes
         @sheets.add(:note, "Fingerprint of the file (SHA-256): #{@fingerprint}") if @fingerprint
         @sheets.add(:note,
-          @check.layout.exact? ? "Every page is laid out exactly." : "Not laid out truly: pages #{@check.layout.inexact.keys.first(40).join(", ")}.")
+          @check.layout.exact? ? "Every page is laid out exactly." :
+          "Not laid out truly: pages #{@check.layout.inexact.keys.first(40).join(", ")}.")
       end
 
       def pages
@@ -48,7 +49,8 @@ module Norvel
 
         @sheets.add(:head, "The causes, largest first")
         @findings.largest.first(15).each do |cause|
-          @sheets.add(:text, "#{cause.open.size} × ", [cause.measured.to_s, {bold: true}], ["; #{cause.expected} is asked for", {color: Sheets::GREY}])
+          @sheets.add(:text, "#{cause.open.size} × ", [cause.measured.to_s, {bold: true}],
+            ["; #{cause.expected} is asked for", {color: Sheets::GREY}])
         end
       end
 
@@ -58,14 +60,18 @@ module Norvel
         Guide::Mending.causes(result.findings).each { |cause| cause(cause) }
         return if result.unmeasured.empty?
 
-        @sheets.add(:note,
-          "Not measurable on pages #{result.unmeasured.map(&:page).uniq.first(20).join(", ")}: #{result.unmeasured.map(&:why).uniq.first(3).join("; ")}.")
+        pages = result.unmeasured.map(&:page).uniq.first(20)
+        why = result.unmeasured.map(&:why).uniq.first(3)
+        @sheets.add(:note, "Not measurable on pages #{pages.join(", ")}: #{why.join("; ")}.")
       end
 
       def cause(cause)
-        @sheets.add(:cause, "#{cause.findings.size} × ", [cause.measured.to_s, {bold: true}], ["; #{cause.expected} is asked for", {color: Sheets::GREY}])
+        @sheets.add(:cause, "#{cause.findings.size} × ", [cause.measured.to_s, {bold: true}],
+          ["; #{cause.expected} is asked for", {color: Sheets::GREY}])
         waived = cause.findings.any?(&:waived)
-        rows = cause.findings.first(MOST).map { |finding| [finding.page, @findings.folio(finding.page), @findings.place(finding), finding.waived.to_s] }
+        rows = cause.findings.first(MOST).map do |finding|
+          [finding.page, @findings.folio(finding.page), @findings.place(finding), finding.waived.to_s]
+        end
         rows.unshift(["Page", "Folio", "Place", "Waived for"])
         waived ? @sheets.table(rows, [14, 14, 90, 52]) : @sheets.table(rows.map { |row| row.first(3) }, [14, 14, 142])
         left = cause.findings.size - MOST

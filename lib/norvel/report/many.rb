@@ -8,6 +8,8 @@ module Norvel
   module Report
     # Many manuscripts against one guide: who meets what.
     class Many
+      SIGNS = {"met" => "✓", "broken" => "×", "waived" => "w", "not_measurable" => "?", "not_applicable" => "–"}.freeze
+
       # @param guide [Guide]
       def initialize(guide)
         @guide = guide
@@ -27,7 +29,12 @@ module Norvel
       end
 
       # @return [Hash] of plain JSON values
-      def to_h = {guide: @guide.title, version: @guide.version, files: @rows.map { |row| row.slice(:file, :met, :broken, :must_broken, :findings, :error, :rules) }}
+      def to_h =
+        {
+          guide: @guide.title, version: @guide.version, files: @rows.map do |row|
+            row.slice(:file, :met, :broken, :must_broken, :findings, :error, :rules)
+          end
+        }
 
       # @return [Boolean]
       def unreadable? = @rows.any? { |row| row[:error] }
@@ -49,7 +56,9 @@ module Norvel
         rules = @guide.rules.map(&:id)
         CSV.generate(row_sep: "\r\n") do |csv|
           csv << %w[file met broken must_broken findings error] + rules
-          @rows.each { |row| csv << row.values_at(:file, :met, :broken, :must_broken, :findings, :error) + rules.map { |rule| row[:rules]&.[](rule) } }
+          @rows.each do |row|
+            csv << row.values_at(:file, :met, :broken, :must_broken, :findings, :error) + rules.map { |rule| row[:rules]&.[](rule) }
+          end
         end
       end
 
@@ -61,9 +70,12 @@ module Norvel
         sheets = Sheets.new("Manuscripts, held against #{@guide.title}")
         sheets.add(:title, "#{@rows.size} manuscripts")
         sheets.add(:text, "Held against ", [@guide.title, {italic: true}], ", version #{@guide.version}.")
-        rows = @rows.map { |row| [File.basename(row[:file]), *(row[:error] ? [row[:error], "", "", ""] : row.values_at(:met, :broken, :must_broken, :findings))] }
+        rows = @rows.map do |row|
+          [File.basename(row[:file]), *(row[:error] ? [row[:error], "", "", ""] : row.values_at(:met, :broken, :must_broken, :findings))]
+        end
         sheets.table([["File", "Met", "Broken", "Of these must", "Findings"], *rows], [70, 40, 20, 20, 20])
-        broken = @guide.rules.map { |rule| [rule.clause, @rows.count { |row| row[:rules]&.[](rule.id) == "broken" }] }.select { |_, count| count.positive? }.sort_by { |_, count| -count }
+        broken = @guide.rules.map { |rule| [rule.clause, @rows.count { |row| row[:rules]&.[](rule.id) == "broken" }] }
+          .select { |_, count| count.positive? }.sort_by { |_, count| -count }
         sheets.add(:head, "Rules broken, by how many")
         sheets.table([["Rule", "Manuscripts"], *broken], [140, 30])
         sheets.pdf

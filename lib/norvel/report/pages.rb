@@ -12,8 +12,15 @@ module Norvel
 
       # @return [Hash] of plain JSON values
       def to_h
-        {exact: @layout.exact?, substitutions: @layout.substitutions.map { |match| {asked: match.asked, used: match.used, match: match.match.to_s} },
-         approximations: @layout.approximations.map { |one| {kind: one.kind.to_s, page: one.page, paragraph: one.paragraph && @manuscript.index_of(one.paragraph)} }.uniq,
+        {exact: @layout.exact?, substitutions: @layout.substitutions.map { |match|
+          {asked: match.asked, used: match.used, match: match.match.to_s}
+        },
+         approximations: @layout.approximations.map { |approximation|
+           {
+             kind: approximation.kind.to_s, page: approximation.page,
+             paragraph: approximation.paragraph && @manuscript.index_of(approximation.paragraph)
+           }
+         }.uniq,
          pages: @layout.pages.map { |page| page_entry(page) }}
       end
 
@@ -22,7 +29,8 @@ module Norvel
       def page_entry(page)
         {number: page.number, folio: page.folio, part: page.part, exact: !@layout.inexact.key?(page.number),
          width_pt: page.width.round(1), height_pt: page.height.round(1),
-         turn: {reason: page.turn.reason.to_s, paragraph: page.turn.paragraph && @manuscript.index_of(page.turn.paragraph), empty_pt: page.turn.empty.round(2)},
+         turn: {reason: page.turn.reason.to_s, paragraph: page.turn.paragraph && @manuscript.index_of(page.turn.paragraph),
+                empty_pt: page.turn.empty.round(2)},
          lines: page.placed.map { |placed| line_entry(placed) }}
       end
 

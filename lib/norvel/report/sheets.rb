@@ -46,7 +46,9 @@ module Norvel
       def table(rows, widths)
         first = @ids + 1
         made = rows.each_with_index.map do |row, index|
-          cells = row.map { |cell| Manuscript::Cell.new(blocks: [paragraph(:cell, [index.zero? ? [cell.to_s, {color: GREY}] : cell.to_s], in_table: true)]) }
+          cells = row.map do |cell|
+            Manuscript::Cell.new(blocks: [paragraph(:cell, [index.zero? ? [cell.to_s, {color: GREY}] : cell.to_s], in_table: true)])
+          end
           Manuscript::Row.new(header: index.zero?, splits: false, cells: cells)
         end
         fine = {style: "single", width: 6_350, color: LINE, space: 0}
@@ -68,12 +70,16 @@ module Norvel
       private
 
       def sheet
-        styles = STYLES.to_h { |id, set| [id.to_s, StyleSheet::Style.new(id: id.to_s, name: id.to_s, parent: ((id == :text) ? nil : "text"), properties: set)] }
+        styles = STYLES.to_h do |id, set|
+          [id.to_s, StyleSheet::Style.new(id: id.to_s, name: id.to_s, parent: ((id == :text) ? nil : "text"), properties: set)]
+        end
         StyleSheet.new(styles: styles, default_id: "text", defaults: {})
       end
 
       def paragraph(style, pieces, in_table: false, **set)
-        runs = pieces.map { |words, own| Manuscript::Run.new(text: Manuscript::PlainText.clean(words.to_s).tr("\n", " "), properties: own || {}) }
+        runs = pieces.map do |words, own|
+          Manuscript::Run.new(text: Manuscript::PlainText.clean(words.to_s).tr("\n", " "), properties: own || {})
+        end
         Manuscript::Paragraph.new(id: @ids += 1, style: style.to_s, runs: runs, in_table: in_table, properties: set)
       end
     end

@@ -121,7 +121,9 @@ module Norvel
 
       def all_words
         @all_words ||= [@before, @now].map do |manuscript|
-          beside = (manuscript.margin_paragraphs + manuscript.aside_paragraphs).flat_map { |paragraph| paragraph.written.split(/[[:space:]]+/).reject(&:empty?) }
+          beside = (manuscript.margin_paragraphs + manuscript.aside_paragraphs).flat_map do |paragraph|
+            paragraph.written.split(/[[:space:]]+/).reject(&:empty?)
+          end
           (ListLabels.words(manuscript).flatten + beside).grep_v(/\A\u{FFFC}+\z/) # an image is no word
         end
       end

@@ -31,10 +31,14 @@ module Norvel
       def to_h
         {format: @manuscript.format, pages: @layout.pages.size, words: words, language: @manuscript.info.language,
          page_designs: PageDesigns.new(@layout).to_a,
-         styles: @manuscript.sheet.styles.values.map { |style| style_entry(style) }, paragraphs: @manuscript.paragraphs.each_with_index.map { |paragraph, index| paragraph_entry(paragraph, index) },
-         looks: @looks.map { |look| {id: look.id, paragraphs: look.paragraphs.map { |id| @manuscript.index_of(id) }, variants: look.variants.size} },
+         styles: @manuscript.sheet.styles.values.map { |style| style_entry(style) },
+         paragraphs: @manuscript.paragraphs.each_with_index.map { |paragraph, index| paragraph_entry(paragraph, index) },
+         looks: @looks.map { |look|
+           {id: look.id, paragraphs: look.paragraphs.map { |id| @manuscript.index_of(id) }, variants: look.variants.size}
+         },
          images: images, notes: @manuscript.notes.size, tables: @manuscript.tables.size,
-         info: @manuscript.info.to_h.slice(:title, :author, :subject, :keywords), contents: contents, captions: captions, open_matters: open_matters,
+         info: @manuscript.info.to_h.slice(:title, :author, :subject, :keywords), contents: contents,
+         captions: captions, open_matters: open_matters,
          warnings: @manuscript.warnings}
       end
 
@@ -65,8 +69,10 @@ module Norvel
 
       def paragraph_entry(paragraph, index)
         role = @roles.of(paragraph.id)
-        {index: index, text: paragraph.text, style: paragraph.style, in_table: paragraph.in_table, empty: paragraph.empty?, role: role.name.to_s, role_confidence: role.confidence,
-         look: look_of[paragraph.id], page: @layout.page_of(paragraph.id), numbering: numbering(paragraph), effective: effective(paragraph), direct: direct(paragraph), spans: spans(paragraph)}
+        {index: index, text: paragraph.text, style: paragraph.style, in_table: paragraph.in_table,
+         empty: paragraph.empty?, role: role.name.to_s, role_confidence: role.confidence,
+         look: look_of[paragraph.id], page: @layout.page_of(paragraph.id), numbering: numbering(paragraph),
+         effective: effective(paragraph), direct: direct(paragraph), spans: spans(paragraph)}
       end
 
       def look_of = @look_of ||= @looks.flat_map { |look| look.paragraphs.map { |id| [id, look.id] } }.to_h
@@ -84,7 +90,8 @@ module Norvel
       end
 
       def direct(paragraph)
-        {paragraph: json(DirectFormatting.on_paragraph(paragraph)), text: DirectFormatting.on_text(paragraph).map { |span| {start: span.start, end: span.end, set: json(span.properties)} },
+        {paragraph: json(DirectFormatting.on_paragraph(paragraph)),
+         text: DirectFormatting.on_text(paragraph).map { |span| {start: span.start, end: span.end, set: json(span.properties)} },
          redundant: DirectFormatting.redundant?(paragraph, @cascade)}
       end
 
@@ -120,14 +127,19 @@ module Norvel
 
       def captions
         @examined.captions.all.map do |caption|
-          {paragraph: @manuscript.index_of(caption.paragraph), kind: caption.kind.to_s, number: caption.number, position: caption.position&.to_s}
+          {paragraph: @manuscript.index_of(caption.paragraph), kind: caption.kind.to_s, number: caption.number,
+           position: caption.position&.to_s}
         end
       end
 
       def open_matters
-        own = @manuscript.matters.select { |matter| !%i[placeholder formatting].include?(matter.kind) && @manuscript.index_of(matter.paragraph) }
+        own = @manuscript.matters.select do |matter|
+          !%i[placeholder formatting].include?(matter.kind) && @manuscript.index_of(matter.paragraph)
+        end
         own.map { |matter| {kind: matter.kind.to_s, paragraph: @manuscript.index_of(matter.paragraph), text: matter.text} } +
-          @examined.references.broken.map { |found| {kind: "broken_reference", paragraph: @manuscript.index_of(found.paragraph), text: found.says} }
+          @examined.references.broken.map do |found|
+            {kind: "broken_reference", paragraph: @manuscript.index_of(found.paragraph), text: found.says}
+          end
       end
 
       def images

@@ -15,8 +15,13 @@ module Norvel
       # @return [Hash] of plain JSON values
       def to_h
         after = @plan.apply
-        {changes: @plan.lines.map { |line| {operation: line.operation.class.operation_name, sentence: line.sentence, paragraphs: line.paragraphs.filter_map { |id| @before.index_of(id) }, confidence: line.confidence} },
-         left: @plan.remarks.map { |remark| {sentence: remark.sentence, paragraphs: remark.paragraphs.filter_map { |id| @before.index_of(id) }} },
+        {changes: @plan.lines.map { |line|
+          {operation: line.operation.class.operation_name, sentence: line.sentence,
+           paragraphs: line.paragraphs.filter_map { |id| @before.index_of(id) }, confidence: line.confidence}
+        },
+         left: @plan.remarks.map { |remark|
+           {sentence: remark.sentence, paragraphs: remark.paragraphs.filter_map { |id| @before.index_of(id) }}
+         },
          before: counts(@examined), after: counts(Examination.new(after)), removed: removed(after),
          **text(after)}
       end
@@ -32,7 +37,9 @@ module Norvel
       def lost(after)
         now = after.all_paragraphs.to_h { |paragraph| [paragraph.id, paragraph] }
         @before.all_paragraphs.filter_map do |paragraph|
-          gone = [*paragraph.written.split, *paragraph.held].tally.map { |word, count| [word, count - [*now[paragraph.id]&.written.to_s.split, *now[paragraph.id]&.held].count(word)] }
+          gone = [*paragraph.written.split, *paragraph.held].tally.map do |word, count|
+            [word, count - [*now[paragraph.id]&.written.to_s.split, *now[paragraph.id]&.held].count(word)]
+          end
           words = gone.select { |_, count| count.positive? }.map(&:first)
           {part: part(paragraph.id), paragraph: @before.index_of(paragraph.id), text: words.join(" ")} if words.any?
         end
@@ -40,7 +47,7 @@ module Norvel
 
       def part(id)
         return "body" if @before.index_of(id)
-        return "notes" if @before.note_paragraphs.any? { |one| one.id == id }
+        return "notes" if @before.note_paragraphs.any? { |paragraph| paragraph.id == id }
 
         @before.margin_place(id) ? "headers and footers" : "text boxes and comments"
       end
@@ -49,7 +56,8 @@ module Norvel
       def removed(after)
         was, now = [@before, after].map { |manuscript| ListLabels.for(manuscript, Cascade.new(manuscript)) }
         gone = ->(sign) { count(@before, was, sign) - count(after, now, sign) }
-        {empty: @before.paragraphs.count { |paragraph| after.paragraph(paragraph.id).nil? }, spaces: [gone[" "], 0].max, tabs: gone["\t"], line_breaks: gone["\n"],
+        {empty: @before.paragraphs.count { |paragraph| after.paragraph(paragraph.id).nil? }, spaces: [gone[" "], 0].max,
+         tabs: gone["\t"], line_breaks: gone["\n"],
          typed_labels: typed_labels(after, was, now)}
       end
 
@@ -64,7 +72,8 @@ module Norvel
         after.paragraphs.count do |paragraph|
           label = now[paragraph.id] or next
           typed = @before.paragraph(paragraph.id).text.lstrip
-          was[paragraph.id].nil? && typed.length > paragraph.text.length && (typed.start_with?(label) || typed[/\A\S+/].to_s.match?(ListLabels::BULLET))
+          was[paragraph.id].nil? && typed.length > paragraph.text.length &&
+            (typed.start_with?(label) || typed[/\A\S+/].to_s.match?(ListLabels::BULLET))
         end
       end
 

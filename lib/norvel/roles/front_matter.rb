@@ -23,7 +23,9 @@ module Norvel
       def votes
         @votes ||= begin
           heading = title
-          lines.each_with_object({}) { |line, found| said(line, heading)&.then { |role, weight, reason| found[line.id] = Vote.new(role: role, weight: weight, reason: reason) } }
+          lines.each_with_object({}) do |line, found|
+            said(line, heading)&.then { |role, weight, reason| found[line.id] = Vote.new(role: role, weight: weight, reason: reason) }
+          end
         end
       end
 
@@ -55,27 +57,36 @@ module Norvel
 
       # The largest line, where it is no heading like those after it, or where names, dates or a subtitle follow it.
       def title
-        found = lines.reject { |line| Wording.date?(line.text) || by?(line.text.strip) || line.text.match?(Wording::HOUSE) && lines.size > 3 }.min_by.with_index { |line, index| [@headings.prominence(line).first(5), index] } or return
+        found = lines.reject { |line|
+          Wording.date?(line.text) || by?(line.text.strip) || line.text.match?(Wording::HOUSE) && lines.size > 3
+        }.min_by.with_index { |line, index| [@headings.prominence(line).first(5), index] } or return
         values = @reading.appearance(found)
         return plain_title(found) unless @reading.striking?(found) || values[:align] == :center
-        return if values[:align] != :center && @reading.index(found) > @reading.index(lines.first) && lines.first(3).none? { |line| line.equal?(found) } && !@reading.larger?(found)
+        return if values[:align] != :center && @reading.index(found) > @reading.index(lines.first) &&
+          lines.first(3).none? { |line| line.equal?(found) } && !@reading.larger?(found)
 
         found if followed_by_front_lines?(found) || (!later_looks.include?(@headings.prominence(found)) && above_later_looks?(found))
       end
 
       # Where nothing sets it off, the first line is the title when somebody's name or a date stands under it.
       def plain_title(found)
-        found if found.equal?(lines.first) && found.text.length < Reading::SHORT && !found.text.match?(/[.;,:]\s*\z/) && lines[1, 3].to_a.any? { |other| Wording.date?(other.text) || by?(other.text.strip) || other.text.strip.match?(Wording::PEOPLE) }
+        found if found.equal?(lines.first) && found.text.length < Reading::SHORT && !found.text.match?(/[.;,:]\s*\z/) &&
+          lines[1, 3].to_a.any? { |other| Wording.date?(other.text) || by?(other.text.strip) || other.text.strip.match?(Wording::PEOPLE) }
       end
 
       def followed_by_front_lines?(line)
         after = lines.drop_while { |other| !other.equal?(line) }.drop(1)
-        after.any? { |other| text = other.text.strip and Wording.date?(text) || by?(text) || (text.match?(Wording::PEOPLE) && !@headings.like?(other)) } || after.count { |other| @reading.appearance(other)[:align] == :center } > 1
+        after.any? { |other|
+          text = other.text.strip and Wording.date?(text) || by?(text) || (text.match?(Wording::PEOPLE) && !@headings.like?(other))
+        } || after.count { |other| @reading.appearance(other)[:align] == :center } > 1
       end
 
       def above_later_looks?(line) = later_looks.all? { |look| (@headings.prominence(line) <=> look) == -1 }
 
-      def later_looks = @later_looks ||= @reading.paragraphs.drop(first_index + 1).select { |other| !other.blank? && (@headings.like?(other) || @reading.level(other)) }.map { |other| @headings.prominence(other) }.uniq
+      def later_looks =
+        @later_looks ||= @reading.paragraphs.drop(first_index + 1)
+          .select { |other| !other.blank? && (@headings.like?(other) || @reading.level(other)) }
+          .map { |other| @headings.prominence(other) }.uniq
 
       def first_index = lines.empty? ? 0 : @reading.index(lines.last)
 
@@ -86,8 +97,11 @@ module Norvel
 
       def begins_text?(paragraph)
         text = paragraph.text.strip
-        paragraph.in_table || (@reading.long?(paragraph) && !(@reading.larger?(paragraph) && text.length < 250)) || @reading.level(paragraph) || text.match?(Wording::CHAPTER) || Wording.outline(text) ||
-          [Wording::CONTENTS, Wording::ABSTRACT, Wording::REFERENCES, Wording::CUSTOMARY].any? { |known| Wording.without_number(text).match?(known) } || text.match?(Wording::ABSTRACT_LED) || text.match?(Wording::BLANK_TO_FILL)
+        paragraph.in_table || (@reading.long?(paragraph) && !(@reading.larger?(paragraph) && text.length < 250)) ||
+          @reading.level(paragraph) || text.match?(Wording::CHAPTER) || Wording.outline(text) ||
+          [Wording::CONTENTS, Wording::ABSTRACT, Wording::REFERENCES, Wording::CUSTOMARY]
+            .any? { |known| Wording.without_number(text).match?(known) } || text.match?(Wording::ABSTRACT_LED) ||
+          text.match?(Wording::BLANK_TO_FILL)
       end
     end
   end

@@ -33,7 +33,9 @@ module Norvel
       end
 
       def deep_lists
-        @deep_lists ||= @reading.paragraphs.select { |paragraph| !paragraph.blank? && @headings.like?(paragraph) }.filter_map { |paragraph| @reading.cascade.numbering(paragraph) }
+        @deep_lists ||= @reading.paragraphs.select { |paragraph| !paragraph.blank? && @headings.like?(paragraph) }.filter_map do |paragraph|
+          @reading.cascade.numbering(paragraph)
+        end
           .group_by(&:list).select { |_, refs| refs.map(&:level).uniq.size > 1 }.keys
       end
 
@@ -49,7 +51,9 @@ module Norvel
       def parts_over_chapters?
         parts, others = heads.partition { |head| head.text.match?(Wording::PART) }
         chapters = others.select { |head| head.text.match?(Wording::CHAPTER) || Wording.outline(head.text)&.match?(/\A\d+\z/) }
-        parts.any? && chapters.any? && chapters.none? { |head| parts.any? { |part| @reading.level(part) || @headings.prominence(part) == @headings.prominence(head) } }
+        parts.any? && chapters.any? && chapters.none? do |head|
+          parts.any? { |part| @reading.level(part) || @headings.prominence(part) == @headings.prominence(head) }
+        end
       end
 
       # Where numbers alone tell levels apart, an introduction without one is of the highest.
@@ -91,7 +95,11 @@ module Norvel
       end
 
       # Headings by hand, and those by style, in the order of the manuscript.
-      def heads = @heads ||= @reading.paragraphs.select { |paragraph| !paragraph.blank? && (@reading.level(paragraph) || (@headings.like?(paragraph) && !@front.role(paragraph) && !paragraph.text.strip.match?(Wording::CONTENTS))) }
+      def heads = @heads ||= @reading.paragraphs.select do |paragraph|
+        !paragraph.blank? &&
+          (@reading.level(paragraph) ||
+            (@headings.like?(paragraph) && !@front.role(paragraph) && !paragraph.text.strip.match?(Wording::CONTENTS)))
+      end
 
       def by_look
         @by_look ||= begin
@@ -115,7 +123,9 @@ module Norvel
 
       # @return [Hash{Array=>Hash{Integer=>Integer}}] what the headings of each kind say of their level, and how strongly
       def said_levels
-        @said_levels ||= heads.group_by { |head| kind(head) }.transform_values { |same| same.each_with_object(Hash.new(0)) { |head, sums| evidence(head)&.then { |level, weight| sums[level] += weight } } }.reject { |_, votes| votes.empty? }
+        @said_levels ||= heads.group_by { |head| kind(head) }.transform_values { |same|
+          same.each_with_object(Hash.new(0)) { |head, sums| evidence(head)&.then { |level, weight| sums[level] += weight } }
+        }.reject { |_, votes| votes.empty? }
       end
 
       def evidence(head)
@@ -138,14 +148,17 @@ module Norvel
       def styled_sizes
         @styled_sizes ||= begin
           sheet = @reading.manuscript.sheet
-          sheet.of_kind(:paragraph).filter_map { |style| (level = sheet.level_of(style)) && [-(@reading.cascade.style(style.id)[:size] / Headings::HALF_POINT), level] }.uniq
+          sheet.of_kind(:paragraph).filter_map { |style|
+            (level = sheet.level_of(style)) && [-(@reading.cascade.style(style.id)[:size] / Headings::HALF_POINT), level]
+          }.uniq
         end
       end
 
       # Of looks that mean the same the first stands for all.
       def alike(paragraph)
         look = @headings.prominence(paragraph)
-        looks.find { |other| near?(other, look) } || (@headings.customary?(paragraph) && looks.find { |other| in_capitals?(other, look) }) || look
+        looks.find { |other| near?(other, look) } ||
+          (@headings.customary?(paragraph) && looks.find { |other| in_capitals?(other, look) }) || look
       end
 
       # What is called as parts of a manuscript are may be typed in capitals without being of another level.
@@ -153,7 +166,11 @@ module Norvel
         @looks ||= begin
           customary, other = heads.partition { |head| @headings.customary?(head) }
           by_count(other).each_with_object([]) { |look, list| list << look unless list.any? { |known| near?(known, look) } }
-            .then { |found| by_count(customary).each_with_object(found) { |look, list| list << look unless list.any? { |known| near?(known, look) || in_capitals?(known, look) } } }
+            .then do |found|
+              by_count(customary).each_with_object(found) do |look, list|
+                list << look unless list.any? { |known| near?(known, look) || in_capitals?(known, look) }
+              end
+            end
         end
       end
 
@@ -166,7 +183,9 @@ module Norvel
       # How far apart sizes stand that mean the same, in half points: one, and what the running text itself varies by.
       def accident
         @accident ||= begin
-          sizes = @reading.paragraphs.select { |paragraph| @reading.long?(paragraph) && !paragraph.in_table }.map { |paragraph| @reading.appearance(paragraph)[:size] / Headings::HALF_POINT }
+          sizes = @reading.paragraphs.select { |paragraph| @reading.long?(paragraph) && !paragraph.in_table }.map do |paragraph|
+            @reading.appearance(paragraph)[:size] / Headings::HALF_POINT
+          end
           usual = sizes.tally.select { |_, count| count * 10 >= sizes.size }.keys
           usual.empty? ? 1 : (usual.max - usual.min + 1).clamp(1, 4)
         end

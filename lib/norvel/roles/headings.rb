@@ -62,7 +62,8 @@ module Norvel
       def ends_like_one?(paragraph, text)
         case text[-1]
         when ";", "," then false
-        when "." then text.match?(Wording::CHAPTER) || text.match?(/\A[\d.IVX]+\z/) || (text.length < 80 && !text.match?(/[.?!]\s+\p{Lu}\S*\s.*\z/) && @reading.striking?(paragraph) && running_after?(paragraph))
+        when "." then text.match?(Wording::CHAPTER) || text.match?(/\A[\d.IVX]+\z/) ||
+          (text.length < 80 && !text.match?(/[.?!]\s+\p{Lu}\S*\s.*\z/) && @reading.striking?(paragraph) && running_after?(paragraph))
         when ":" then text.length < 80 && unlike_body?(paragraph)
         else true
         end
@@ -71,16 +72,20 @@ module Norvel
       def traits_of_appearance(paragraph)
         values, body = @reading.appearance(paragraph), @reading.body
         above = above_text?(paragraph) || like_others_above_text?(paragraph)
-        [("italic" if values[:italic] && !body[:italic] && above), ("underlined" if values[:underline] != :none && body[:underline] == :none && above),
-          ("bold" if values[:bold] && !body[:bold]), ("larger than the body" if @reading.larger?(paragraph)), ("in capitals" if @reading.capitals?(paragraph)),
+        [("italic" if values[:italic] && !body[:italic] && above),
+          ("underlined" if values[:underline] != :none && body[:underline] == :none && above),
+          ("bold" if values[:bold] && !body[:bold]), ("larger than the body" if @reading.larger?(paragraph)),
+          ("in capitals" if @reading.capitals?(paragraph)),
           ("in small capitals" if values[:small_caps] && !body[:small_caps]), ("in colour" if @reading.coloured?(paragraph) && above),
-          ("in another face" if values[:font_family] != body[:font_family] && above && often_above_text[prominence(paragraph)].to_i > 1)].compact
+          ("in another face" if values[:font_family] != body[:font_family] && above &&
+            often_above_text[prominence(paragraph)].to_i > 1)].compact
       end
 
       def traits_of_words(paragraph)
         text = paragraph.text
         [("numbered" if numbered?(paragraph)), ("begins like a chapter" if text.match?(Wording::CHAPTER) && text.length < 90),
-          ("is called as parts of a manuscript are" if customary?(paragraph)), ("stands alone above its text" if stands_alone?(paragraph))].compact
+          ("is called as parts of a manuscript are" if customary?(paragraph)),
+          ("stands alone above its text" if stands_alone?(paragraph))].compact
       end
 
       # A number counts for something beside a look, or where it follows from the numbers of other headings.
@@ -106,7 +111,10 @@ module Norvel
       end
 
       def often_above_text
-        @often_above_text ||= @reading.paragraphs.select { |one| !one.blank? && !one.in_table && one.text.length <= 90 && !one.text.match?(/[.;,]\s*\z/) && unlike_body?(one) && above_text?(one) }.map { |one| prominence(one) }.tally
+        @often_above_text ||= @reading.paragraphs.select { |paragraph|
+          !paragraph.blank? && !paragraph.in_table && paragraph.text.length <= 90 && !paragraph.text.match?(/[.;,]\s*\z/) &&
+            unlike_body?(paragraph) && above_text?(paragraph)
+        }.map { |one| prominence(one) }.tally
       end
 
       def unlike_body?(paragraph)
@@ -116,20 +124,29 @@ module Norvel
 
       # In a manuscript whose headings nothing sets off, a short line by itself between blank lines, above running text.
       def stands_alone?(paragraph)
-        return false if paragraph.text.length > 70 || !paragraph.text.match?(/\A\s*["“„«¿¡(]?[\p{Lu}\d]/) || paragraph.text.match?(/[.;,:]\s*\z/) || !running_after?(paragraph)
+        return false if paragraph.text.length > 70 || !paragraph.text.match?(/\A\s*["“„«¿¡(]?[\p{Lu}\d]/) ||
+          paragraph.text.match?(/[.;,:]\s*\z/) || !running_after?(paragraph)
 
         at = @reading.index(paragraph)
         plain? && [at - 1, at + 1].all? { |near| near.negative? || @reading.paragraphs[near]&.blank? }
       end
 
-      def plain? = (@plain ||= [@reading.paragraphs.none? { |one| !one.blank? && !one.in_table && !@reading.long?(one) && @reading.striking?(one) && above_text?(one) }]).first
+      def plain? =
+        (@plain ||= [
+          @reading.paragraphs.none? do |paragraph|
+            !paragraph.blank? && !paragraph.in_table && !@reading.long?(paragraph) &&
+              @reading.striking?(paragraph) && above_text?(paragraph)
+          end
+        ]).first
 
       def running_after?(paragraph) = @reading.following(paragraph)&.then { |other| @reading.long?(other) }
 
       # Several lines that look the same, one right after the other, head nothing.
       def in_a_row?(paragraph)
         near = [@reading.preceding(paragraph), @reading.following(paragraph)]
-        near.count { |other| other && !other.in_table && other.text.length <= LONGEST && !@reading.level(other) && prominence(other) == prominence(paragraph) } == 2
+        near.count { |other|
+          other && !other.in_table && other.text.length <= LONGEST && !@reading.level(other) && prominence(other) == prominence(paragraph)
+        } == 2
       end
     end
   end

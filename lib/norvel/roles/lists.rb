@@ -4,7 +4,8 @@ module Norvel
   class Roles
     # Items of lists: numbered by the file, or with a typed number or bullet that is one of a row.
     class Lists
-      SINGLE = /\A\s*(?:[•▪◦·●○■□◆►➢→✓☐\uF0A7\uF0B7\uF0D8\uF0FC]\s*|[–*-][ \t\u00A0]+|\(?(?:\d{1,2}|[a-z]|[ivx]{1,4})[.)][ \t\u00A0]+)(?=\S)/
+      SINGLE =
+        /\A\s*(?:[•▪◦·●○■□◆►➢→✓☐\uF0A7\uF0B7\uF0D8\uF0FC]\s*|[–*-][ \t\u00A0]+|\(?(?:\d{1,2}|[a-z]|[ivx]{1,4})[.)][ \t\u00A0]+)(?=\S)/
       ATTACHED = /\A\s*(?:[•▪◦●○■□◆►➢✓\uF0A7\uF0B7\uF0D8\uF0FC]|\*|[–-]|(?<number>\d{1,2})[.)])(?=\p{L})/
       SPOKEN = /[?!]|[”…]\s*\z/
 
@@ -40,22 +41,31 @@ module Norvel
         return false if ref.nil? || @reading.level(paragraph) || @reading.long?(paragraph) || !@reading.striking?(paragraph)
 
         other = @reading.following(paragraph)
-        !other.nil? && (@reading.long?(other) || other.text.match?(/[.!?]\s*\z/) || @reading.striking?(other)) && (@reading.cascade.numbering(other).nil? || @reading.striking?(other))
+        !other.nil? && (@reading.long?(other) || other.text.match?(/[.!?]\s*\z/) || @reading.striking?(other)) &&
+          (@reading.cascade.numbering(other).nil? || @reading.striking?(other))
       end
 
       private
 
       # @return [Hash{Integer=>Float}] paragraph id to how surely
-      def rows = @rows ||= sorted.last.reject { |row| speech?(row) }.flat_map { |row| row.items.map { |paragraph, _| [paragraph.id, tight?(row) ? 0.93 : 0.8] } }.to_h.merge(attached)
+      def rows =
+        @rows ||= sorted.last.reject { |row| speech?(row) }
+          .flat_map { |row| row.items.map { |paragraph, _| [paragraph.id, tight?(row) ? 0.93 : 0.8] } }.to_h.merge(attached)
 
       # @return [Hash{Integer=>true}] ids of the headings that are numbered in a row
       def heads = @heads ||= sorted.first.flat_map { |row| row.items.map { |paragraph, _| [paragraph.id, true] } }.to_h
 
       # @return [Array(Array<TypedLabels::Row>, Array<TypedLabels::Row>)] rows of headings, and rows of items
-      def sorted = @sorted ||= [true, false].flat_map { |striking| rows_of { |paragraph| !@reading.striking?(paragraph) ^ striking } }.partition { |row| headings?(row) }
+      def sorted =
+        @sorted ||= [true, false].flat_map { |striking| rows_of { |paragraph| !@reading.striking?(paragraph) ^ striking } }
+          .partition { |row| headings?(row) }
 
       # Lines that catch the eye have numbers of their own. What stands in notes is no item of the body's lists.
-      def rows_of = @reading.manuscript.containers.reject { |name, _| name.start_with?("note ") }.values.flat_map { |blocks| TypedLabels.rows(blocks) { |paragraph| possible?(paragraph) && yield(paragraph) } }
+      def rows_of
+        @reading.manuscript.containers.reject { |place, _| place.note? }.values.flat_map do |blocks|
+          TypedLabels.rows(blocks) { |paragraph| possible?(paragraph) && yield(paragraph) }
+        end
+      end
 
       def possible?(paragraph) = !@reading.level(paragraph) && !@reading.cascade.numbering(paragraph) && paragraph.text.count("\t") <= 2
 
@@ -70,17 +80,26 @@ module Norvel
       end
 
       # What people say to each other stands behind dashes, too.
-      def speech?(row) = row.pattern.match?(/\A[–—]\z/) && row.items.none? { |paragraph, label| paragraph.text[0, label.length].include?("\t") || @reading.appearance(paragraph)[:indent_first].negative? } && row.items.count { |paragraph, _| paragraph.text.match?(SPOKEN) } * 2 >= row.items.size
+      def speech?(row) = row.pattern.match?(/\A[–—]\z/) && row.items.none? { |paragraph, label|
+        paragraph.text[0, label.length].include?("\t") || @reading.appearance(paragraph)[:indent_first].negative?
+      } && row.items.count { |paragraph, _| paragraph.text.match?(SPOKEN) } * 2 >= row.items.size
 
       # Mostly item after item, or with only the items of an inner list between.
-      def tight?(row) = row.items.each_cons(2).count { |(one, _), (other, _)| (after = @reading.following(one)).equal?(other) || inner?(one, after) } * 2 >= row.items.size - 1
+      def tight?(row) =
+        row.items.each_cons(2).count { |(one, _), (other, _)|
+          (after = @reading.following(one)).equal?(other) || inner?(one, after)
+        } * 2 >= row.items.size - 1
 
       def inner?(outer, after) = !@reading.striking?(outer) && TypedLabels.readings(after).any?
 
       # Marks that were typed without a blank after them, several in a row.
       def attached
-        @reading.paragraphs.reject { |paragraph| paragraph.blank? || paragraph.in_table }.slice_when { |one, other| !(one.text.match?(ATTACHED) && other.text.match?(ATTACHED)) }
-          .select { |same| same.size > 1 && same.none? { |paragraph| @reading.striking?(paragraph) } }.flatten(1).to_h { |paragraph| [paragraph.id, 0.8] }
+        @reading.paragraphs.reject { |paragraph| paragraph.blank? || paragraph.in_table }.slice_when do |one, other|
+          !(one.text.match?(ATTACHED) && other.text.match?(ATTACHED))
+        end
+          .select { |same| same.size > 1 && same.none? { |paragraph| @reading.striking?(paragraph) } }.flatten(1).to_h do |paragraph|
+            [paragraph.id, 0.8]
+          end
       end
     end
   end

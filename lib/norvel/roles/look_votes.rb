@@ -61,12 +61,17 @@ module Norvel
       def heads_columns?(table)
         (@heads_columns ||= {}.compare_by_identity).fetch(table) do
           first, second = [0, 1].map { |row| table.rows[row].cells.flat_map(&:blocks).grep(Manuscript::Paragraph).reject(&:blank?) }
-          @heads_columns[table] = first.any? && (first.all? { |paragraph| @reading.appearance(paragraph)[:bold] } || set_off?(first, second))
+          @heads_columns[table] = first.any? &&
+            (first.all? { |paragraph| @reading.appearance(paragraph)[:bold] } || set_off?(first, second))
         end
       end
 
       def set_off?(first, second)
-        looks = [first, second].map { |cells| cells.map { |paragraph| @reading.appearance(paragraph).slice(:bold, :italic, :shading, :background, :caps, :small_caps, :underline) }.uniq }
+        looks = [first, second].map do |cells|
+          cells.map { |paragraph|
+            @reading.appearance(paragraph).slice(:bold, :italic, :shading, :background, :caps, :small_caps, :underline)
+          }.uniq
+        end
         second.any? && looks.all? { |found| found.size == 1 } && looks[0] != looks[1]
       end
 
@@ -81,7 +86,8 @@ module Norvel
         return false if paragraph.in_table || paragraph.text.length > Reading::SHORT || paragraph.text.match?(/[.;:]\s*\z/)
 
         above = @reading.preceding(paragraph)
-        !above.nil? && !above.in_table && above.text.match(Wording::LABELLED)&.[](:rest) == "" && @reading.index(above) == @reading.index(paragraph) - 1
+        !above.nil? && !above.in_table && above.text.match(Wording::LABELLED)&.[](:rest) == "" &&
+          @reading.index(above) == @reading.index(paragraph) - 1
       end
 
       def heading(paragraph)

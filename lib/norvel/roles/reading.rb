@@ -45,7 +45,8 @@ module Norvel
       # Set off from the running text by weight, size, capitals, colour or a line.
       def striking?(paragraph)
         values = appearance(paragraph)
-        (values[:bold] && !body[:bold]) || larger?(paragraph) || capitals?(paragraph) || values[:small_caps] || (values[:underline] != :none && body[:underline] == :none) || coloured?(paragraph)
+        (values[:bold] && !body[:bold]) || larger?(paragraph) || capitals?(paragraph) || values[:small_caps] ||
+          (values[:underline] != :none && body[:underline] == :none) || coloured?(paragraph)
       end
 
       def larger?(paragraph) = appearance(paragraph)[:size] > body[:size] + SLIGHT
@@ -60,7 +61,10 @@ module Norvel
       def body = @body ||= body_look
 
       # @return [Integer] how far a paragraph is set in beyond the running text, EMU; a hanging first line counts
-      def inset(paragraph) = appearance(paragraph).then { |values| values[:indent_start] + [values[:indent_first], 0].min } - (body[:indent_start] + [body[:indent_first], 0].min)
+      def inset(paragraph) =
+        appearance(paragraph).then { |values|
+          values[:indent_start] + [values[:indent_first], 0].min
+        } - (body[:indent_start] + [body[:indent_first], 0].min)
 
       # @return [Array(Manuscript::Table, Integer, Integer), nil] the table, row and cell that hold it
       def cell(paragraph) = (@cells ||= cells)[paragraph.id]
@@ -81,8 +85,11 @@ module Norvel
       def body_look
         text = paragraphs.reject { |paragraph| paragraph.in_table || paragraph.blank? }
         running = text.select { |paragraph| long?(paragraph) }
-        same = commonest(running.empty? ? text : running) { |values| values.values_at(:size, :font_family, :bold, :italic) } or return Properties::DEFAULTS
-        letters = same.each_with_object({}.compare_by_identity) { |paragraph, sums| (look = appearance(paragraph)) && sums[look] = (sums[look] || 0) + paragraph.text.length }
+        same = commonest(running.empty? ? text : running) { |values| values.values_at(:size, :font_family, :bold, :italic) } or
+          return Properties::DEFAULTS
+        letters = same.each_with_object({}.compare_by_identity) do |paragraph, sums|
+          (look = appearance(paragraph)) && sums[look] = (sums[look] || 0) + paragraph.text.length
+        end
         appearance(same.first).to_h { |name, _| [name, most(letters, name)] }
       end
 
@@ -97,12 +104,18 @@ module Norvel
       # @return [Array<Manuscript::Paragraph>, nil] those alike in what the block says of a look, with the most letters
       def commonest(list)
         looks = list.group_by { |paragraph| appearance(paragraph).object_id }.values
-        looks.group_by { |same| yield appearance(same.first) }.values.map { |groups| groups.flatten(1) }.max_by { |same| same.sum { |paragraph| paragraph.text.length } }
+        looks.group_by { |same| yield appearance(same.first) }.values.map { |groups| groups.flatten(1) }.max_by do |same|
+          same.sum { |paragraph| paragraph.text.length }
+        end
       end
 
       def cells
         manuscript.tables.each_with_object({}) do |table, found|
-          table.rows.each_with_index { |row, at| row.cells.each_with_index { |cell, place| cell.blocks.each { |block| found[block.id] = [table, at, place] if block.is_a?(Manuscript::Paragraph) } } }
+          table.rows.each_with_index do |row, at|
+            row.cells.each_with_index do |cell, place|
+              cell.blocks.each { |block| found[block.id] = [table, at, place] if block.is_a?(Manuscript::Paragraph) }
+            end
+          end
         end
       end
     end

@@ -45,16 +45,22 @@ module Norvel
         return if text.length > 200
         return vote(:form_field, 0.8, "has boxes to tick") if text.match?(/[☐☑☒]\s*\p{L}/)
         return vote(:signature, 0.75, "the closing words of a letter") if text.match?(Wording::CLOSING)
-        return vote(:signature, 0.85, "names the line above it, which is to be signed") if !text.match?(Wording::BLANK_TO_FILL) && text.length < 60 && @reading.preceding(paragraph)&.then { |line| rule_only?(line) }
-        return (vote(:signature, 0.75, "a name at the end, set to the far side") if signs_off?(paragraph)) unless text.match?(Wording::BLANK_TO_FILL)
+        if !text.match?(Wording::BLANK_TO_FILL) && text.length < 60 && @reading.preceding(paragraph)&.then { |line| rule_only?(line) }
+          return vote(:signature, 0.85, "names the line above it, which is to be signed")
+        end
+        unless text.match?(Wording::BLANK_TO_FILL)
+          return (vote(:signature, 0.75, "a name at the end, set to the far side") if signs_off?(paragraph))
+        end
 
-        signed = text.match?(Wording::SIGNED) || !text.match?(/\p{L}/) || text.match?(Wording::IN_A_YEAR) || !text.match?(/\p{L}\s*:?\s*(?:_{5,}|\.{5,}|…{4,})/)
+        signed = text.match?(Wording::SIGNED) || !text.match?(/\p{L}/) || text.match?(Wording::IN_A_YEAR) ||
+          !text.match?(/\p{L}\s*:?\s*(?:_{5,}|\.{5,}|…{4,})/)
         signed ? vote(:signature, 0.88, "a line to be signed") : vote(:form_field, 0.88, "a label with room to fill in")
       end
 
       # One of the last paragraphs, short, set to the far side, with somebody's name in its last line.
       def signs_off?(paragraph)
-        return false if paragraph.in_table || paragraph.text.length > 90 || !paragraph.text.strip.split("\n").last.to_s.strip.match?(Wording::PEOPLE)
+        return false if paragraph.in_table || paragraph.text.length > 90 ||
+          !paragraph.text.strip.split("\n").last.to_s.strip.match?(Wording::PEOPLE)
 
         (@reading.appearance(paragraph)[:align] == :end || @reading.inset(paragraph) > FAR) && last_ones.include?(paragraph.id)
       end
@@ -73,18 +79,21 @@ module Norvel
 
       def broken_lines?(paragraph)
         lines = paragraph.text.split("\n").map(&:strip).reject(&:empty?)
-        lines.size > 1 && lines.all? { |line| line.length <= VERSE_LINE + 8 && line.match?(/\p{L}/) && !line.match?(/\d{3,}|:\z/) } && (lines.size > 2 || lines.sum(&:length) > 50) && apart?(paragraph) && !@reading.striking?(paragraph)
+        lines.size > 1 && lines.all? { |line| line.length <= VERSE_LINE + 8 && line.match?(/\p{L}/) && !line.match?(/\d{3,}|:\z/) } &&
+          (lines.size > 2 || lines.sum(&:length) > 50) && apart?(paragraph) && !@reading.striking?(paragraph)
       end
 
       def verse_line?(paragraph)
         text = paragraph.text.strip
         !paragraph.in_table && text.length.between?(8,
-          VERSE_LINE) && text.match?(/\A["“„«‘]?\p{L}.*[\p{L},;:.!?…”»“’—–]\z/) && !text.match?(/\d{2,}/) && apart?(paragraph) && !@reading.striking?(paragraph) && !@lists.item?(paragraph) && !@reading.cascade.numbering(paragraph)
+          VERSE_LINE) && text.match?(/\A["“„«‘]?\p{L}.*[\p{L},;:.!?…”»“’—–]\z/) && !text.match?(/\d{2,}/) &&
+          apart?(paragraph) && !@reading.striking?(paragraph) && !@lists.item?(paragraph) && !@reading.cascade.numbering(paragraph)
       end
 
       def apart?(paragraph)
         values = @reading.appearance(paragraph)
-        @reading.inset(paragraph) >= LEAST || (values[:italic] && !@reading.body[:italic]) || (values[:align] == :center && @reading.body[:align] != :center)
+        @reading.inset(paragraph) >= LEAST || (values[:italic] && !@reading.body[:italic]) ||
+          (values[:align] == :center && @reading.body[:align] != :center)
       end
 
       # @return [Integer] how many lines like it stand together, itself counted
@@ -100,7 +109,8 @@ module Norvel
       end
 
       def quotation(paragraph)
-        return if paragraph.text.length < QUOTATION || paragraph.text.match?(Lists::SINGLE) || @lists.item?(paragraph) || @reading.cascade.numbering(paragraph) || @headings.like?(paragraph)
+        return if paragraph.text.length < QUOTATION || paragraph.text.match?(Lists::SINGLE) || @lists.item?(paragraph) ||
+          @reading.cascade.numbering(paragraph) || @headings.like?(paragraph)
 
         values, body = @reading.appearance(paragraph), @reading.body
         quoted = paragraph.text.match?(Wording::QUOTED)

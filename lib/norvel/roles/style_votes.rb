@@ -8,10 +8,14 @@ module Norvel
         [/\A(sub ?title|untertitel|sous.?titre|subt(?:i|í)tulo)\b/i, :subtitle], [/\A(title|titel|titre|t(?:i|í)tulo)\b/i, :title],
         [/\A(author|verfasser|autor|auteur)/i, :author], [/abstract|zusammenfassung|r(?:é|e)sum(?:é|e)|resumen/i, :abstract],
         [/quot|zitat|citation|cita\b/i, :block_quotation], [/caption|beschriftung|l(?:é|e)gende|leyenda/i, :caption],
-        [/\A(toc|contents|table of (figures|contents)|verzeichnis)\s*\d|contents entry/i, :contents_entry], [/(toc|contents|inhaltsverzeichnis).*(heading|title|berschrift)/i, :contents_heading],
+        [/\A(toc|contents|table of (figures|contents)|verzeichnis)\s*\d|contents entry/i, :contents_entry],
+        [/(toc|contents|inhaltsverzeichnis).*(heading|title|berschrift)/i, :contents_heading],
         [/bibliograph|reference|literatur/i, :reference_entry], [/footnote text|endnote text|fu(ß|ss)notentext/i, :footnote],
-        [/code|source|listing|preformatted|quelltext/i, :code], [/list|aufz(?:ä|a)hlung|liste|bullet/i, :list_item], [/verse|poem/i, :verse],
-        [/\Aset apart/i, :other], [/table.*(head|title)/i, :table_heading], [/table.*(text|contents)/i, :table_text], [/signature|closing|unterschrift/i, :signature], [/form field/i, :form_field], [/\b(date|datum|fecha)\b/i, :date], [/\b(author|autor|auteur|verfasser)\b/i, :author],
+        [/code|source|listing|preformatted|quelltext/i, :code], [/list|aufz(?:ä|a)hlung|liste|bullet/i, :list_item],
+        [/verse|poem/i, :verse],
+        [/\Aset apart/i, :other], [/table.*(head|title)/i, :table_heading], [/table.*(text|contents)/i, :table_text],
+        [/signature|closing|unterschrift/i, :signature], [/form field/i, :form_field], [/\b(date|datum|fecha)\b/i, :date],
+        [/\b(author|autor|auteur|verfasser)\b/i, :author],
         [/body|textk(?:ö|o)rper|corps|cuerpo|first paragraph|text indent|\btext\b/i, :body]
       ].freeze
 
@@ -47,7 +51,8 @@ module Norvel
       def doubtful?(paragraph, vote)
         return paragraph.text.length > LONG && paragraph.text[/(?<!\W)\W++\z/].to_s.match?(/[.!?]/) if vote.role.start_with?("heading_")
 
-        vote.role == :list_item && @cascade.numbering(paragraph).nil? && TypedLabels.readings(paragraph).empty? && paragraph.text.length > LONG
+        vote.role == :list_item && @cascade.numbering(paragraph).nil? &&
+          TypedLabels.readings(paragraph).empty? && paragraph.text.length > LONG
       end
 
       def style_votes(id)

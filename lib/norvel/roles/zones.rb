@@ -4,11 +4,22 @@ module Norvel
   class Roles
     # Stretches under a heading that says what stands there: the contents, the references, the abstract.
     class Zones
-      ENTRY = /\A\s*+\S.{0,180}?(?:\t{1,60}|[\t \u00A0]{0,60}(?:\.[ \u00A0]?){3,300}[\t ]{0,60}|[\t \u00A0]{0,60}…{1,60}[\t ]{0,60}|[ \u00A0]{2,300}|[ \u00A0])(?<page>\d{1,4}|[ivxlc]+)\s*+\z/
-      CLEAR_ENTRY = /\A\s*+\S.{0,180}?(?:\t{1,60}|[\t \u00A0]{0,60}(?:\.[ \u00A0]?){3,300}[\t ]{0,60}|[\t \u00A0]{0,60}…{1,60}[\t ]{0,60}|[ \u00A0]{3,300})(?<page>\d{1,4}|[ivxlc]+)\s*+\z/
+      ENTRY =
+        /\A\s*+\S.{0,180}?(?:#{[
+          '\t{1,60}|[\t \u00A0]{0,60}(?:\.[ \u00A0]?){3,300}[\t ]{0,60}|[\t \u00A0]{0,60}…{1,60}[\t ]{0,60}',
+          '[ \u00A0]{2,300}|[ \u00A0]'
+        ].join("|")})(?<page>\d{1,4}|[ivxlc]+)\s*+\z/
+      CLEAR_ENTRY =
+        /\A\s*+\S.{0,180}?(?:#{[
+          '\t{1,60}|[\t \u00A0]{0,60}(?:\.[ \u00A0]?){3,300}[\t ]{0,60}|[\t \u00A0]{0,60}…{1,60}[\t ]{0,60}',
+          '[ \u00A0]{3,300}'
+        ].join("|")})(?<page>\d{1,4}|[ivxlc]+)\s*+\z/
       LAST_OF_A_NUMBER = [*"0".."9", "i", "v", "x", "l", "c"].to_set.freeze
       CHAPTER_ALONE = /\A\s*\p{L}+ (?:\d+|[ivxlc]+)\s*\z/i
-      AUTHOR_FIRST = /\A(?:\[\w{1,12}\]|\d{1,3}[.)]?)?\s*\p{Lu}[\p{L}'’.-]+(?:[ -]\p{Lu}[\p{L}'’.-]+)*,\s*\p{Lu}[\p{L}.]*.{0,120}?(?:\(|,\s|\.\s|\s)#{Wording::YEAR}[a-z]?\b/m
+      AUTHOR_FIRST =
+        /\A(?:\[\w{1,12}\]|\d{1,3}[.)]?)?\s*\p{Lu}[\p{L}'’.-]+(?:[ -]\p{Lu}[\p{L}'’.-]+)*,\s*\p{Lu}[\p{L}.]*.{0,120}?(?:#{[
+          '\(|,\s|\.\s|\s'
+        ].join("|")})#{Wording::YEAR}[a-z]?\b/m
       ABSTRACT_MOST = 8 # paragraphs
       SHORTEST_ENTRY = 15 # letters
 
@@ -41,7 +52,8 @@ module Norvel
       private
 
       def abstract_led(paragraph)
-        if @reading.long?(paragraph) && paragraph.text.match?(Wording::ABSTRACT_LED) && @reading.index(paragraph) * 3 < @reading.paragraphs.size + 30
+        if @reading.long?(paragraph) && paragraph.text.match?(Wording::ABSTRACT_LED) &&
+            @reading.index(paragraph) * 3 < @reading.paragraphs.size + 30
           Vote.new(role: :abstract, weight: 0.88,
             reason: "begins with the word abstract")
         end
@@ -50,7 +62,9 @@ module Norvel
       # Entries one after the other, though no heading says so.
       def entry_by_itself(paragraph)
         near = [@reading.preceding(paragraph), @reading.following(paragraph)].compact
-        Vote.new(role: :reference_entry, weight: 0.75, reason: "names author, title and year as entries do") if entry_like?(paragraph) && near.any? { |other| entry_like?(other) }
+        if entry_like?(paragraph) && near.any? { |other| entry_like?(other) }
+          Vote.new(role: :reference_entry, weight: 0.75, reason: "names author, title and year as entries do")
+        end
       end
 
       def entry_like?(paragraph)
@@ -85,7 +99,9 @@ module Norvel
       # A heading that may say other things heads references where works with their years follow.
       def works_after?(at)
         after = @texts[at + 1, 5].to_a
-        after.any? && after.count { |paragraph| paragraph.text.match?(Wording::IN_A_YEAR) && paragraph.text.match?(/\p{Lu}.*[,.:]/) } * 2 >= after.size
+        after.any? && after.count { |paragraph|
+          paragraph.text.match?(Wording::IN_A_YEAR) && paragraph.text.match?(/\p{Lu}.*[,.:]/)
+        } * 2 >= after.size
       end
 
       def entries_after?(at)
@@ -135,7 +151,8 @@ module Norvel
       end
 
       def ends?(index, own, zone)
-        return true if @texts[index].text.match?(Wording::BLANK_TO_FILL) || (zone == :abstract && (@texts[index].text.strip.match?(Wording::CONTENTS) || @texts[index].text.match?(CLEAR_ENTRY)))
+        return true if @texts[index].text.match?(Wording::BLANK_TO_FILL) ||
+          (zone == :abstract && (@texts[index].text.strip.match?(Wording::CONTENTS) || @texts[index].text.match?(CLEAR_ENTRY)))
 
         here = level(index)
         !here.nil? && (zone != :references || here <= own)

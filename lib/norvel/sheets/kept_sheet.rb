@@ -13,8 +13,11 @@ module Norvel
     def self.of(manuscript, roles, name:)
       sheet = manuscript.sheet
       kinds = %i[paragraph character]
-      styles = sheet.styles.select { |_, style| kinds.include?(style.kind) }.transform_values { |style| style.with(properties: with_defaults(sheet, style), from_file: false) }
-      new(name: name, styles: styles, default_id: sheet.default_id, lists: manuscript.lists.slice(*lists_of(styles)), roles: roles_of(manuscript, roles))
+      styles = sheet.styles.select { |_, style| kinds.include?(style.kind) }.transform_values do |style|
+        style.with(properties: with_defaults(sheet, style), from_file: false)
+      end
+      new(name: name, styles: styles, default_id: sheet.default_id, lists: manuscript.lists.slice(*lists_of(styles)),
+        roles: roles_of(manuscript, roles))
     end
 
     # @param guide [Guide]
@@ -24,7 +27,8 @@ module Norvel
     def self.of_guide(guide, without: [], deeper: [])
       members = guide.family.with_deeper(deeper).members_without(without)
       ids = ids_of(members)
-      new(name: guide.title, default_id: ids[:base], roles: ids.invert, beneath: guide.base_style == :untouched || !guide.family.speaks_for_all?,
+      new(name: guide.title, default_id: ids[:base], roles: ids.invert,
+        beneath: guide.base_style == :untouched || !guide.family.speaks_for_all?,
         styles: members.to_h { |slot, member| [ids[slot], style_of(member, ids)] })
     end
 
@@ -60,8 +64,12 @@ module Norvel
     # @return [Hash{String=>Symbol}]
     def self.roles_of(manuscript, roles)
       named = Roles::StyleVotes.new(manuscript, nil)
-      used = (manuscript.paragraphs + manuscript.note_paragraphs).reject(&:blank?).group_by(&:style).transform_values { |paragraphs| paragraphs.map { |paragraph| roles.of(paragraph.id).name }.tally.max_by(&:last).first }
-      manuscript.sheet.of_kind(:paragraph).filter_map { |style| (role = Guide::Slots.named_by_standard(style) || named.of_style(style.id)&.role || used[style.id]) && [style.id, role] }.to_h
+      used = (manuscript.paragraphs + manuscript.note_paragraphs).reject(&:blank?).group_by(&:style).transform_values do |paragraphs|
+        paragraphs.map { |paragraph| roles.of(paragraph.id).name }.tally.max_by(&:last).first
+      end
+      manuscript.sheet.of_kind(:paragraph).filter_map { |style|
+        (role = Guide::Slots.named_by_standard(style) || named.of_style(style.id)&.role || used[style.id]) && [style.id, role]
+      }.to_h
     end
     private_class_method :with_defaults, :lists_of
 
@@ -70,16 +78,20 @@ module Norvel
 
     # @return [Hash] of plain JSON values
     def dump
-      {"schema" => Stored::SCHEMA, "name" => name, "default" => default_id, "styles" => styles.transform_values { |style| Stored.dump(style) },
-       "lists" => lists.transform_values { |list| Stored.dump(list) }, "roles" => roles.transform_values(&:to_s), **(beneath ? {"beneath" => true} : {})}
+      {"schema" => Stored::SCHEMA, "name" => name, "default" => default_id,
+       "styles" => styles.transform_values { |style| Stored.dump(style) },
+       "lists" => lists.transform_values { |list| Stored.dump(list) }, "roles" => roles.transform_values(&:to_s),
+       **(beneath ? {"beneath" => true} : {})}
     end
 
     # @param data [Hash] from `dump`, of this schema or the first
     # @return [KeptSheet]
     def self.load(data)
       first = data["schema"].nil?
-      new(name: data.fetch("name"), default_id: data.fetch("default"), styles: data.fetch("styles").transform_values { |style| first ? Stored::FirstSchema.load_style(style) : Stored.load(style) },
-        lists: data.fetch("lists").to_h { |id, list| [id, first ? Stored::FirstSchema.load_list(id, list) : Stored.load(list)] }, roles: data.fetch("roles").transform_values(&:to_sym), beneath: data["beneath"] || false)
+      new(name: data.fetch("name"), default_id: data.fetch("default"),
+        styles: data.fetch("styles").transform_values { |style| first ? Stored::FirstSchema.load_style(style) : Stored.load(style) },
+        lists: data.fetch("lists").to_h { |id, list| [id, first ? Stored::FirstSchema.load_list(id, list) : Stored.load(list)] },
+        roles: data.fetch("roles").transform_values(&:to_sym), beneath: data["beneath"] || false)
     end
 
     # Which of its styles stands for each of a manuscript's: by role, then by name.
@@ -89,7 +101,8 @@ module Norvel
       by_role = roles.invert
       manuscript.sheet.of_kind(:paragraph).to_h do |style|
         same_name = sheet.named(style.name)
-        found = if style.id == manuscript.sheet.default_id && (own_roles[style.id] != :body || roles[default_id] == :body) then (default_id unless beneath)
+        found = if style.id == manuscript.sheet.default_id &&
+            (own_roles[style.id] != :body || roles[default_id] == :body) then (default_id unless beneath)
         elsif same_name && roles[same_name.id] == own_roles[style.id] then same_name.id
         else by_role[own_roles[style.id]] || same_name&.id
         end

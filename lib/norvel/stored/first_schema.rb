@@ -10,14 +10,19 @@ module Norvel
       # @param data [Hash] a difference
       # @return [Manuscript]
       def apply(manuscript, data)
-        paragraphs = (data["paragraphs"] || {}).to_h { |id, patch| [id.to_i, load_paragraph(id.to_i, manuscript.paragraph(id.to_i), patch)] }
+        paragraphs = (data["paragraphs"] || {}).to_h do |id, patch|
+          [id.to_i, load_paragraph(id.to_i, manuscript.paragraph(id.to_i), patch)]
+        end
         gone = (data["removed"] || []).to_h { |id| [id, nil] }
         ordered = reordered(manuscript, data["order"] || {}, paragraphs)
         styles = (data["styles"] || {}).to_h { |id, style| [id, style && load_style(style, manuscript.sheet[id])] }
         ordered.with_paragraphs(paragraphs.merge(gone).select { |id, _| ordered.paragraph(id) }).with(
-          sheet: styles.empty? ? manuscript.sheet : manuscript.sheet.with_styles(styles), sections: sections(manuscript, data["pages"] || {}),
+          sheet: styles.empty? ? manuscript.sheet : manuscript.sheet.with_styles(styles),
+          sections: sections(manuscript, data["pages"] || {}),
           lists: manuscript.lists.merge((data["lists"] || {}).to_h { |id, list| [id, list && load_list(id, list)] }).compact,
-          settings: manuscript.settings.with(**(data["settings"] || {}).to_h { |name, value| [name.to_sym, value.is_a?(String) ? value.to_sym : value] })
+          settings: manuscript.settings.with(**(data["settings"] || {}).to_h { |name, value|
+            [name.to_sym, value.is_a?(String) ? value.to_sym : value]
+          })
         )
       end
 
@@ -25,8 +30,10 @@ module Norvel
       # @return [StyleSheet::Style]
       def load_style(data, known = nil)
         same = known&.standard && data["name"] == known.standard
-        StyleSheet::Style.new(id: data["id"], name: same ? known.name : data["name"], standard: (known.standard if same), kind: data["kind"].to_sym, parent: data["parent"], next_style: data["next"], linked: data["linked"],
-          properties: load_set(data.fetch("properties")), conditions: (data["conditions"] || {}).to_h { |place, set| [place.to_sym, load_set(set)] }, hidden: data["hidden"], from_file: data["from_file"])
+        StyleSheet::Style.new(id: data["id"], name: same ? known.name : data["name"], standard: (known.standard if same),
+          kind: data["kind"].to_sym, parent: data["parent"], next_style: data["next"], linked: data["linked"],
+          properties: load_set(data.fetch("properties")), conditions: (data["conditions"] || {})
+            .to_h { |place, set| [place.to_sym, load_set(set)] }, hidden: data["hidden"], from_file: data["from_file"])
       end
 
       # @return [Manuscript::List]
@@ -48,7 +55,9 @@ module Norvel
         when :choice then value.to_sym
         when :line_spacing then Properties::LineSpacing.new(rule: value[0].to_sym, value: value[1])
         when :numbering then Properties::NumberRef.new(list: value[0], level: value[1])
-        when :tabs then value.map { |position, align, leader| Properties::TabStop.new(position: position, align: align.to_sym, leader: leader.to_sym) }
+        when :tabs then value.map do |position, align, leader|
+          Properties::TabStop.new(position: position, align: align.to_sym, leader: leader.to_sym)
+        end
         when :borders then value.to_h { |side, line| [side.to_sym, line.transform_keys(&:to_sym)] }
         else value
         end
@@ -62,7 +71,9 @@ module Norvel
         changed[:mark_style], changed[:mark_properties] = patch["mark"][0], load_set(patch["mark"][1]) if patch.key?("mark")
         changed[:carries] = patch["carries"].map(&:to_sym) if patch.key?("carries")
         %w[run_in in_table].each { |name| changed[name.to_sym] = patch[name] if patch.key?(name) }
-        changed[:runs] = was.reformatted(patch["runs"].map { |style, direct| {style: style, properties: load_set(direct)} }) if patch.key?("runs")
+        if patch.key?("runs")
+          changed[:runs] = was.reformatted(patch["runs"].map { |style, direct| {style: style, properties: load_set(direct)} })
+        end
         changed[:runs] = patch["text"].map { |run| load_run(run) } if patch.key?("text")
         was ? was.with(**changed) : Manuscript::Paragraph.new(id: id, **changed)
       end
@@ -73,7 +84,9 @@ module Norvel
         facts[:properties] = load_set(facts[:properties]) if facts[:properties]
         facts[:insets] = (facts[:insets] || []).map { |inset| load_inset(inset.transform_keys(&:to_sym)) }
         # Signs of fonts that are not here had no inset then.
-        facts[:insets] += Array.new([facts[:text].to_s.count(Manuscript::INSET_MARK) - facts[:insets].size, 0].max) { Manuscript::Inset.new(kind: :symbol) }
+        facts[:insets] += Array.new([facts[:text].to_s.count(Manuscript::INSET_MARK) - facts[:insets].size, 0].max) do
+          Manuscript::Inset.new(kind: :symbol)
+        end
         Manuscript::Run.new(**facts)
       end
 
@@ -83,13 +96,16 @@ module Norvel
         return manuscript if order.empty?
 
         tables = manuscript.tables.to_h { |table| [table.id, table] }
-        manuscript.with_containers(order.transform_values { |ids| ids.map { |id| tables[id] || paragraphs[id] || manuscript.paragraph(id) } })
+        rows = order.transform_values { |ids| ids.map { |id| tables[id] || paragraphs[id] || manuscript.paragraph(id) } }
+        manuscript.with_containers(rows.transform_keys { |place| Manuscript::Container.read(place) })
       end
 
       def sections(manuscript, pages)
         return manuscript.sections if pages.empty?
 
-        manuscript.sections.each_with_index.map { |section, index| (page = pages[index.to_s]) ? section.with(page: load_page(page)) : section }
+        manuscript.sections.each_with_index.map do |section, index|
+          (page = pages[index.to_s]) ? section.with(page: load_page(page)) : section
+        end
       end
 
       def load_page(data)

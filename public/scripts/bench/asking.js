@@ -31,10 +31,10 @@ function give(field) {
   const keys = kept;
   done();
   field.focus();
-  keys.forEach((key) => {
+  keys.forEach((letter) => {
     const end = field.selectionEnd ?? field.value.length;
-    if (key === "Backspace") field.setRangeText("", Math.max(0, field.selectionStart - 1), end, "end");
-    else field.setRangeText(key, field.selectionStart, end, "end");
+    if (letter === "Backspace") field.setRangeText("", Math.max(0, field.selectionStart - 1), end, "end");
+    else field.setRangeText(letter, field.selectionStart, end, "end");
   });
   if (keys.length) field.dispatchEvent(new Event("input", { bubbles: true }));
 }
@@ -63,18 +63,30 @@ function leave(event) {
 }
 
 export function startAsking() {
-  document.addEventListener("click", (event) => { if (event.target.closest?.("[data-asks]")) ask(); }, true);
+  document.addEventListener(
+    "click",
+    (event) => {
+      if (event.target.closest?.("[data-asks]")) ask();
+    },
+    true
+  );
   document.addEventListener("keydown", key, true);
   document.addEventListener("keydown", leave);
   document.body.addEventListener("htmx:afterSettle", (event) => {
     const field = event.detail.target?.querySelector?.("textarea[data-words], input[data-words]");
     if (field) give(field);
   });
-  document.body.addEventListener("htmx:afterRequest", (event) => { if (!event.detail.successful && event.detail.elt?.closest?.("[data-asks]")) done(); });
+  document.body.addEventListener("htmx:afterRequest", (event) => {
+    if (!event.detail.successful && event.detail.elt?.closest?.("[data-asks]")) done();
+  });
   // What is unfolded and asks for words has the focus.
-  document.addEventListener("toggle", (event) => {
-    const opened = event.target;
-    if (opened.tagName !== "DETAILS" || !opened.open || !opened.querySelector("summary:focus")) return;
-    opened.querySelector("textarea[data-words], input[data-words]")?.focus();
-  }, true);
+  document.addEventListener(
+    "toggle",
+    (event) => {
+      const opened = event.target;
+      if (opened.tagName !== "DETAILS" || !opened.open || !opened.querySelector("summary:focus")) return;
+      opened.querySelector("textarea[data-words], input[data-words]")?.focus();
+    },
+    true
+  );
 }

@@ -2,10 +2,6 @@
 // `after`: where it is to be put, when it is not there yet.
 import { styles } from "./pages.js";
 
-const NEW_IDS = 100_000_000;
-
-export const newId = () => NEW_IDS + 1_000_000 + Math.floor(Math.random() * 2 ** 50);
-
 // The block's text; the browser ends a text that ends with a line break with one more.
 export function read(block) {
   const text = block.el.textContent;
@@ -37,4 +33,12 @@ function span(text, face, size) {
 }
 
 // A paragraph that is not there yet, like its neighbour but in another style.
-export const like = (block, style) => ({ ...block.data, ...styles()[style], style, text: [], ends: false, fixed: null, in: block.container });
+export const like = (block, style) => ({
+  ...block.data,
+  ...styles()[style],
+  style,
+  text: [],
+  ends: false,
+  fixed: null,
+  in: block.container
+});

@@ -38,7 +38,18 @@ document.addEventListener("copy", (event) => {
   const found = selected();
   if (!found.size && String(window.getSelection()).trim()) return;
   if (!found.size) chosenWords().forEach(([id, from, to]) => found.set(String(id), [from, to]));
-  const parts = [...found].filter(([id]) => texts.has(id)).map(([id, [from, to]]) => Array.from(texts.get(id).text.map(([text]) => text).join("")).slice(from, to).join(""));
+  const parts = [...found]
+    .filter(([id]) => texts.has(id))
+    .map(([id, [from, to]]) =>
+      Array.from(
+        texts
+          .get(id)
+          .text.map(([text]) => text)
+          .join("")
+      )
+        .slice(from, to)
+        .join("")
+    );
   if (!parts.length) return;
   event.preventDefault();
   event.clipboardData.setData("text/plain", parts.join("\n").replaceAll("\uFFFC", ""));

@@ -37,7 +37,9 @@ function show(making, at) {
     row.innerHTML = `<progress aria-label="How far it is"></progress> <span></span>
       <button type="button" class="quiet" id="stop-making">Stop</button> <kbd>Esc</kbd>`;
     said.after(row);
-    stopper().addEventListener("click", () => { making.stopped = true; });
+    stopper().addEventListener("click", () => {
+      making.stopped = true;
+    });
   }
   if (!at) return;
   const [done, of] = at;
@@ -82,7 +84,12 @@ async function make(link, making) {
 
 async function made(link) {
   const making = { stopped: false };
-  const leave = (event) => { if (event.key === "Escape") { making.stopped = true; event.stopPropagation(); } };
+  const leave = (event) => {
+    if (event.key === "Escape") {
+      making.stopped = true;
+      event.stopPropagation();
+    }
+  };
   said.className = "deliver-said at-work";
   said.textContent = `Making ${link.dataset.make} …`;
   link.setAttribute("aria-disabled", "true");
@@ -101,8 +108,10 @@ async function made(link) {
 }
 
 export function startDelivering() {
-  document.querySelectorAll("[data-make]").forEach((link) => link.addEventListener("click", (event) => {
-    event.preventDefault();
-    if (link.getAttribute("aria-disabled") !== "true") made(link);
-  }));
+  document.querySelectorAll("[data-make]").forEach((link) =>
+    link.addEventListener("click", (event) => {
+      event.preventDefault();
+      if (link.getAttribute("aria-disabled") !== "true") made(link);
+    })
+  );
 }

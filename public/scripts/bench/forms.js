@@ -9,7 +9,9 @@ import { startKeysElsewhere } from "./own_keys.js";
 // What takes longer than a moment says so, at the top.
 let under = 0; // requests on their way
 let atWork;
-const busy = () => { if (++under === 1) atWork = setTimeout(() => document.body.classList.add("busy"), 250); };
+const busy = () => {
+  if (++under === 1) atWork = setTimeout(() => document.body.classList.add("busy"), 250);
+};
 const free = () => {
   under = Math.max(0, under - 1);
   if (under) return;
@@ -18,7 +20,10 @@ const free = () => {
 };
 
 async function conformity() {
-  const answer = await fetch(`${base}/conformity`, { method: "POST", headers: { "X-CSRF-Token": JSON.parse(document.body.getAttribute("hx-headers"))["X-CSRF-Token"] } });
+  const answer = await fetch(`${base}/conformity`, {
+    method: "POST",
+    headers: { "X-CSRF-Token": JSON.parse(document.body.getAttribute("hx-headers"))["X-CSRF-Token"] }
+  });
   if (answer.ok) document.getElementById("conformity").innerHTML = await answer.text();
 }
 
@@ -45,7 +50,11 @@ function styleClicks(event) {
   }
   const page = event.target.closest(".specimen-pages");
   const found = page && event.target.closest(".para[data-p]");
-  if (found) htmx.ajax("GET", `${base}/styles/${encodeURIComponent(JSON.parse(page.dataset.styles)[found.dataset.p])}?in=styles`, { target: "#slip", swap: "innerHTML" });
+  if (found)
+    htmx.ajax("GET", `${base}/styles/${encodeURIComponent(JSON.parse(page.dataset.styles)[found.dataset.p])}?in=styles`, {
+      target: "#slip",
+      swap: "innerHTML"
+    });
 }
 
 // A form that was changed and left is not lost: it is offered again, after a reload too.
@@ -54,12 +63,23 @@ const changedForm = () => document.querySelector("#slip form[data-kept-form]");
 const fieldsOf = (form) => [...form.elements].filter((field) => field.name && !["hidden", "submit"].includes(field.type));
 
 function isChanged(field) {
-  if (field.tagName === "SELECT") return field.selectedIndex !== Math.max(0, [...field.options].findIndex((option) => option.defaultSelected));
+  if (field.tagName === "SELECT")
+    return (
+      field.selectedIndex !==
+      Math.max(
+        0,
+        [...field.options].findIndex((option) => option.defaultSelected)
+      )
+    );
   return field.type === "checkbox" ? field.checked !== field.defaultChecked : field.value !== field.defaultValue;
 }
 
 function changes(form) {
-  return Object.fromEntries(fieldsOf(form).filter(isChanged).map((field) => [field.name, field.value]));
+  return Object.fromEntries(
+    fieldsOf(form)
+      .filter(isChanged)
+      .map((field) => [field.name, field.value])
+  );
 }
 
 function keepForm() {
@@ -74,7 +94,10 @@ function keepForm() {
 function offerForm() {
   const kept = JSON.parse(sessionStorage.getItem(KEPT) || "null");
   if (!kept || changedForm()?.dataset.keptForm === kept.address) return;
-  refuse(`The changes to “${kept.name}” were not saved.`, [["Go back to them", () => takeForm(kept)], ["Throw them away", dropForm]]);
+  refuse(`The changes to “${kept.name}” were not saved.`, [
+    ["Go back to them", () => takeForm(kept)],
+    ["Throw them away", dropForm]
+  ]);
 }
 
 function dropForm() {
@@ -102,14 +125,18 @@ function keepForms() {
     const { elt, verb, target } = event.detail;
     if (target?.id === "slip") saved = Boolean(elt.closest?.("[data-leave]") || (verb === "post" && elt.closest?.("form[data-kept-form]")));
   });
-  document.body.addEventListener("htmx:beforeSwap", (event) => { if (event.detail.target.id === "slip" && event.detail.shouldSwap && !saved) keepForm(); });
+  document.body.addEventListener("htmx:beforeSwap", (event) => {
+    if (event.detail.target.id === "slip" && event.detail.shouldSwap && !saved) keepForm();
+  });
   document.body.addEventListener("htmx:afterSwap", (event) => {
     if (event.detail.target.id !== "slip") return;
     if (saved) sessionStorage.removeItem(KEPT);
     else offerForm();
     saved = false;
   });
-  window.addEventListener("beforeunload", (event) => { if (keepForm()) event.preventDefault(); });
+  window.addEventListener("beforeunload", (event) => {
+    if (keepForm()) event.preventDefault();
+  });
   offerForm();
 }
 
@@ -124,24 +151,35 @@ function tellStyle() {
 
 function takeDrops(form) {
   const input = form.querySelector("input[type=file]");
-  ["dragover", "dragenter"].forEach((name) => form.addEventListener(name, (event) => { event.preventDefault(); form.classList.add("over"); }));
+  ["dragover", "dragenter"].forEach((name) =>
+    form.addEventListener(name, (event) => {
+      event.preventDefault();
+      form.classList.add("over");
+    })
+  );
   ["dragleave", "drop"].forEach((name) => form.addEventListener(name, () => form.classList.remove("over")));
   form.addEventListener("drop", (event) => {
     event.preventDefault();
-    if (event.dataTransfer.files.length) { input.files = event.dataTransfer.files; form.requestSubmit(); }
+    if (event.dataTransfer.files.length) {
+      input.files = event.dataTransfer.files;
+      form.requestSubmit();
+    }
   });
 }
 
 // On the desk: what was written and is not saved yet.
 function unsavedWords() {
-  Object.keys(localStorage).filter((key) => key.startsWith("norvel.writing.")).forEach((key) => {
-    const folder = document.querySelector(`.folder-open[href="/manuscripts/${CSS.escape(key.split(".")[2])}"]`);
-    if (!folder) return;
-    const line = document.createElement("span");
-    line.className = "folder-unsaved";
-    line.textContent = `Words written here are not saved yet: “${JSON.parse(localStorage.getItem(key)).words.trim().slice(0, 60)}”. Open it to save them.`;
-    folder.append(line);
-  });
+  Object.keys(localStorage)
+    .filter((key) => key.startsWith("norvel.writing."))
+    .forEach((key) => {
+      const folder = document.querySelector(`.folder-open[href="/manuscripts/${CSS.escape(key.split(".")[2])}"]`);
+      if (!folder) return;
+      const line = document.createElement("span");
+      line.className = "folder-unsaved";
+      const words = JSON.parse(localStorage.getItem(key)).words.trim().slice(0, 60);
+      line.textContent = `Words written here are not saved yet: “${words}”. Open it to save them.`;
+      folder.append(line);
+    });
 }
 
 // What an image shows is typed and kept by Enter; the next that says nothing yet has the focus then.
@@ -175,16 +213,22 @@ export function startForms() {
   startFocus();
   unsavedWords();
   window.addEventListener("beforeunload", busy);
-  window.addEventListener("pageshow", () => { under = 0; free(); });
+  window.addEventListener("pageshow", () => {
+    under = 0;
+    free();
+  });
   document.body.addEventListener("norvel:changed", (event) => told(event.detail));
   document.body.addEventListener("norvel:said", (event) => say(event.detail.sentence));
   document.body.addEventListener("norvel:conformity", conformity);
-  if (document.querySelector("#conformity[data-unknown]")) document.getElementById("sheets") ? document.body.addEventListener("norvel:drawn", conformity, { once: true }) : conformity();
+  if (document.querySelector("#conformity[data-unknown]"))
+    document.getElementById("sheets") ? document.body.addEventListener("norvel:drawn", conformity, { once: true }) : conformity();
   document.body.addEventListener("click", styleClicks);
   document.body.addEventListener("htmx:beforeRequest", busy);
   document.body.addEventListener("htmx:afterRequest", free);
   document.body.addEventListener("htmx:sendError", () => refuse("Norvel does not answer; is it still running? Nothing was changed."));
-  document.body.addEventListener("htmx:beforeSwap", (event) => { if (event.detail.target.id === "slip") settle(); });
+  document.body.addEventListener("htmx:beforeSwap", (event) => {
+    if (event.detail.target.id === "slip") settle();
+  });
   if (document.getElementById("slip")) keepForms();
   if (!bench) startKeysElsewhere();
   if (location.pathname.endsWith("/styles")) document.body.addEventListener("htmx:afterSettle", tellStyle);

@@ -18,7 +18,16 @@ function taken(line, event) {
     const step = { cm: 10, mm: 1, in: 20, pt: 1 }[unit] || 10;
     field.value = `${Math.round((points / size) * step) / step} ${unit}`;
     const by = points - from;
-    group.setAttribute("transform", edge === "top" ? `translate(0 ${by})` : edge === "bottom" ? `translate(0 ${-by})` : edge === "start" ? `translate(${by} 0)` : `translate(${-by} 0)`);
+    group.setAttribute(
+      "transform",
+      edge === "top"
+        ? `translate(0 ${by})`
+        : edge === "bottom"
+          ? `translate(0 ${-by})`
+          : edge === "start"
+            ? `translate(${by} 0)`
+            : `translate(${-by} 0)`
+    );
   };
   const let_go = () => {
     window.removeEventListener("pointermove", move);
@@ -33,7 +42,9 @@ function taken(line, event) {
 const KEPT = "norvel.tried-on";
 
 function keepTrial() {
-  document.addEventListener("change", (event) => { if (event.target.id === "on") sessionStorage.setItem(KEPT, event.target.value); });
+  document.addEventListener("change", (event) => {
+    if (event.target.id === "on") sessionStorage.setItem(KEPT, event.target.value);
+  });
   const field = document.getElementById("on");
   const kept = sessionStorage.getItem(KEPT);
   if (!field || !kept || ![...field.options].some((option) => option.value === kept)) return;

@@ -1,6 +1,6 @@
 // Keys of the bench. While one of them is at work the next ones wait their turn, so that a quick hand does what a slow one does;
 // a key that comes before the editor is there is written in it.
-import { base, bench, pages, slip, state } from "./room.js";
+import { base, bench, pages, slip } from "./room.js";
 import { reveal } from "./pages.js";
 import { chosenOnes } from "./marks.js";
 import { move } from "./choice.js";
@@ -21,7 +21,9 @@ function pressed(id) {
   const button = document.getElementById(id);
   if (!button || button.disabled) return null;
   const answered = new Promise((done) => {
-    ["htmx:afterSettle", "htmx:responseError", "htmx:sendError"].forEach((name) => document.body.addEventListener(name, done, { once: true }));
+    ["htmx:afterSettle", "htmx:responseError", "htmx:sendError"].forEach((name) =>
+      document.body.addEventListener(name, done, { once: true })
+    );
     setTimeout(done, LONGEST);
   });
   button.click();
@@ -34,7 +36,9 @@ function flip(name) {
   box.dispatchEvent(new Event("change"));
 }
 
-export function find() { return htmx.ajax("GET", `${base}/find`, { target: "#slip", swap: "innerHTML" }).then(() => document.getElementById("find").focus()); }
+export function find() {
+  return htmx.ajax("GET", `${base}/find`, { target: "#slip", swap: "innerHTML" }).then(() => document.getElementById("find").focus());
+}
 
 // The field for choosing by what is said of paragraphs stands on the slip of the whole manuscript.
 async function chooseBy() {
@@ -52,13 +56,40 @@ const only = () => (chosenOnes().size === 1 ? [...chosenOnes()][0] : undefined);
 
 // What needs no word of the server, and what does.
 const marginText = () => document.getElementById("head-text"); // of a header or footer, which is written on its slip
-const HERE = { e: () => (marginText() ? marginText().select() : write([...chosenOnes()][0])), Enter: () => write(only()), n: () => writeAfter([...chosenOnes()].pop()), m: () => flip("codes"), h: () => flip("hand"), j: () => document.getElementById("way-here")?.click(), "?": toggleKeys,
-  "+": () => zoom(1), "-": () => zoom(-1), 0: () => zoom(0) };
+const HERE = {
+  e: () => (marginText() ? marginText().select() : write([...chosenOnes()][0])),
+  Enter: () => write(only()),
+  n: () => writeAfter([...chosenOnes()].pop()),
+  m: () => flip("codes"),
+  h: () => flip("hand"),
+  j: () => document.getElementById("way-here")?.click(),
+  "?": toggleKeys,
+  "+": () => zoom(1),
+  "-": () => zoom(-1),
+  0: () => zoom(0)
+};
 const NO_FIELD = "There is no field for that here: choose a paragraph first. What was typed was not done.";
 const THERE = {
-  ArrowDown: ({ shift }) => move(1, shift), ArrowUp: ({ shift }) => move(-1, shift), Escape: () => slip(""),
-  a: () => slip("range=0-9999999"), c: chooseBy, s: () => fieldOr("style-choice", NO_FIELD), t: () => fieldOr("try-line", NO_FIELD), l: () => pressed("way-adopt"), k: () => fieldOr("look-name", NO_FIELD), d: () => pressed("way-drop"), g: () => pressed("next-found"), q: ({ shift }) => stepFound(shift), r: () => pressed("remove-direct"), u: () => pressed("undo"), y: () => pressed("redo"),
-  w: startSweep, p: () => bench.querySelector("[data-signs]").click(), x: () => bench.querySelector("[data-measures]").click(), o: () => bench.querySelector("[data-original]").click(), f: find,
+  ArrowDown: ({ shift }) => move(1, shift),
+  ArrowUp: ({ shift }) => move(-1, shift),
+  Escape: () => slip(""),
+  a: () => slip("range=0-9999999"),
+  c: chooseBy,
+  s: () => fieldOr("style-choice", NO_FIELD),
+  t: () => fieldOr("try-line", NO_FIELD),
+  l: () => pressed("way-adopt"),
+  k: () => fieldOr("look-name", NO_FIELD),
+  d: () => pressed("way-drop"),
+  g: () => pressed("next-found"),
+  q: ({ shift }) => stepFound(shift),
+  r: () => pressed("remove-direct"),
+  u: () => pressed("undo"),
+  y: () => pressed("redo"),
+  w: startSweep,
+  p: () => bench.querySelector("[data-signs]").click(),
+  x: () => bench.querySelector("[data-measures]").click(),
+  o: () => bench.querySelector("[data-original]").click(),
+  f: find
 };
 
 function command(key) {
@@ -84,9 +115,13 @@ async function there(act) {
 // A slip that was asked for is waited for: a key that comes before it is meant for it.
 // Requests are told apart by themselves: a refusal goes elsewhere, and settles nothing.
 const asked = new Set();
-document.body.addEventListener("htmx:beforeRequest", (event) => { if (event.detail.target?.id === "slip") asked.add(event.detail.xhr); });
+document.body.addEventListener("htmx:beforeRequest", (event) => {
+  if (event.detail.target?.id === "slip") asked.add(event.detail.xhr);
+});
 const swaps = ({ successful, xhr }) => successful && xhr.status !== 204 && xhr.getResponseHeader("HX-Reswap") !== "none";
-document.body.addEventListener("htmx:afterRequest", (event) => { if (!swaps(event.detail)) asked.delete(event.detail.xhr); });
+document.body.addEventListener("htmx:afterRequest", (event) => {
+  if (!swaps(event.detail)) asked.delete(event.detail.xhr);
+});
 document.body.addEventListener("htmx:afterSettle", (event) => asked.delete(event.detail.xhr));
 
 async function slipThere() {
@@ -103,7 +138,12 @@ const known = ({ key, alt }) => {
 
 function take(key) {
   busy += 1;
-  turn = turn.then(() => (writing() ? feed(key) : fieldAtHand() ? put(fieldAtHand(), key) : command(key))).catch((error) => console.error(error)).finally(() => { busy -= 1; });
+  turn = turn
+    .then(() => (writing() ? feed(key) : fieldAtHand() ? put(fieldAtHand(), key) : command(key)))
+    .catch((error) => console.error(error))
+    .finally(() => {
+      busy -= 1;
+    });
 }
 
 // A field that a key has opened: what is typed before it is there is put into it.
@@ -112,36 +152,47 @@ const fieldAtHand = () => (document.activeElement?.matches(OPENED) ? document.ac
 
 function put(field, { key, alt, shift }) {
   if (key.length === 1 && !alt) field.setRangeText(key, field.selectionStart, field.selectionEnd, "end");
-  else if (key === "Backspace" && field.selectionEnd) field.setRangeText("", field.selectionStart === field.selectionEnd ? field.selectionStart - 1 : field.selectionStart, field.selectionEnd, "end");
+  else if (key === "Backspace" && field.selectionEnd)
+    field.setRangeText(
+      "",
+      field.selectionStart === field.selectionEnd ? field.selectionStart - 1 : field.selectionStart,
+      field.selectionEnd,
+      "end"
+    );
   else if (key === "Enter" && !field.matches(".spec-line")) return field.form.requestSubmit();
-  else return void field.dispatchEvent(new KeyboardEvent("keydown", { key, altKey: alt, shiftKey: shift, bubbles: true, cancelable: true }));
+  else
+    return void field.dispatchEvent(new KeyboardEvent("keydown", { key, altKey: alt, shiftKey: shift, bubbles: true, cancelable: true }));
   field.dispatchEvent(new Event("input", { bubbles: true }));
 }
 
 const typing = (event) => event.target.closest("input, select, textarea, [contenteditable]:not([contenteditable=false]), .palette");
 
 export function startKeys() {
-  document.addEventListener("keydown", (event) => {
-    if (event.isComposing || ["Shift", "Control", "Alt", "Meta", "Dead", "Process"].includes(event.key)) return;
-    if (!event.isTrusted && event.target.closest(OPENED)) return; // put there from the row of keys that waited
-    if (typing(event) && !(busy && event.target.closest(`.editor, ${OPENED}`))) {
-      if (event.key === "Escape" && !event.target.closest(".editor, .palette, #try-line")) pages.focus();
-      return;
-    }
-    const name = inSweep() ? event.key : meant(event.key);
-    if (!name || (!keysOn() && name.length === 1 && !inSweep())) return;
-    const list = document.getElementById("keys");
-    if (name === "Escape" && !list.hidden) return void toggleKeys(); // what was opened last is closed first
-    const key = { key: name, shift: event.shiftKey, control: event.ctrlKey || event.metaKey, alt: event.altKey };
-    if (busy) {
-      if (key.control && key.key !== "Enter") return;
+  document.addEventListener(
+    "keydown",
+    (event) => {
+      if (event.isComposing || ["Shift", "Control", "Alt", "Meta", "Dead", "Process"].includes(event.key)) return;
+      if (!event.isTrusted && event.target.closest(OPENED)) return; // put there from the row of keys that waited
+      if (typing(event) && !(busy && event.target.closest(`.editor, ${OPENED}`))) {
+        if (event.key === "Escape" && !event.target.closest(".editor, .palette, #try-line")) pages.focus();
+        return;
+      }
+      const name = inSweep() ? event.key : meant(event.key);
+      if (!name || (!keysOn() && name.length === 1 && !inSweep())) return;
+      const list = document.getElementById("keys");
+      if (name === "Escape" && !list.hidden) return void toggleKeys(); // what was opened last is closed first
+      const key = { key: name, shift: event.shiftKey, control: event.ctrlKey || event.metaKey, alt: event.altKey };
+      if (busy) {
+        if (key.control && key.key !== "Enter") return;
+        event.preventDefault();
+        event.stopPropagation();
+        return void take(key);
+      }
+      if (key.control || (event.key === "Enter" && event.target.closest("button, a, summary"))) return;
+      if (!known(key)) return;
       event.preventDefault();
-      event.stopPropagation();
-      return void take(key);
-    }
-    if (key.control || (event.key === "Enter" && event.target.closest("button, a, summary"))) return;
-    if (!known(key)) return;
-    event.preventDefault();
-    take(key);
-  }, true); // before the editor sees it: what waits its turn comes first
+      take(key);
+    },
+    true
+  ); // before the editor sees it: what waits its turn comes first
 }

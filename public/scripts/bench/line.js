@@ -1,6 +1,7 @@
 // The line in which values and styles are written: what is not understood is marked in it, words complete themselves, and its ways out have
 // keys: Enter, Alt+L, Alt+K, Escape.
 import { base, pages, settle } from "./room.js";
+import { completion, stretches } from "./completion.js";
 
 let known = null; // what a line is written with
 let ghost = ""; // the rest of the word at hand
@@ -12,37 +13,16 @@ async function vocabulary() {
   return known;
 }
 
-export const forgetWords = () => { known = null; };
+export const forgetWords = () => {
+  known = null;
+};
 
-// What would complete the words before the caret: the longest that are the beginning of something.
-function completion({ words, families, styles }, text) {
-  const line = text.slice(text.lastIndexOf("\n") + 1);
-  const head = line.match(/(?:^|\bfrom |\bthen )([^:,]*)$/)?.[1];
-  const named = !line.includes(":") && head && head.length > 1 && styles.find((one) => one.length > head.length && one.toLowerCase().startsWith(head.toLowerCase()));
-  const part = line.match(/[^,:]*$/)[0].trimStart();
-  if (/\d[\d.,]*\s*\p{L}*$/u.test(part)) return ""; // a measure and its unit
-  for (let rest = part; rest.length > 1; rest = rest.replace(/^\S+\s*/, "")) {
-    const found = [...words, ...families].find((one) => one.length > rest.length && one.toLowerCase().startsWith(rest.toLowerCase()));
-    if (found) return found.slice(rest.length);
-    if (!/\s/.test(rest)) break;
-  }
-  return named ? named.slice(head.length) : "";
-}
-
-// Marks by code points, as the server counts them.
 function draw(field, faults = []) {
   const mirror = mirrorOf(field);
   if (!mirror) return;
-  const letters = Array.from(field.value);
-  const unfinished = ([, to]) => ghost && to === letters.length;
-  const marked = (index) => faults.some((fault) => index >= fault[0] && index < fault[1] && !unfinished(fault));
-  const pieces = [];
-  letters.forEach((letter, index) => {
-    const kind = marked(index) ? "u" : "span";
-    if (pieces.at(-1)?.kind !== kind) pieces.push({ kind, text: "" });
-    pieces.at(-1).text += letter;
-  });
-  const nodes = pieces.map(({ kind, text }) => Object.assign(document.createElement(kind), { textContent: text }));
+  const nodes = stretches(field.value, faults, ghost).map(({ fault, text }) =>
+    Object.assign(document.createElement(fault ? "u" : "span"), { textContent: text })
+  );
   if (ghost) nodes.push(Object.assign(document.createElement("i"), { textContent: ghost }));
   mirror.replaceChildren(...nodes);
   mirror.scrollTop = field.scrollTop;
@@ -87,7 +67,9 @@ function drop(field) {
 }
 
 // What was written is on its way; the keys are commands again.
-const leave = (field) => { if (field.id === "try-line") (pages || document.getElementById("slip"))?.focus(); };
+const leave = (field) => {
+  if (field.id === "try-line") (pages || document.getElementById("slip"))?.focus();
+};
 
 // What may be chosen besides, by its key, whether the server has offered it yet or not.
 const CHOICES = { o: "leave", g: "give", f: "follow", r: "rest" };
@@ -130,9 +112,17 @@ function key(event) {
 }
 
 export function startLine() {
-  document.addEventListener("input", (event) => { if (event.target.matches?.(".spec-line")) typed(event.target); });
+  document.addEventListener("input", (event) => {
+    if (event.target.matches?.(".spec-line")) typed(event.target);
+  });
   document.addEventListener("keydown", key, true);
-  document.addEventListener("scroll", (event) => { if (event.target.matches?.(".spec-line")) mirrorOf(event.target).scrollTop = event.target.scrollTop; }, true);
+  document.addEventListener(
+    "scroll",
+    (event) => {
+      if (event.target.matches?.(".spec-line")) mirrorOf(event.target).scrollTop = event.target.scrollTop;
+    },
+    true
+  );
   document.body.addEventListener("norvel:changed", forgetWords);
   // What was refused is put right where it was written.
   document.body.addEventListener("htmx:afterRequest", (event) => {
@@ -140,7 +130,11 @@ export function startLine() {
   });
   document.body.addEventListener("htmx:afterSwap", (event) => {
     const field = event.detail.target.closest?.("form")?.querySelector(".spec-line");
-    if (field) draw(field, [...event.detail.target.querySelectorAll("[data-fault]")].map((one) => one.dataset.fault.split("-").map(Number)));
+    if (field)
+      draw(
+        field,
+        [...event.detail.target.querySelectorAll("[data-fault]")].map((one) => one.dataset.fault.split("-").map(Number))
+      );
   });
   document.body.addEventListener("click", (event) => {
     const button = event.target.closest("[data-way]");

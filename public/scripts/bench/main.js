@@ -20,8 +20,22 @@ function tellAddress() {
 }
 
 async function startBench() {
-  const names = ["pages", "marks", "choice", "writing", "outbox", "keys", "original", "proposals", "palette", "strip", "zoom",
-    "own_keys", "printing", "measures"];
+  const names = [
+    "pages",
+    "marks",
+    "choice",
+    "writing",
+    "outbox",
+    "keys",
+    "original",
+    "proposals",
+    "palette",
+    "strip",
+    "zoom",
+    "own_keys",
+    "printing",
+    "measures"
+  ];
   const parts = Object.fromEntries(await Promise.all(names.map(async (name) => [name, await import(`./${name}.js`)])));
   const { pages: pagesOf, marks, writing } = parts;
   const { offerDraft, after } = parts.outbox;
@@ -47,7 +61,9 @@ async function startBench() {
   offerDraft();
   askLater();
 
-  bench.querySelectorAll("[data-show]").forEach((box) => box.addEventListener("change", () => bench.classList.toggle(`no-${box.dataset.show}`, !box.checked)));
+  bench
+    .querySelectorAll("[data-show]")
+    .forEach((box) => box.addEventListener("change", () => bench.classList.toggle(`no-${box.dataset.show}`, !box.checked)));
   bench.querySelector("[data-keys]").addEventListener("click", toggleKeys);
   bench.querySelector("[data-find]").addEventListener("click", find);
   bench.querySelector("[data-signs]").addEventListener("change", redraw);
@@ -62,7 +78,11 @@ async function startBench() {
   pages.addEventListener("scroll", () => {
     if (waiting) return;
     waiting = true;
-    requestAnimationFrame(() => { waiting = false; tellPage(); letGo(); });
+    requestAnimationFrame(() => {
+      waiting = false;
+      tellPage();
+      letGo();
+    });
   });
   window.addEventListener("resize", () => writing.lay());
 
@@ -70,7 +90,8 @@ async function startBench() {
   slip.addEventListener("click", (event) => {
     const button = event.target.closest("[data-edit]");
     if (button) reveal().then(() => writing.write(button.dataset.edit));
-    if (event.target.closest("[data-insert]")) reveal().then(() => writing.writeAfter(event.target.closest("[data-insert]").dataset.insert));
+    if (event.target.closest("[data-insert]"))
+      reveal().then(() => writing.writeAfter(event.target.closest("[data-insert]").dataset.insert));
     if (event.target.closest("[data-reveal]")) document.body.addEventListener("htmx:afterSettle", () => reveal(), { once: true });
   });
 
@@ -81,7 +102,9 @@ async function startBench() {
     tellAddress();
     marks.paintAll();
   });
-  document.body.addEventListener("htmx:afterSettle", (event) => { if (event.detail.target.id === "slip") askLater(); }); // before that nobody would hear it
+  document.body.addEventListener("htmx:afterSettle", (event) => {
+    if (event.detail.target.id === "slip") askLater();
+  }); // before that nobody would hear it
 
   document.body.addEventListener("norvel:changed", async (event) => {
     letProposalGo();
@@ -100,15 +123,28 @@ async function startBench() {
   // Text from the clipboard goes behind the chosen paragraph, in the manuscript's own styles.
   document.addEventListener("paste", (event) => {
     if (event.target.closest?.("input, select, textarea, [contenteditable]")) return;
-    const [id, ...more] = marks.chosenOnes();
-    if (id === undefined || more.length) return void refuse("Choose the paragraph after which the text shall stand, then paste.");
+    const [id, ...others] = marks.chosenOnes();
+    if (id === undefined || others.length) return void refuse("Choose the paragraph after which the text shall stand, then paste.");
     event.preventDefault();
     const values = { chosen: id, html: event.clipboardData.getData("text/html"), plain: event.clipboardData.getData("text/plain") };
-    const put = (more = {}) => after(() => htmx.ajax("POST", `${base}/changes/paste_text`, { target: "#slip", swap: "innerHTML", values: { ...values, ...more, head: bench.dataset.head } }));
+    const put = (more = {}) =>
+      after(() =>
+        htmx.ajax("POST", `${base}/changes/paste_text`, {
+          target: "#slip",
+          swap: "innerHTML",
+          values: { ...values, ...more, head: bench.dataset.head }
+        })
+      );
     const marked = values.html.trim() ? 0 : values.plain.split("\n").filter((line) => MARKED.test(line)).length;
     if (!marked) return void put();
-    refuse(`${marked === 1 ? "1 line begins" : `${marked} lines begin`} with a mark (#, -, 1., >). Do the marks mean headings, lists and quotations?`,
-      [["They do: make them so", () => put({ marks: "yes" })], ["Keep them as typed", () => put()]]);
+    refuse(
+      `${marked === 1 ? "1 line begins" : `${marked} lines begin`} with a mark (#, -, 1., >). ` +
+        "Do the marks mean headings, lists and quotations?",
+      [
+        ["They do: make them so", () => put({ marks: "yes" })],
+        ["Keep them as typed", () => put()]
+      ]
+    );
   });
 
   if (state()?.dataset.chosen) {

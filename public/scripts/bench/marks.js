@@ -7,7 +7,9 @@ let fresh = new Set();
 
 export const chosenOnes = () => chosen;
 export const chosenWords = () => words;
-export const markFresh = (ids) => { fresh = new Set(ids.map(String)); };
+export const markFresh = (ids) => {
+  fresh = new Set(ids.map(String));
+};
 
 // A paragraph chosen here before the server has told anything of it.
 export function chooseHere(id) {
@@ -19,7 +21,10 @@ export function chooseHere(id) {
 // What the slip says is chosen: paragraphs, or words of them.
 export function takeChoice() {
   const here = state()?.dataset || {};
-  words = (here.words || "").split(",").filter(Boolean).map((one) => one.split(/[:-]/).map(Number));
+  words = (here.words || "")
+    .split(",")
+    .filter(Boolean)
+    .map((one) => one.split(/[:-]/).map(Number));
   chosen = new Set(words.length ? [] : (here.chosen || "").split(",").filter(Boolean));
 }
 

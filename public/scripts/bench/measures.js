@@ -31,7 +31,8 @@ function measure(one, other) {
   const group = make(one.svg, "g", { class: "dim between" });
   make(group, "path", { d: `M${one.x} ${one.y}H${other.x}V${other.y}` });
   if (Math.abs(other.x - one.x) > 1) make(group, "text", { x: (one.x + other.x) / 2, y: one.y - 3 }, shown(other.x - one.x));
-  if (Math.abs(other.y - one.y) > 1) make(group, "text", { class: "beside", x: other.x + 4, y: (one.y + other.y) / 2 }, shown(other.y - one.y));
+  if (Math.abs(other.y - one.y) > 1)
+    make(group, "text", { class: "beside", x: other.x + 4, y: (one.y + other.y) / 2 }, shown(other.y - one.y));
   say(`Across ${shown(other.x - one.x)}, down ${shown(other.y - one.y)}.`);
 }
 
@@ -42,7 +43,9 @@ function pointed(event) {
   event.preventDefault();
   event.stopPropagation();
   if (!from || from.svg !== here.svg) {
-    sheets().querySelectorAll(".between").forEach((one) => one.remove());
+    sheets()
+      .querySelectorAll(".between")
+      .forEach((one) => one.remove());
     from = here;
     mark(here);
     return void say("Now the other place, with Alt held.");
@@ -55,7 +58,10 @@ let measured = ""; // the paragraph whose lines are drawn
 
 export function startMeasures() {
   const box = bench.querySelector("[data-measures]");
-  box.addEventListener("change", () => { measured = state()?.dataset.chosen || ""; again(); });
+  box.addEventListener("change", () => {
+    measured = state()?.dataset.chosen || "";
+    again();
+  });
   pages.addEventListener("click", pointed, true);
   document.body.addEventListener("htmx:afterSettle", (event) => {
     const chosen = state()?.dataset.chosen || "";

@@ -9,7 +9,9 @@ async function drawOriginal(place) {
   place.dataset.drawn = "yes";
   const answer = await fetch(`${base}/pages/${place.dataset.page}?at=original`);
   if (!answer.ok) return void delete place.dataset.drawn;
-  place.querySelector("svg").replaceWith(document.importNode(new DOMParser().parseFromString(await answer.text(), "image/svg+xml").documentElement, true));
+  place
+    .querySelector("svg")
+    .replaceWith(document.importNode(new DOMParser().parseFromString(await answer.text(), "image/svg+xml").documentElement, true));
 }
 
 async function align() {
@@ -32,7 +34,10 @@ async function toggle(event) {
   bench.classList.toggle("with-original", event.target.checked);
   if (event.target.checked && !original.firstElementChild) {
     original.innerHTML = (await (await fetch(`${base}/sheets?at=original`)).text()).replaceAll('id="', 'data-id="');
-    const seen = new IntersectionObserver((entries) => entries.forEach((entry) => entry.isIntersecting && drawOriginal(entry.target)), { root: original, rootMargin: "300px 0px" });
+    const seen = new IntersectionObserver((entries) => entries.forEach((entry) => entry.isIntersecting && drawOriginal(entry.target)), {
+      root: original,
+      rootMargin: "300px 0px"
+    });
     original.querySelectorAll(".sheet").forEach((one) => seen.observe(one));
   }
   align();
@@ -40,5 +45,7 @@ async function toggle(event) {
 
 export function startOriginal() {
   bench.querySelector("[data-original]").addEventListener("change", toggle);
-  document.body.addEventListener("htmx:afterSwap", (event) => { if (event.detail.target.id === "slip") requestAnimationFrame(align); });
+  document.body.addEventListener("htmx:afterSwap", (event) => {
+    if (event.detail.target.id === "slip") requestAnimationFrame(align);
+  });
 }

@@ -23,14 +23,19 @@ export function dress(block, scale, first) {
   Object.assign(block.el.style, { ...letters, ...padding, minHeight: px(leading) });
   block.el.classList.forEach((name) => name.startsWith("f-") && block.el.classList.remove(name));
   block.el.classList.add(`f-${face}`);
-  block.el.querySelectorAll("span[data-size]").forEach((one) => { one.style.fontSize = px(Number(one.dataset.size)); });
+  block.el.querySelectorAll("span[data-size]").forEach((one) => {
+    one.style.fontSize = px(Number(one.dataset.size));
+  });
 }
 
 // Where a paragraph answers to the pointer.
 const area = (one) => (one.querySelector(".hit") || one).getBoundingClientRect();
 
 // What made room stands where it stood.
-export const back = (within) => within.querySelectorAll(".para[data-p][style]").forEach((one) => { one.style.transform = ""; });
+export const back = (within) =>
+  within.querySelectorAll(".para[data-p][style]").forEach((one) => {
+    one.style.transform = "";
+  });
 
 // What stands below on the page, in the same column, makes room while one writes.
 export function pushDown(box, blocks) {
@@ -49,8 +54,12 @@ export function pushDown(box, blocks) {
   const more = top + box.offsetHeight - bottom;
   if (Math.abs(more) < 1) return;
   const { left, right } = box.getBoundingClientRect();
-  below.filter((one) => {
-    const its = area(one);
-    return its.top - outer >= bottom - 2 && its.left < right - 8 && its.right > left + 8;
-  }).forEach((one) => { one.style.transform = `translateY(${more / Number(box.dataset.scale)}px)`; });
+  below
+    .filter((one) => {
+      const its = area(one);
+      return its.top - outer >= bottom - 2 && its.left < right - 8 && its.right > left + 8;
+    })
+    .forEach((one) => {
+      one.style.transform = `translateY(${more / Number(box.dataset.scale)}px)`;
+    });
 }

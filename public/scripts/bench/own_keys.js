@@ -39,7 +39,16 @@ function stepRow(back) {
 }
 
 // In the views beside the page: the views themselves, undo and redo, the line, findings, this list.
-const ELSEWHERE = { q: (event) => stepRow(event.shiftKey), u: () => document.getElementById("undo")?.click(), y: () => document.getElementById("redo")?.click(), "?": toggleKeys, t: () => (document.getElementById("v-line") ? document.getElementById("v-line").focus() : fieldOr("try-line", "There is no line here: choose what it shall be about first. What was typed was not done.")) };
+const ELSEWHERE = {
+  q: (event) => stepRow(event.shiftKey),
+  u: () => document.getElementById("undo")?.click(),
+  y: () => document.getElementById("redo")?.click(),
+  "?": toggleKeys,
+  t: () =>
+    document.getElementById("v-line")
+      ? document.getElementById("v-line").focus()
+      : fieldOr("try-line", "There is no line here: choose what it shall be about first. What was typed was not done.")
+};
 
 export function startKeysElsewhere() {
   startOwnKeys();
@@ -61,7 +70,11 @@ export function startOwnKeys() {
   const said = document.getElementById("own-said");
   box.checked = keysOn();
   box.addEventListener("change", () => keep({ on: box.checked }));
-  const tell = () => { said.textContent = Object.entries(own.keys || {}).map(([to, from]) => `${to.toUpperCase()} for ${from.toUpperCase()}`).join(", "); };
+  const tell = () => {
+    said.textContent = Object.entries(own.keys || {})
+      .map(([to, from]) => `${to.toUpperCase()} for ${from.toUpperCase()}`)
+      .join(", ");
+  };
   form.addEventListener("submit", (event) => {
     event.preventDefault();
     const [from, to] = [form.querySelector("#own-from"), form.querySelector("#own-to")].map((field) => field.value.toLowerCase());
@@ -70,6 +83,9 @@ export function startOwnKeys() {
     form.reset();
     tell();
   });
-  document.getElementById("own-none").addEventListener("click", () => { keep({ keys: {} }); tell(); });
+  document.getElementById("own-none").addEventListener("click", () => {
+    keep({ keys: {} });
+    tell();
+  });
   tell();
 }

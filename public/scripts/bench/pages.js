@@ -10,7 +10,9 @@ let watcher = null;
 // What can be written in and copied, by paragraph; what is on its way to the server is newer than any page.
 export const texts = new Map();
 let newer = () => false;
-export const heldNewer = (test) => { newer = test; };
+export const heldNewer = (test) => {
+  newer = test;
+};
 
 export const sheets = () => document.getElementById("sheets");
 export const sheet = (number) => document.getElementById(`page-${number}`);
@@ -21,8 +23,13 @@ export const place = (id) => pages.querySelector(`.para[data-p="${id}"]`);
 export function watch() {
   if (watcher) watcher.disconnect();
   drawn = [];
-  watcher = new IntersectionObserver((entries) => entries.forEach((entry) => entry.isIntersecting && draw(entry.target)), { root: pages, rootMargin: "300px 0px" });
-  sheets().querySelectorAll(".sheet").forEach((one) => watcher.observe(one));
+  watcher = new IntersectionObserver((entries) => entries.forEach((entry) => entry.isIntersecting && draw(entry.target)), {
+    root: pages,
+    rootMargin: "300px 0px"
+  });
+  sheets()
+    .querySelectorAll(".sheet")
+    .forEach((one) => watcher.observe(one));
 }
 
 export async function draw(one) {
@@ -42,7 +49,9 @@ function measuring() {
 }
 
 async function fetchPage(one, number) {
-  const answer = await fetch(`${base}/pages/${number}?${proposal() ? `proposal=${proposal()}&` : ""}${signs() ? "signs=on&" : ""}${measuring()}`);
+  const answer = await fetch(
+    `${base}/pages/${number}?${proposal() ? `proposal=${proposal()}&` : ""}${signs() ? "signs=on&" : ""}${measuring()}`
+  );
   if (!answer.ok) return void delete one.dataset.drawn;
   const svg = new DOMParser().parseFromString(await answer.text(), "image/svg+xml").documentElement;
   const heard = svg.querySelector("metadata.heard");
@@ -62,12 +71,15 @@ async function fetchPage(one, number) {
 
 // What the page says to those who hear it: the same text, in its order, beside the drawing.
 function hear(one, html) {
-  const place = one.querySelector(".heard") || one.appendChild(Object.assign(document.createElement("div"), { className: "heard sr-only" }));
-  place.innerHTML = html;
+  const words =
+    one.querySelector(".heard") || one.appendChild(Object.assign(document.createElement("div"), { className: "heard sr-only" }));
+  words.innerHTML = html;
 }
 
 let keepingAll = false; // while all pages are printed
-export const keepAll = (yes) => { keepingAll = yes; };
+export const keepAll = (yes) => {
+  keepingAll = yes;
+};
 
 export function letGo() {
   if (keepingAll) return;
@@ -170,7 +182,12 @@ export const firstSeen = () => [...pages.querySelectorAll(".para[data-p]")].find
 function anchorNow() {
   const first = pages.querySelector(".para.chosen") || firstSeen();
   if (!first) return { scroll: pages.scrollTop };
-  return { id: first.dataset.p, page: first.closest(".sheet").dataset.page, top: first.getBoundingClientRect().top, scroll: pages.scrollTop };
+  return {
+    id: first.dataset.p,
+    page: first.closest(".sheet").dataset.page,
+    top: first.getBoundingClientRect().top,
+    scroll: pages.scrollTop
+  };
 }
 
 // What the slip speaks of, into view.

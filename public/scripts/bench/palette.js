@@ -5,10 +5,10 @@ import { giveStyle } from "./writing.js";
 let list = null;
 
 function close() {
-  const open = list;
+  const shown = list;
   list = null; // taking it away takes the focus from it, which closes it
-  open?.remove();
-  open?.back.focus({ preventScroll: true });
+  shown?.remove();
+  shown?.back.focus({ preventScroll: true });
 }
 
 function open({ el, style }) {
@@ -18,20 +18,25 @@ function open({ el, style }) {
   Object.assign(list, { className: "palette", tabIndex: -1, back: el });
   list.setAttribute("role", "listbox");
   list.setAttribute("aria-label", "Style of this paragraph");
-  Object.entries(all).filter(([, one]) => one.key).forEach(([id, one]) => {
-    const item = document.createElement("li");
-    Object.assign(item, { role: "option", id: `palette-${id}` });
-    Object.assign(item.dataset, { key: one.key, style: id });
-    item.setAttribute("aria-selected", String(id === style));
-    const key = document.createElement("kbd");
-    key.textContent = one.key.toUpperCase();
-    item.append(key, ` ${one.name}`);
-    list.append(item);
-  });
+  Object.entries(all)
+    .filter(([, one]) => one.key)
+    .forEach(([id, one]) => {
+      const item = document.createElement("li");
+      Object.assign(item, { role: "option", id: `palette-${id}` });
+      Object.assign(item.dataset, { key: one.key, style: id });
+      item.setAttribute("aria-selected", String(id === style));
+      const key = document.createElement("kbd");
+      key.textContent = one.key.toUpperCase();
+      item.append(key, ` ${one.name}`);
+      list.append(item);
+    });
   const at = el.getBoundingClientRect();
   Object.assign(list.style, { left: `${at.left + 24}px`, top: `${Math.min(at.bottom + 4, window.innerHeight - 320)}px` });
   list.addEventListener("keydown", keys);
-  list.addEventListener("click", (event) => { const item = event.target.closest("[data-style]"); if (item) choose(item.dataset.style); });
+  list.addEventListener("click", (event) => {
+    const item = event.target.closest("[data-style]");
+    if (item) choose(item.dataset.style);
+  });
   list.addEventListener("blur", () => list && !list.contains(document.activeElement) && close());
   document.body.append(list);
   list.focus();
@@ -60,4 +65,6 @@ function keys(event) {
   if (item) choose(item.dataset.style);
 }
 
-export function startPalette() { document.body.addEventListener("norvel:palette", (event) => open(event.detail)); }
+export function startPalette() {
+  document.body.addEventListener("norvel:palette", (event) => open(event.detail));
+}

@@ -21,7 +21,9 @@ export async function print() {
   printing = true;
   stopped = false;
   keepAll(true);
-  const stop = (event) => { if (event.key === "Escape") stopped = true; };
+  const stop = (event) => {
+    if (event.key === "Escape") stopped = true;
+  };
   document.addEventListener("keydown", stop, true);
   try {
     await drawAll();
@@ -39,9 +41,13 @@ export async function print() {
 
 export function startPrinting() {
   if (!pages) return;
-  document.addEventListener("keydown", (event) => {
-    if (event.key.toLowerCase() !== "p" || !(event.ctrlKey || event.metaKey) || event.shiftKey || event.altKey) return;
-    event.preventDefault();
-    print();
-  }, true);
+  document.addEventListener(
+    "keydown",
+    (event) => {
+      if (event.key.toLowerCase() !== "p" || !(event.ctrlKey || event.metaKey) || event.shiftKey || event.altKey) return;
+      event.preventDefault();
+      print();
+    },
+    true
+  );
 }

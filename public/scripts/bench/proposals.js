@@ -3,7 +3,10 @@ import { proposedEarly, state, proposal, propose, letProposalGo } from "./room.j
 import { redraw, sheet, draw } from "./pages.js";
 
 export function startProposals() {
-  const show = (detail) => { propose(detail.id); redraw(detail); };
+  const show = (detail) => {
+    propose(detail.id);
+    redraw(detail);
+  };
   const early = proposedEarly();
   if (early) show(early);
   else if (state()?.dataset.proposed) {

@@ -7,7 +7,9 @@ export const token = JSON.parse(document.body.getAttribute("hx-headers") || "{}"
 
 // What the server proposed before the bench was there to show it.
 let early = null;
-const hearEarly = (event) => { early = event.detail; };
+const hearEarly = (event) => {
+  early = event.detail;
+};
 document.body.addEventListener("norvel:proposed", hearEarly);
 export function proposedEarly() {
   document.body.removeEventListener("norvel:proposed", hearEarly);
@@ -17,8 +19,12 @@ export function proposedEarly() {
 // The change that is being considered, by its id.
 let proposed = null;
 export const proposal = () => proposed;
-export const propose = (id) => { proposed = id; };
-export const letProposalGo = () => { proposed = null; }; // it is made, or another change was
+export const propose = (id) => {
+  proposed = id;
+};
+export const letProposalGo = () => {
+  proposed = null;
+}; // it is made, or another change was
 
 export const state = () => document.getElementById("chosen");
 export const head = () => bench.dataset.head;
@@ -26,7 +32,9 @@ export const head = () => bench.dataset.head;
 // Where the ledger stands now.
 export function stand(change) {
   if (bench) bench.dataset.head = change.head;
-  document.querySelectorAll("input[data-head]").forEach((field) => { field.value = change.head; });
+  document.querySelectorAll("input[data-head]").forEach((field) => {
+    field.value = change.head;
+  });
   document.getElementById("undo").disabled = !change.can_undo;
   document.getElementById("redo").disabled = !change.can_redo;
 }
@@ -57,7 +65,11 @@ export const settle = () => document.getElementById("refusal")?.replaceChildren(
 // The slip for what a query names; a long one is posted, since it would not fit into an address.
 export function slip(query, view = "slip") {
   const long = query.length > 4000;
-  return htmx.ajax(long ? "POST" : "GET", long ? `${base}/slip` : `${base}/${view}?${query}`, { target: "#slip", swap: "innerHTML", values: long ? Object.fromEntries(new URLSearchParams(query)) : {} });
+  return htmx.ajax(long ? "POST" : "GET", long ? `${base}/slip` : `${base}/${view}?${query}`, {
+    target: "#slip",
+    swap: "innerHTML",
+    values: long ? Object.fromEntries(new URLSearchParams(query)) : {}
+  });
 }
 
 export const points = (text) => Array.from(text).length;

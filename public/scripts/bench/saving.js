@@ -19,7 +19,7 @@ const CALLBACKS = {
   afterNodeMorphed: (old, fresh) => {
     if (old.nodeType !== Node.ELEMENT_NODE || !text(old) || old === document.activeElement) return;
     if (old.value !== fresh.value) old.value = fresh.value;
-  },
+  }
 };
 
 // A field that is being written in is let alone; a button that has the focus says what it does now.
@@ -33,7 +33,9 @@ export function put(target, html) {
 const saves = (elt, target) => Boolean(elt?.closest?.(FORMS)) || target?.id === EDITOR;
 
 export function startSaving() {
-  document.addEventListener("input", (event) => { if (text(event.target) && event.target.closest(FORMS)) event.target.dataset.unsent = ""; });
+  document.addEventListener("input", (event) => {
+    if (text(event.target) && event.target.closest(FORMS)) event.target.dataset.unsent = "";
+  });
   document.body.addEventListener("htmx:beforeRequest", (event) => {
     const form = event.detail.elt?.closest?.(FORMS);
     form?.querySelectorAll("[data-unsent]").forEach((field) => delete field.dataset.unsent);

@@ -11,7 +11,7 @@ export async function drawStrip() {
   const svg = document.importNode(new DOMParser().parseFromString(await answer.text(), "image/svg+xml").documentElement, true);
   const before = new Map([...box.querySelectorAll("g[data-page]")].map((one) => [one.dataset.page, one]));
   const like = [...svg.querySelectorAll("g[data-like]")];
-  if (like.some((one) => !before.has(one.dataset.like))) return void (shown = null, await drawStrip());
+  if (like.some((one) => !before.has(one.dataset.like))) return void ((shown = null), await drawStrip());
   like.forEach((one) => one.append(...[...before.get(one.dataset.like).children].map((part) => part.cloneNode(true))));
   box.replaceChildren(svg);
   shown = head;

@@ -11,23 +11,34 @@ function queued(work) {
   return strokes;
 }
 
-const stroke = (values) => queued(async () => {
-  const bare = document.getElementById("sweep-bare")?.checked === false ? "no" : "yes";
-  const [paragraph, before] = [state().dataset.chosen, bench.dataset.head];
-  await htmx.ajax("POST", `${base}/sweep`, { target: "#slip", swap: "innerHTML", values: { ...values, bare, chosen: paragraph, head: before } });
-  steps.push({ paragraph, before, after: bench.dataset.head });
-  await reveal();
-});
+const stroke = (values) =>
+  queued(async () => {
+    const bare = document.getElementById("sweep-bare")?.checked === false ? "no" : "yes";
+    const [paragraph, before] = [state().dataset.chosen, bench.dataset.head];
+    await htmx.ajax("POST", `${base}/sweep`, {
+      target: "#slip",
+      swap: "innerHTML",
+      values: { ...values, bare, chosen: paragraph, head: before }
+    });
+    steps.push({ paragraph, before, after: bench.dataset.head });
+    await reveal();
+  });
 
 // Back to the paragraph before, and what the sweep did to it is undone; what was done outside of the sweep is not its to undo.
-const stepBack = () => queued(async () => {
-  const step = steps.pop();
-  if (!step) return void say("The sweep began here; there is nothing of it to take back.");
-  if (step.after === step.before) await slip(`sweep=yes&chosen=${step.paragraph}`);
-  else if (step.after === bench.dataset.head) await htmx.ajax("POST", `${base}/undo?sweep=yes`, { target: "#slip", swap: "innerHTML", values: { chosen: step.paragraph, head: bench.dataset.head } });
-  else return void say("Something else was changed since; take that back first, with U after the sweep.");
-  await reveal();
-});
+const stepBack = () =>
+  queued(async () => {
+    const step = steps.pop();
+    if (!step) return void say("The sweep began here; there is nothing of it to take back.");
+    if (step.after === step.before) await slip(`sweep=yes&chosen=${step.paragraph}`);
+    else if (step.after === bench.dataset.head)
+      await htmx.ajax("POST", `${base}/undo?sweep=yes`, {
+        target: "#slip",
+        swap: "innerHTML",
+        values: { chosen: step.paragraph, head: bench.dataset.head }
+      });
+    else return void say("Something else was changed since; take that back first, with U after the sweep.");
+    await reveal();
+  });
 
 export function startSweep() {
   steps = [];

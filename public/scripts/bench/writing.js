@@ -2,7 +2,8 @@
 // outbox takes it to the server.
 import { pages, state, slip, refuse, say, points, bench } from "./room.js";
 import { texts, styles, place, redraw, reveal } from "./pages.js";
-import { make, read, like, newId } from "./block.js";
+import { make, read, like } from "./block.js";
+import { newId } from "./new_ids.js";
 import { caret, caretPlace, collapsed, atEdge, restAfterCaret } from "./caret.js";
 import { anchorOf, putOver, dress, back, pushDown } from "./over_page.js";
 import { chooseHere, markFresh } from "./marks.js";
@@ -41,7 +42,9 @@ function begin(list, focusOn, at) {
 function wake() {
   ended = false;
   box.classList.remove("ended");
-  blocks.forEach((block) => { block.el.contentEditable = "plaintext-only"; });
+  blocks.forEach((block) => {
+    block.el.contentEditable = "plaintext-only";
+  });
   bench.classList.add("at-writing");
 }
 
@@ -124,7 +127,11 @@ function stepsOf(block, force = false) {
   return steps;
 }
 
-const items = () => blocks.map((block) => stepsOf(block)).filter((steps) => steps.length).map((steps) => ({ number: fresh(), run, steps }));
+const items = () =>
+  blocks
+    .map((block) => stepsOf(block))
+    .filter((steps) => steps.length)
+    .map((steps) => ({ number: fresh(), run, steps }));
 
 // Hands over what a block has, with what was done at its end.
 function handOver(block, more = [], force = more.length > 0) {
@@ -148,9 +155,9 @@ function keepText(block) {
 let together = null;
 const dispatch = (steps) => (together ? together.push(...steps) : send({ number: fresh(), run, steps }));
 
-function asOne(act) {
+function asOne(work) {
   together = [];
-  act();
+  work();
   const steps = together;
   together = null;
   if (steps.length) send({ number: fresh(), run, steps });
@@ -182,7 +189,10 @@ function splitAbove(block, rest, id) {
   const above = make(id, { ...like(block, block.style), text: [] });
   above.el.append(...block.el.childNodes);
   block.el.append(...rest);
-  [above, block].forEach((one) => { one.was = one.el.textContent; keepText(one); });
+  [above, block].forEach((one) => {
+    one.was = one.el.textContent;
+    keepText(one);
+  });
   blocks.splice(blocks.indexOf(block), 0, above);
   block.el.before(above.el);
   lay();
@@ -258,7 +268,10 @@ export function giveStyle(id) {
   current.data = { ...current.data, ...style, style: id };
   current.style = id;
   if (current.after === undefined) handOver(current, [{ do: "style", paragraphs: [current.id], style: id }]);
-  current.el.querySelectorAll("span[data-size]").forEach((one) => { one.dataset.size = style.size; one.className = `f-${style.face}`; });
+  current.el.querySelectorAll("span[data-size]").forEach((one) => {
+    one.dataset.size = style.size;
+    one.className = `f-${style.face}`;
+  });
   lay();
   focus(current, at);
   say(`This paragraph is “${style.name}” now.`);
@@ -276,14 +289,20 @@ export function end() {
   const id = gone ? last.after : last.id;
   ended = true;
   box.classList.add("ended");
-  blocks.forEach((block) => { block.el.contentEditable = "false"; });
+  blocks.forEach((block) => {
+    block.el.contentEditable = "false";
+  });
   bench.classList.remove("at-writing");
   chooseHere(id);
   pages.focus({ preventScroll: true });
   if (isHeld()) again();
   ending = drained().then((done) => {
     if (!done || writing()) return null;
-    return drawing.then(() => slip(`chosen=${id}`)).then(() => { if (!writing() && !pending()) close(); });
+    return drawing
+      .then(() => slip(`chosen=${id}`))
+      .then(() => {
+        if (!writing() && !pending()) close();
+      });
   });
 }
 
@@ -358,18 +377,33 @@ export function feed({ key, shift, control, alt }) {
   if (key.length === 1 && !control) document.execCommand("insertText", false, key);
   else if (key === "Backspace") document.execCommand("delete");
   else if (key === "Delete") document.execCommand("forwardDelete");
-  else if (/^Arrow(Left|Right)$/.test(key)) window.getSelection().modify(shift ? "extend" : "move", key === "ArrowLeft" ? "backward" : "forward", "character");
-  else if (/^(Home|End)$/.test(key)) window.getSelection().modify(shift ? "extend" : "move", key === "Home" ? "backward" : "forward", control ? "documentboundary" : "lineboundary");
+  else if (/^Arrow(Left|Right)$/.test(key))
+    window.getSelection().modify(shift ? "extend" : "move", key === "ArrowLeft" ? "backward" : "forward", "character");
+  else if (/^(Home|End)$/.test(key))
+    window
+      .getSelection()
+      .modify(shift ? "extend" : "move", key === "Home" ? "backward" : "forward", control ? "documentboundary" : "lineboundary");
   typed(current);
 }
 
-pages.addEventListener("input", (event) => { const block = event.target.closest?.(".editor")?.block; if (block) typed(block); });
+pages.addEventListener("input", (event) => {
+  const block = event.target.closest?.(".editor")?.block;
+  if (block) typed(block);
+});
 
 // The signs of images, notes and fields are not deleted by writing over them.
 pages.addEventListener("beforeinput", (event) => {
   const block = event.target.closest?.(".editor")?.block;
   if (!block) return;
-  const going = event.getTargetRanges().map((one) => { const range = document.createRange(); range.setStart(one.startContainer, one.startOffset); range.setEnd(one.endContainer, one.endOffset); return range.toString(); }).join("");
+  const going = event
+    .getTargetRanges()
+    .map((one) => {
+      const range = document.createRange();
+      range.setStart(one.startContainer, one.startOffset);
+      range.setEnd(one.endContainer, one.endOffset);
+      return range.toString();
+    })
+    .join("");
   if (!going.includes(SIGN)) return;
   event.preventDefault();
   refuse("An image, a note mark or the like stands in these words and would be lost; leave its sign where it is.");
@@ -381,7 +415,10 @@ pages.addEventListener("paste", (event) => {
   if (!block) return;
   event.preventDefault();
   event.stopPropagation();
-  const lines = event.clipboardData.getData("text/plain").replaceAll(SIGN, "").split(/\r\n?|\n/);
+  const lines = event.clipboardData
+    .getData("text/plain")
+    .replaceAll(SIGN, "")
+    .split(/\r\n?|\n/);
   asOne(() => {
     lines.forEach((line, index) => {
       if (index) split(current);
@@ -392,8 +429,17 @@ pages.addEventListener("paste", (event) => {
   });
 });
 
-pages.addEventListener("focusin", (event) => { const block = event.target.closest?.(".editor")?.block; if (block) current = block; });
-pages.addEventListener("focusout", (event) => { const block = event.target.closest?.(".editor")?.block; if (writing() && blocks.includes(block)) { block.caret = caretPlace(block); handOver(block); } });
+pages.addEventListener("focusin", (event) => {
+  const block = event.target.closest?.(".editor")?.block;
+  if (block) current = block;
+});
+pages.addEventListener("focusout", (event) => {
+  const block = event.target.closest?.(".editor")?.block;
+  if (writing() && blocks.includes(block)) {
+    block.caret = caretPlace(block);
+    handOver(block);
+  }
+});
 
 // What the server confirmed ---------------------------------------------------------------------------
 let drawnAt = 0;
@@ -409,22 +455,30 @@ connect({
     drawnAt = Date.now();
     markFresh(touched);
     touched = [];
-    drawing = redraw(data).then(() => { markFresh([]); settled(); });
-  },
+    drawing = redraw(data).then(() => {
+      markFresh([]);
+      settled();
+    });
+  }
 });
 // @returns whether what stands here of a paragraph is newer than the page
-export const isNewer = (id) => waitsFor(id) || (writing() && blocks.some((block) => String(block.id) === id && (block.after !== undefined || read(block) !== block.was)));
+export const isNewer = (id) =>
+  waitsFor(id) ||
+  (writing() && blocks.some((block) => String(block.id) === id && (block.after !== undefined || read(block) !== block.was)));
 
 // On the new pages: what is confirmed and not written in any more leaves the box.
 export function settled() {
   if (!box) return;
   if (!pending() && writing()) {
-    const open = blocks.filter((block) => block === current || block.after !== undefined || read(block) !== block.was);
-    const from = blocks.indexOf(open[0]);
-    const to = blocks.indexOf(open[open.length - 1]);
+    const unsaved = blocks.filter((block) => block === current || block.after !== undefined || read(block) !== block.was);
+    const from = blocks.indexOf(unsaved[0]);
+    const to = blocks.indexOf(unsaved[unsaved.length - 1]);
     blocks.filter((_, index) => index < from || index > to).forEach((block) => block.el.remove());
     blocks = blocks.slice(from, to + 1);
-    blocks.forEach((block) => { const data = texts.get(String(block.id)); if (data && block.after === undefined) Object.assign(block, { data: { ...data }, style: data.style, ends: data.ends }); });
+    blocks.forEach((block) => {
+      const data = texts.get(String(block.id));
+      if (data && block.after === undefined) Object.assign(block, { data: { ...data }, style: data.style, ends: data.ends });
+    });
     const inSlip = document.getElementById("slip").contains(document.activeElement);
     if (!inSlip && place(current.id) && state()?.dataset.chosen !== String(current.id)) slip(`chosen=${current.id}`);
   }
@@ -432,7 +486,10 @@ export function settled() {
 }
 
 document.body.addEventListener("norvel:hand-over", handOverAll);
-document.body.addEventListener("norvel:left-out", () => { close(); redraw(); });
+document.body.addEventListener("norvel:left-out", () => {
+  close();
+  redraw();
+});
 
 // The slip was swapped while one writes: the cursor is where it was.
 document.body.addEventListener("htmx:afterSettle", (event) => {

@@ -8,7 +8,10 @@ RSpec.describe Norvel::Roles do
     one.paragraphs.reject(&:blank?).map { |paragraph| [paragraph.text, found.of(paragraph.id).name] }
   end
 
-  let(:sentence) { "The crews learned the tide bell by ear, and a stranger could not have told one stroke from the next, or so it was said in the town. " * 2 }
+  let(:sentence) do
+    "The crews learned the tide bell by ear, and a stranger could not have told one stroke from the next, or so it was " \
+      "said in the town. " * 2
+  end
 
   it "believes the heading level, whatever the style is called" do
     expect(named(docx { |file| file.paragraph("Bells", %(<w:pStyle w:val="Heading2"/>)) })).to eq([["Bells", :heading_2]])
@@ -35,7 +38,8 @@ RSpec.describe Norvel::Roles do
       file.paragraph([file.text("References", "<w:b/>")])
       file.paragraph("Quill, M. (1911) Eleven Winters. Eastmere.")
     end
-    expect(named(bytes).map(&:last)).to eq(%i[body caption list_item block_quotation table_heading table_heading table_text table_text heading_1 reference_entry])
+    expect(named(bytes).map(&:last))
+      .to eq(%i[body caption list_item block_quotation table_heading table_heading table_text table_text heading_1 reference_entry])
   end
 
   it "gives its reasons and how sure it is" do
@@ -62,9 +66,13 @@ end
 RSpec.describe Norvel::Looks do
   # Sharma, Wu and Dalal (2005), The CIEDE2000 color-difference formula, table 1.
   it "measures colours as the published pairs say" do
-    pairs = {[[50.0, 2.6772, -79.7751], [50.0, 0.0, -82.7485]] => 2.0425, [[50.0, 0.0, 0.0], [50.0, -1.0, 2.0]] => 2.3669, [[60.2574, -34.0099, 36.2677], [60.4626, -34.1751, 39.4387]] => 1.2644,
-             [[22.7233, 20.0904, -46.6940], [23.0331, 14.9730, -42.5619]] => 2.0373, [[2.0776, 0.0795, -1.1350], [0.9033, -0.0636, -0.5514]] => 0.9082}
-    pairs.each { |(one, other), difference| expect(Norvel::Looks::ColourDifference.lab_difference(one, other)).to be_within(0.0001).of(difference) }
+    pairs = {[[50.0, 2.6772, -79.7751], [50.0, 0.0, -82.7485]] => 2.0425, [[50.0, 0.0, 0.0], [50.0, -1.0, 2.0]] => 2.3669,
+             [[60.2574, -34.0099, 36.2677], [60.4626, -34.1751, 39.4387]] => 1.2644,
+             [[22.7233, 20.0904, -46.6940], [23.0331, 14.9730, -42.5619]] => 2.0373,
+             [[2.0776, 0.0795, -1.1350], [0.9033, -0.0636, -0.5514]] => 0.9082}
+    pairs.each do |(one, other), difference|
+      expect(Norvel::Looks::ColourDifference.lab_difference(one, other)).to be_within(0.0001).of(difference)
+    end
   end
 
   def looks(*paragraphs) = described_class.of(manuscript(*paragraphs)).map { |look| [look.paragraphs, look.variants.size] }
@@ -80,6 +88,7 @@ RSpec.describe Norvel::Looks do
   end
 
   it "does not split a look for one italic word" do
-    expect(looks(paragraph(0, "A plain sentence about boats."), paragraph(1, "A sentence about the ", stretch("Teal", italic: true), " and boats."))).to eq([[[0, 1], 1]])
+    expect(looks(paragraph(0, "A plain sentence about boats."),
+      paragraph(1, "A sentence about the ", stretch("Teal", italic: true), " and boats."))).to eq([[[0, 1], 1]])
   end
 end

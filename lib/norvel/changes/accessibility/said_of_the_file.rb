@@ -10,12 +10,16 @@ module Norvel
       LONGEST = 255
 
       def carry_out(manuscript)
-        given = parameters.slice(*NAMES).to_h { |name, text| [name.to_sym, text.to_s.strip.empty? ? nil : Manuscript::PlainText.clean(text.to_s).strip] }
+        given = parameters.slice(*NAMES).to_h do |name, text|
+          [name.to_sym, text.to_s.strip.empty? ? nil : Manuscript::PlainText.clean(text.to_s).strip]
+        end
         long = given.find { |_, text| text.to_s.length > LONGEST }
         raise ChangeRefused, "The #{long.first} has at most #{LONGEST} letters." if long
 
         language = given[:language]
-        raise ChangeRefused, "“#{language}” is no language code; write it like en-GB or de." if language && !language.match?(/\A[a-z]{2,3}(?:-[A-Za-z0-9]{2,8})*\z/i)
+        if language && !language.match?(/\A[a-z]{2,3}(?:-[A-Za-z0-9]{2,8})*\z/i)
+          raise ChangeRefused, "“#{language}” is no language code; write it like en-GB or de."
+        end
 
         after = manuscript.with(info: manuscript.info.with(**given))
         given.key?(:language) ? in_language(after, language) : after
@@ -55,13 +59,16 @@ module Norvel
 
         count = -1
         runs = paragraph.runs.map do |run|
-          insets = run.insets.map { |inset| ((count += 1) == place) ? inset.with(alt: (text unless decorative?), decorative: decorative?) : inset }
+          insets = run.insets.map do |inset|
+            ((count += 1) == place) ? inset.with(alt: (text unless decorative?), decorative: decorative?) : inset
+          end
           run.with(insets: insets)
         end
         manuscript.with_paragraphs(paragraph.id => paragraph.with(runs: runs))
       end
 
-      def sentence(_manuscript) = decorative? ? "Called an image decorative." : "Gave an image the text alternative “#{short(parameters["text"].to_s)}”."
+      def sentence(_manuscript) =
+        decorative? ? "Called an image decorative." : "Gave an image the text alternative “#{short(parameters["text"].to_s)}”."
 
       private
 

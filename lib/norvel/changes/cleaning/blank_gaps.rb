@@ -30,7 +30,9 @@ module Norvel
       def gaps
         return [] if @going.empty?
 
-        @manuscript.containers.values.flat_map { |blocks| read(blocks.chunk_while { |one, other| @going[one.id] && @going[other.id] }.to_a) }
+        @manuscript.containers.values.flat_map do |blocks|
+          read(blocks.chunk_while { |one, other| @going[one.id] && @going[other.id] }.to_a)
+        end
       end
 
       private
@@ -44,8 +46,10 @@ module Norvel
           next unless @going[chunk.first.id]
 
           before, after = (index.positive? ? chunks[index - 1].last : nil), chunks[index + 1]&.first
-          Gap.new(blanks: chunk, before: (before if before.is_a?(Manuscript::Paragraph)), after: (after if after.is_a?(Manuscript::Paragraph)),
-            height: chunk.sum { |paragraph| height(paragraph) }, line: chunk.sum { |paragraph| lines(paragraph) }, turns: turns?(chunk, before, after))
+          Gap.new(blanks: chunk, before: (before if before.is_a?(Manuscript::Paragraph)),
+            after: (after if after.is_a?(Manuscript::Paragraph)),
+            height: chunk.sum { |paragraph| height(paragraph) }, line: chunk.sum { |paragraph| lines(paragraph) },
+            turns: turns?(chunk, before, after))
         end
       end
 
@@ -58,12 +62,14 @@ module Norvel
 
       # Many of them, so that a chapter, or what follows the title page, begins a page.
       def turns?(chunk, before, after)
-        return false unless chunk.size > MANY && before.is_a?(Manuscript::Paragraph) && after.is_a?(Manuscript::Paragraph) && !layout.cascade.paragraph(after)[:break_before]
+        return false unless chunk.size > MANY && before.is_a?(Manuscript::Paragraph) && after.is_a?(Manuscript::Paragraph) &&
+          !layout.cascade.paragraph(after)[:break_before]
         return false unless begins_part?(before, after)
 
         page = layout.pages[layout.page_of(after.id) - 1]
         first = page.placed.find { |placed| %i[body cell].include?(placed.area) }
-        layout.page_of(before.id) < page.number && (first.paragraph.id == after.id || chunk.any? { |paragraph| paragraph.id == first.paragraph.id })
+        layout.page_of(before.id) < page.number &&
+          (first.paragraph.id == after.id || chunk.any? { |paragraph| paragraph.id == first.paragraph.id })
       end
 
       def begins_part?(before, after)

@@ -48,7 +48,7 @@ module Norvel
       # @return [Integer, nil] where a break at its end begins
       def self.at_end(paragraph)
         from = paragraph.text.rindex(/#{BREAK}[[:space:]]*\z/o)
-        from if from && !paragraph.carries.include?(:section_end) && page?(paragraph, from, paragraph.text.length)
+        from if from && !paragraph.ends_section? && page?(paragraph, from, paragraph.text.length)
       end
 
       # Whether what stands there is a page's break, and no column's.

@@ -16,7 +16,11 @@ module Norvel
 
       def carry_out(manuscript)
         # Words that were chosen one by one: what is to go from them, goes.
-        return with_stretches(manuscript) { |run| run.with(properties: without(run.properties, DirectFormatting.stays_on(run.properties, run.text, run.link))) } if parameters["text"]
+        if parameters["text"]
+          return with_stretches(manuscript) { |run|
+            run.with(properties: without(run.properties, DirectFormatting.stays_on(run.properties, run.text, run.link)))
+          }
+        end
 
         emphasis = EmphasisStyles.new(manuscript.sheet, parameters["emphasis"] || {})
         cascade = Cascade.new(manuscript)

@@ -13,8 +13,8 @@ module Norvel
       end
 
       def sentence(manuscript)
-        "Began anew: #{counted(outside_tables(manuscript).size,
-          "paragraph")} in “#{manuscript.sheet.fetch(parameters["style"]).name}”, emphasis kept."
+        style = manuscript.sheet.fetch(parameters["style"])
+        "Began anew: #{counted(outside_tables(manuscript).size, "paragraph")} in “#{style.name}”, emphasis kept."
       end
 
       private

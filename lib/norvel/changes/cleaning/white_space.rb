@@ -19,7 +19,7 @@ module Norvel
         @kinds = kinds
         @roles = Roles.new(manuscript)
         @cascade = Cascade.new(manuscript)
-        @formats = Layout::FormatTable.new(Fonts::Book.shipped)
+        @formats = Layout::FormatTable.new(Fonts.of(manuscript))
       end
 
       # @param paragraph [Manuscript::Paragraph]
@@ -57,7 +57,9 @@ module Norvel
           middle = if kept.empty?
             []
           else
-            [now.runs_in(from, from + 1).find { |run| !run.text.empty? }.then { |run| (run.text == " ") ? run : run.with(text: " ", origin: nil, home: nil, from: 0, insets: []) }]
+            [now.runs_in(from, from + 1).find { |run| !run.text.empty? }.then { |run|
+              (run.text == " ") ? run : run.with(text: " ", origin: nil, home: nil, from: 0, insets: [])
+            }]
           end
           now.replaced(from, to, middle)
         end

@@ -21,7 +21,9 @@ module Norvel
       end
 
       def told(before, after)
-        made = after.paragraphs.count { |paragraph| Captions.kind_counted(paragraph) } - before.paragraphs.count { |paragraph| Captions.kind_counted(paragraph) }
+        made = after.paragraphs.count { |paragraph| Captions.kind_counted(paragraph) } - before.paragraphs.count do |paragraph|
+          Captions.kind_counted(paragraph)
+        end
         "Made #{counted(made, "typed caption")} real: #{(made == 1) ? "its number is" : "their numbers are"} counted."
       end
 
@@ -102,7 +104,8 @@ module Norvel
 
       def above_style(sheet, id)
         name = "#{sheet[id]&.name} above".strip
-        sheet.named(name) || StyleSheet::Style.new(id: sheet.free_id(name), name: name, parent: id, properties: {keep_next: true}, from_file: false)
+        sheet.named(name) ||
+          StyleSheet::Style.new(id: sheet.free_id(name), name: name, parent: id, properties: {keep_next: true}, from_file: false)
       end
     end
   end

@@ -10,7 +10,7 @@ module Norvel
 
       # @param manuscript [Manuscript]
       def initialize(manuscript)
-        @store = Layout::LineStore.new(Fonts::Book.shipped)
+        @store = Layout::LineStore.new(Fonts.of(manuscript))
         @manuscript = manuscript
       end
 
@@ -37,7 +37,9 @@ module Norvel
         old = contents.lines(list).map { |line| styled.paragraph(line.id) }
         old = [styled.paragraph(list.first)] if old.empty?
         free = styled.free_id
-        lines = entries.each_with_index.map { |entry, index| line(old[index], free + index, styles[entry.level], entry, names[entry.paragraph], list) }
+        lines = entries.each_with_index.map do |entry, index|
+          line(old[index], free + index, styles[entry.level], entry, names[entry.paragraph], list)
+        end
         lines = [old.first.with(runs: [])] if lines.empty?
         placed(styled, list, old, lines)
       end
@@ -60,15 +62,21 @@ module Norvel
         return [manuscript, lines] if ending.empty? || (ending.size == 1 && lines.last.id == ending.first)
         raise ChangeRefused, "A list of contents runs over the end of a part; it was not brought up to date." if ending.size > 1
 
-        bare = lines.map { |line| line.with(carries: line.carries - [:section_end]) }
-        bare[-1] = bare.last.with(carries: bare.last.carries | [:section_end])
-        [manuscript.with(sections: manuscript.sections.map { |section| (section.last == ending.first) ? section.with(last: bare.last.id) : section }), bare]
+        bare = lines.map { |line| line.ending_section(false) }
+        bare[-1] = bare.last.ending_section(true)
+        [
+          manuscript.with(sections: manuscript.sections.map { |section|
+            (section.last == ending.first) ? section.with(last: bare.last.id) : section
+          }), bare
+        ]
       end
 
       def line(was, id, style, entry, anchor, list)
         paragraph = was || Manuscript::Paragraph.new(id: id, style: style)
         runs = [generated(entry.text, list)]
-        runs += [generated("\t", list), generated(entry.folio.to_s, list, Manuscript::Reference.new(what: :folio, to: anchor))] if list.folios
+        if list.folios
+          runs += [generated("\t", list), generated(entry.folio.to_s, list, Manuscript::Reference.new(what: :folio, to: anchor))]
+        end
         carries = paragraph.carries | [:field]
         return paragraph.with(style: style, runs: runs, carries: carries) unless same_line?(paragraph, runs)
 
@@ -86,7 +94,9 @@ module Norvel
         fresh = entries.map(&:paragraph).reject { |id| known.key?(id) }
         return @manuscript if fresh.empty?
 
-        @manuscript.with(anchors: @manuscript.anchors.merge(fresh.each_with_index.to_h { |id, index| ["in_contents_#{taken + index + 1}", id] }))
+        @manuscript.with(
+          anchors: @manuscript.anchors.merge(fresh.each_with_index.to_h { |id, index| ["in_contents_#{taken + index + 1}", id] })
+        )
       end
 
       # @return [Array(Manuscript, Hash{Integer=>String})] with a style for each level, and their ids
@@ -159,7 +169,8 @@ module Norvel
       def alters_text? = instead.any?
 
       def carry_out(manuscript)
-        before = manuscript.paragraph(parameters.fetch("before").to_i) || raise(ChangeRefused, "The paragraph that the contents were to stand before is not there any more.")
+        before = manuscript.paragraph(parameters.fetch("before").to_i) ||
+          raise(ChangeRefused, "The paragraph that the contents were to stand before is not there any more.")
         raise ChangeRefused, "Contents stand in the text itself, not in a table." if before.in_table
         raise ChangeRefused, "A list of contents does not stand in another." if within_another?(manuscript, before)
 
@@ -179,7 +190,8 @@ module Norvel
 
       private
 
-      def within_another?(manuscript, before) = manuscript.listed.include?(before.id) && manuscript.contents.none? { |list| list.first == before.id }
+      def within_another?(manuscript, before) =
+        manuscript.listed.include?(before.id) && manuscript.contents.none? { |list| list.first == before.id }
 
       def instead = parameters["instead"] || []
 
@@ -192,27 +204,30 @@ module Norvel
         return [manuscript, [line[id]]] if words.empty?
 
         manuscript, style = with_heading(manuscript)
-        # As generated as the list under it (ISO/IEC 29500-1 §17.16.5.49): it comes and goes with it, and is no word of the manuscript's own.
+        # As generated as the list under it (ISO/IEC 29500-1 §17.16.5.49): it comes and goes with it, and is no word
+        # of the manuscript's own.
         said = Manuscript::Run.new(text: words, generated: true, refers: Manuscript::Reference.new(what: :quote, to: words))
         [manuscript, [Manuscript::Paragraph.new(id: id, style: style, runs: [said], carries: [:field]), line[id + 1]]]
       end
 
       # Before a paragraph that a part begins with, the list stands at the end of the part before: a last paragraph of its own ends that.
       def stood(manuscript, made, before)
-        ending = manuscript.sections.index { |section| section.last && manuscript.index_of(section.last) == manuscript.index_of(before.id) - 1 }
+        ending = manuscript.sections.index do |section|
+          section.last && manuscript.index_of(section.last) == manuscript.index_of(before.id) - 1
+        end
         return manuscript.with_paragraphs(before.id => [*made, before]) unless ending
 
         last = manuscript.paragraph(manuscript.sections[ending].last)
         close = Manuscript::Paragraph.new(id: made.last.id + 1, style: manuscript.sheet.default_id, carries: %i[section_end field])
         sections = manuscript.sections.dup
         sections[ending] = sections[ending].with(last: close.id)
-        manuscript.with_paragraphs(last.id => [last.with(carries: last.carries - [:section_end]), *made, close]).with(sections: sections)
+        manuscript.with_paragraphs(last.id => [last.ending_section(false), *made, close]).with(sections: sections)
       end
 
       # The style of the heading over contents: like a chapter's, but none itself, so that it does not stand in them.
       def with_heading(manuscript)
         sheet = manuscript.sheet
-        known = sheet.of_kind(:paragraph).find { |one| one.file_name.casecmp?("toc heading") }
+        known = sheet.of_kind(:paragraph).find { |style| style.file_name.casecmp?("toc heading") }
         return [manuscript, known.id] if known
 
         chapter = sheet.heading(1)
@@ -223,7 +238,8 @@ module Norvel
         [manuscript.with(sheet: sheet.with_style(made)), made.id]
       end
 
-      LIKE_A_CHAPTER = %i[font_family size bold italic caps small_caps color align space_before space_after line_spacing break_before keep_next
+      LIKE_A_CHAPTER = %i[font_family size bold italic caps
+        small_caps color align space_before space_after line_spacing break_before keep_next
         indent_start indent_first].freeze
 
       def without_typed(manuscript)
@@ -248,7 +264,8 @@ module Norvel
         made = after.contents.last
         return if after.paragraph(made.first)&.text&.match?(/\S/)
 
-        raise ChangeRefused, (made.kind == :captions) ? "Nothing counts “#{made.of}” yet: make captions first." : "There is no heading of these levels yet: give headings their styles first."
+        raise ChangeRefused, (made.kind == :captions) ? "Nothing counts " \
+          "“#{made.of}” yet: make captions first." : "There is no heading of these levels yet: give headings their styles first."
       end
     end
   end

@@ -11,12 +11,18 @@ module Norvel
         manuscript.with_paragraphs(found.group_by(&:paragraph).to_h do |id, here|
           wanted = here.to_h { |one| [one.run, one.wanted] }
           paragraph = manuscript.paragraph(id)
-          [id, paragraph.with(runs: paragraph.runs.each_with_index.map { |run, index| wanted[index] ? run.with(text: wanted[index]) : run })]
+          [
+            id, paragraph.with(runs: paragraph.runs.each_with_index.map { |run, index|
+              wanted[index] ? run.with(text: wanted[index]) : run
+            })
+          ]
         end)
       end
 
       def changed_runs(before, after)
-        before.all_paragraphs.zip(after.all_paragraphs).sum { |was, now| was.runs.zip(now.runs).count { |one, other| one.text != other.text } }
+        before.all_paragraphs.zip(after.all_paragraphs).sum do |was, now|
+          was.runs.zip(now.runs).count { |one, other| one.text != other.text }
+        end
       end
     end
 

@@ -14,7 +14,9 @@ module Norvel
 
         # @return [Manuscript::Table] with the ids of its blocks in the place of the blocks
         def self.shape(table)
-          table.with(rows: table.rows.map { |row| row.with(cells: row.cells.map { |cell| cell.with(blocks: cell.blocks.map { |block| block.is_a?(String) ? block : block.id }) }) })
+          table.with(rows: table.rows.map { |row|
+            row.with(cells: row.cells.map { |cell| cell.with(blocks: cell.blocks.map { |block| block.is_a?(String) ? block : block.id }) })
+          })
         end
 
         # @param before [Manuscript] @param data [Hash] from Difference.between
@@ -42,7 +44,9 @@ module Norvel
         def load_paragraph(id, patch)
           was = @before.paragraph(id)
           members = Stored.load_members(patch.except("formats"))
-          members[:runs] = was.reformatted(patch["formats"].map { |named, set| {style: named, properties: Stored.load(set)} }) if patch["formats"]
+          if patch["formats"]
+            members[:runs] = was.reformatted(patch["formats"].map { |named, set| {style: named, properties: Stored.load(set)} })
+          end
           was ? was.with(**members) : Manuscript::Paragraph.new(id: id, **members)
         end
 
@@ -54,7 +58,9 @@ module Norvel
 
         def notes(patched)
           kept = patched.notes.reject { |ref, _| @notes.key?(ref) && @notes[ref].nil? }
-          kept.merge(@notes.compact) { |_, _, ids| ids }.transform_values { |blocks| blocks.map { |one| block(one.respond_to?(:id) ? one.id : one) } }
+          kept.merge(@notes.compact) { |_, _, ids| ids }.transform_values do |blocks|
+            blocks.map { |one| block(one.respond_to?(:id) ? one.id : one) }
+          end
         end
 
         def block(id)
@@ -81,7 +87,10 @@ module Norvel
         # Whether a table of another shape now stands somewhere in it.
         def inside?(table) = table.blocks.any? { |inner| inner.is_a?(Manuscript::Table) && (@shapes.key?(inner.id) || inside?(inner)) }
 
-        def filled(shape) = shape.with(rows: shape.rows.map { |row| row.with(cells: row.cells.map { |cell| cell.with(blocks: cell.blocks.map { |id| block(id) }) }) })
+        def filled(shape) =
+          shape.with(rows: shape.rows.map { |row|
+            row.with(cells: row.cells.map { |cell| cell.with(blocks: cell.blocks.map { |id| block(id) }) })
+          })
       end
     end
   end

@@ -13,7 +13,7 @@ module Norvel
         @check = check
         @guide = check.guide
         @manuscript = check.manuscript
-        @store = store || Layout::LineStore.new(Fonts::Book.shipped)
+        @store = store || Layout::LineStore.new(Fonts.of(@manuscript))
         @roles = @manuscript.paragraphs.to_h { |paragraph| [paragraph.id, check.roles.of(paragraph.id).name] }
       end
 

@@ -21,7 +21,8 @@ module Norvel
 
       def sentence(manuscript)
         where = (id && manuscript.paragraph(id)) ? " in “#{short(manuscript.paragraph(id).text, 30)}”" : ""
-        parameters["reason"].to_s.strip.empty? ? "Let “#{rule}” count again#{where}." : "Waived “#{rule}”#{where}: #{short(parameters["reason"], 60)}."
+        parameters["reason"].to_s.strip.empty? ? "Let “#{rule}” count again#{where}." :
+          "Waived “#{rule}”#{where}: #{short(parameters["reason"], 60)}."
       end
 
       private

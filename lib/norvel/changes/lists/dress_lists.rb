@@ -8,7 +8,9 @@ module Norvel
 
       def carry_out(manuscript)
         used = used_lists(manuscript)
-        alike = manuscript.lists.values.select { |list| used.any? { |other| other.id == list.id || (other.counter && other.counter == list.counter) } }
+        alike = manuscript.lists.values.select do |list|
+          used.any? { |other| other.id == list.id || (other.counter && other.counter == list.counter) }
+        end
         manuscript.with(lists: manuscript.lists.merge(alike.to_h { |list| [list.id, dressed(list, manuscript.sheet)] }))
       end
 
@@ -27,7 +29,9 @@ module Norvel
 
       # A level that numbers headings is their style's matter.
       def dressed(list, sheet)
-        list.with(levels: list.levels.to_h { |index, level| [index, heading?(level, sheet) ? level : kind_of(level)&.dressed(level, index) || level] })
+        list.with(levels: list.levels.to_h { |index, level|
+          [index, heading?(level, sheet) ? level : kind_of(level)&.dressed(level, index) || level]
+        })
       end
 
       def kind_of(level) = kinds[(level.format == "bullet") ? :bullets : :numbers]

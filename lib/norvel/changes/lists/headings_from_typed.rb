@@ -78,7 +78,8 @@ module Norvel
         return Head.new(paragraph: paragraph, level: level) if found.nil? || ![1, level].include?(numbers.size)
 
         first = (numbers.size == level) ? 1 : level
-        Head.new(paragraph: paragraph, level: level, label: found[:label], length: found.end(0), format: format_of(numbers.last), number: value(numbers.last),
+        Head.new(paragraph: paragraph, level: level, label: found[:label], length: found.end(0),
+          format: format_of(numbers.last), number: value(numbers.last),
           text: "#{found[:word]}#{numbers.each_index.map { |index| "%#{first + index}" }.join(".")}#{found[:close]}")
       end
 
@@ -100,23 +101,36 @@ module Norvel
       def forms(heads)
         heads.group_by(&:level).to_h do |level, same|
           typed = same.select(&:label)
-          [level - 1, (typed.map { |head| [head.format, head.text] }.tally.max_by(&:last).first if typed.size > 1 || (typed.any? && typed.size * 2 >= same.size))]
+          [
+            level - 1, (typed.map { |head| [head.format, head.text] }.tally.max_by(&:last).first if typed.size > 1 ||
+              (typed.any? && typed.size * 2 >= same.size))
+          ]
         end.compact
       end
 
       def with_numbers(manuscript, heads, forms)
         list = list_of(manuscript, heads, forms)
-        refs = list.levels.filter_map { |index, level| level.style && [level.style, Properties::NumberRef.new(list: list.id, level: index)] }.to_h
+        refs = list.levels.filter_map { |index, level|
+          level.style && [level.style, Properties::NumberRef.new(list: list.id, level: index)]
+        }.to_h
         others = other_forms(list, heads, forms, manuscript.free_list_id)
-        changed = heads.select { |head| refs.key?(head.paragraph.style) || others.key?(form(head)) }.filter_map { |head| (ref = own_place(head, forms, others)) && [head.paragraph.id, numbered(head.paragraph, ref)] }.to_h
-        manuscript.with(sheet: NumberedStyles.with(manuscript.sheet, refs), lists: manuscript.lists.merge(list.id => list, **others.to_h { |_, other| [other.id, other] })).with_paragraphs(changed)
+        changed = heads.select { |head| refs.key?(head.paragraph.style) || others.key?(form(head)) }.filter_map { |head|
+          (ref = own_place(head, forms, others)) && [head.paragraph.id, numbered(head.paragraph, ref)]
+        }.to_h
+        manuscript.with(sheet: NumberedStyles.with(manuscript.sheet, refs),
+          lists: manuscript.lists.merge(list.id => list, **others.to_h { |_, other| [other.id, other] })).with_paragraphs(changed)
       end
 
       def list_of(manuscript, heads, forms)
-        styles = forms.to_h { |index, _| [index, heads.select { |head| head.level == index + 1 }.map { |head| head.paragraph.style }.tally.max_by(&:last).first] }
-        levels = (0..forms.keys.max).to_h { |index| [index, Manuscript::ListLevel.new(format: forms.dig(index, 0) || "decimal", text: forms.dig(index, 1) || "", suffix: :space, style: styles[index], start: first_number(heads, index))] }
+        styles = forms.to_h do |index, _|
+          [index, heads.select { |head| head.level == index + 1 }.map { |head| head.paragraph.style }.tally.max_by(&:last).first]
+        end
+        levels = (0..forms.keys.max).to_h do |index|
+          [index, Manuscript::ListLevel.new(format: forms.dig(index, 0) || "decimal", text: forms.dig(index, 1) ||
+            "", suffix: :space, style: styles[index], start: first_number(heads, index))]
+        end
         id = manuscript.free_list_id
-        Manuscript::List.new(id: id, levels: levels, counter: "new #{id}")
+        Manuscript::List.new(id: id, levels: levels, counter: Manuscript::List.new_counter(id))
       end
 
       def form(head) = [head.level, head.format, head.text]
@@ -124,7 +138,8 @@ module Norvel
       # Lists that count along with the one of the styles, for headings whose number is written otherwise.
       # @return [Hash{Array=>Manuscript::List}] by level and form
       def other_forms(list, heads, forms, first_id)
-        heads.select { |head| head.label && forms[head.level - 1] && forms[head.level - 1] != [head.format, head.text] }.map { |head| form(head) }.uniq.each_with_index.to_h do |(level, format, text), index|
+        heads.select { |head| head.label && forms[head.level - 1] && forms[head.level - 1] != [head.format, head.text] }
+          .map { |head| form(head) }.uniq.each_with_index.to_h do |(level, format, text), index|
           own = list.levels[level - 1].with(format: format, text: text, style: nil)
           [[level, format, text], list.with(id: (first_id.to_i + 1 + index).to_s, levels: list.levels.merge(level - 1 => own))]
         end

@@ -9,15 +9,16 @@ module Norvel
       # @return [StyleSheet] with these numbered, and nothing else that rests on them and was not numbered before
       def self.with(sheet, refs, reach: false)
         put = ->(id, ref) { sheet.fetch(id).then { |style| style.with(properties: style.properties.merge(numbering: ref)) } }
-        below = refs.keys.flat_map { |id| sheet.kinship.under(id).keys }.uniq - refs.keys
+        below = refs.keys.flat_map { |id| sheet.ancestry.under(id).keys }.uniq - refs.keys
         bare = below.select { |id| sheet.saying(id, :numbering).nil? && !(reach && same_level_under?(sheet, id, refs.keys)) }
-        sheet.with_styles(refs.to_h { |id, ref| [id, put[id, ref]] }.merge(bare.to_h { |id| [id, put[id, Properties::NumberRef.new(list: nil)]] }))
+        sheet.with_styles(refs.to_h { |id, ref| [id, put[id, ref]] }
+          .merge(bare.to_h { |id| [id, put[id, Properties::NumberRef.new(list: nil)]] }))
       end
 
       # Whether a style is a heading of the level of one that it rests on.
       def self.same_level_under?(sheet, id, numbered)
         level = sheet.level_of(sheet[id])
-        level && numbered.any? { |over| sheet.kinship.under(over).key?(id) && sheet.level_of(sheet[over]) == level }
+        level && numbered.any? { |over| sheet.ancestry.under(over).key?(id) && sheet.level_of(sheet[over]) == level }
       end
       private_class_method :same_level_under?
     end
@@ -39,7 +40,11 @@ module Norvel
         level = level.with(format: one_of(FORMATS, written["format"])) if written["format"]
         level = level.with(text: label_text(written["text"], index)) if written["text"]
         level = level.with(start: whole(written["start"])) if written["start"]
-        level = level.with(suffix: SUFFIXES.fetch(written["suffix"]) { raise ChangeRefused, "After the number stands a tab, a space or nothing." }) if written["suffix"]
+        if written["suffix"]
+          level = level.with(suffix: SUFFIXES.fetch(written["suffix"]) {
+            raise ChangeRefused, "After the number stands a tab, a space or nothing."
+          })
+        end
         level = level.with(style: written["style"].to_s.empty? ? nil : written["style"]) if written.key?("style")
         set = level.properties
         %w[indent_start indent_first].each { |name| set = put_length(set, name, written[name]) if written[name] }
@@ -54,10 +59,15 @@ module Norvel
         raise ChangeRefused, error.message
       end
 
-      def one_of(choices, written) = choices.find { |choice| choice == written } || raise(ChangeRefused, "Numbers are written as #{choices.join(", ")}, not as “#{written}”.")
+      def one_of(choices, written) =
+        choices.find { |choice| choice == written } ||
+          raise(ChangeRefused, "Numbers are written as #{choices.join(", ")}, not as “#{written}”.")
 
       def label_text(written, index)
-        raise ChangeRefused, "“#{written}” counts a level that is not above: %1 is the first, %#{index + 1} this one." if written.scan(/%(\d)/).flatten.any? { |digit| digit.to_i > index + 1 || digit == "0" }
+        if written.scan(/%(\d)/).flatten.any? { |digit| digit.to_i > index + 1 || digit == "0" }
+          raise ChangeRefused, "“#{written}” counts a level that is not above: %1 is the first, " \
+          "%#{index + 1} this one."
+        end
         raise ChangeRefused, "A label has at most 40 letters." if written.length > 40
 
         written
@@ -77,9 +87,13 @@ module Norvel
 
       # Ties paragraph styles to the levels: such a style brings its number with it.
       def with_ties(manuscript, list, levels, reach: false)
-        tied = levels.filter_map { |index, level| level.style && [level.style, Properties::NumberRef.new(list: list.id, level: index)] }.to_h
+        tied = levels.filter_map { |index, level|
+          level.style && [level.style, Properties::NumberRef.new(list: list.id, level: index)]
+        }.to_h
         sheet = manuscript.sheet
-        loose = sheet.of_kind(:paragraph).select { |style| (ref = style.properties[:numbering]) && ref.list == list.id && !tied.key?(style.id) && list.levels[ref.level]&.style == style.id }
+        loose = sheet.of_kind(:paragraph).select do |style|
+          (ref = style.properties[:numbering]) && ref.list == list.id && !tied.key?(style.id) && list.levels[ref.level]&.style == style.id
+        end
         changed = loose.to_h { |style| [style.id, style.with(properties: style.properties.except(:numbering))] }
         manuscript.with(sheet: NumberedStyles.with(sheet.with_styles(changed), tied, reach: reach))
       end
@@ -103,7 +117,11 @@ module Norvel
         with_ties(with_levels(manuscript, before, levels), before, levels)
       end
 
-      def sentence(manuscript) = "Changed the list #{list(manuscript).name || list(manuscript).id}: now #{(after = carry_out(manuscript).lists[list(manuscript).id]).levels.keys.first(3).map { |index| ListLabels.sample(after, index) }.join(" ")}."
+      def sentence(manuscript)
+        after = carry_out(manuscript).lists[list(manuscript).id]
+        labels = after.levels.keys.first(3).map { |index| ListLabels.sample(after, index) }
+        "Changed the list #{list(manuscript).name || list(manuscript).id}: now #{labels.join(" ")}."
+      end
     end
   end
 end

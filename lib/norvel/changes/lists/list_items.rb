@@ -12,10 +12,15 @@ module Norvel
       def carry_out(manuscript)
         format, text = KINDS.fetch(parameters["kind"]) { raise ChangeRefused, "A list has numbers, letters or bullets." }
         id = manuscript.free_list_id
-        levels = (0..8).to_h { |index| [index, Manuscript::ListLevel.new(format: format, text: (format == "bullet") ? text : text.sub("%d", "%#{index + 1}"), properties: {indent_start: STEP * (index + 1), indent_first: -STEP / 2})] }
-        list = Manuscript::List.new(id: id, levels: levels, counter: "new #{id}")
+        levels = (0..8).to_h do |index|
+          [index, Manuscript::ListLevel.new(format: format, text: (format == "bullet") ? text : text.sub("%d", "%#{index + 1}"),
+            properties: {indent_start: STEP * (index + 1), indent_first: -STEP / 2})]
+        end
+        list = Manuscript::List.new(id: id, levels: levels, counter: Manuscript::List.new_counter(id))
         ref = Properties::NumberRef.new(list: id)
-        manuscript.with(lists: manuscript.lists.merge(id => list)).with_paragraphs(chosen(manuscript).to_h { |paragraph| [paragraph.id, paragraph.with(properties: paragraph.properties.merge(numbering: ref))] })
+        manuscript.with(lists: manuscript.lists.merge(id => list)).with_paragraphs(chosen(manuscript).to_h { |paragraph|
+          [paragraph.id, paragraph.with(properties: paragraph.properties.merge(numbering: ref))]
+        })
       end
 
       def sentence(manuscript) = "Made #{counted(chosen(manuscript).size, "paragraph")} a list with #{parameters["kind"]}."
@@ -28,7 +33,10 @@ module Norvel
       def carry_out(manuscript)
         cascade, paragraph, ref = numbered_item(manuscript)
         id = manuscript.free_list_id
-        manuscript.with(lists: manuscript.lists.merge(id => other_list(manuscript, ref, id))).with_paragraphs(following(manuscript, cascade, paragraph, ref).to_h { |one, place| [one.id, one.with(properties: one.properties.merge(numbering: place.with(list: id)))] })
+        manuscript.with(lists: manuscript.lists.merge(id => other_list(manuscript, ref, id)))
+          .with_paragraphs(following(manuscript, cascade, paragraph, ref).to_h { |one, place|
+            [one.id, one.with(properties: one.properties.merge(numbering: place.with(list: id)))]
+          })
       end
 
       def sentence(_manuscript) = "Numbers begin again at #{whole(parameters["start"] || "1")}."
@@ -48,7 +56,9 @@ module Norvel
       end
 
       def following(manuscript, cascade, paragraph, ref)
-        manuscript.paragraphs[manuscript.index_of(paragraph.id)..].map { |one| [one, cascade.numbering(one)] }.select { |_, place| place&.list == ref.list }
+        manuscript.paragraphs[manuscript.index_of(paragraph.id)..].map { |one| [one, cascade.numbering(one)] }.select do |_, place|
+          place&.list == ref.list
+        end
       end
     end
 
@@ -63,7 +73,9 @@ module Norvel
           .find { |place| place.list != ref.list && manuscript.lists[place.list].levels[ref.level]&.format == format }
         raise ChangeRefused, "No list of this kind stands before it." unless earlier
 
-        manuscript.with_paragraphs(following(manuscript, cascade, paragraph, ref).to_h { |one, place| [one.id, one.with(properties: one.properties.merge(numbering: place.with(list: earlier.list)))] })
+        manuscript.with_paragraphs(following(manuscript, cascade, paragraph, ref).to_h { |one, place|
+          [one.id, one.with(properties: one.properties.merge(numbering: place.with(list: earlier.list)))]
+        })
       end
 
       def sentence(_manuscript) = "Numbers go on from the list before."
@@ -79,8 +91,8 @@ module Norvel
       end
 
       def sentence(manuscript)
-        "#{{1 => "Set deeper", -1 => "Set higher",
-            0 => "Took out of the list"}.fetch(parameters["by"].to_i)}: #{counted(chosen(manuscript).size, "paragraph")}."
+        done = {1 => "Set deeper", -1 => "Set higher", 0 => "Took out of the list"}.fetch(parameters["by"].to_i)
+        "#{done}: #{counted(chosen(manuscript).size, "paragraph")}."
       end
 
       private

@@ -23,7 +23,10 @@ module Norvel
       # @return [Array<TypedLabels::Row>]
       def self.found(manuscript, cascade = Cascade.new(manuscript), only: nil)
         wanted = only&.to_h { |id| [id, true] }
-        no_item = ->(paragraph) { (wanted && !wanted.key?(paragraph.id)) || cascade.paragraph(paragraph)[:outline_level] || cascade.numbering(paragraph) || paragraph.text.count("\t") > 1 }
+        no_item = ->(paragraph) {
+          (wanted && !wanted.key?(paragraph.id)) || cascade.paragraph(paragraph)[:outline_level] ||
+            cascade.numbering(paragraph) || paragraph.text.count("\t") > 1
+        }
         manuscript.containers.values.flat_map { |blocks| TypedLabels.rows(blocks) { |paragraph| !no_item.call(paragraph) } }
       end
 
@@ -40,8 +43,11 @@ module Norvel
       end
 
       def remarks(before, after)
-        left = wanted(before).map(&:row).flat_map(&:items).map(&:first).select { |paragraph| after.paragraph(paragraph.id).text == paragraph.text }
-        [remark(left, "1 typed number or bullet would not be generated again sign for sign, and stays.", "%d typed numbers and bullets would not be generated again sign for sign, and stay.")].compact
+        left = wanted(before).map(&:row).flat_map(&:items).map(&:first).select do |paragraph|
+          after.paragraph(paragraph.id).text == paragraph.text
+        end
+        [remark(left, "1 typed number or bullet would not be generated again sign for sign, and stays.",
+          "%d typed numbers and bullets would not be generated again sign for sign, and stay.")].compact
       end
 
       private
@@ -72,13 +78,17 @@ module Norvel
       def without_strays(manuscript, rows)
         after = rows.empty? ? manuscript : listed(manuscript, rows)
         labels = ListLabels.for(after, Cascade.new(after))
-        good, stray = rows.partition { |nested| nested.row.items.all? { |paragraph, label| ListLabels.plain(labels[paragraph.id].to_s) == ListLabels.plain(label.label) } }
+        good, stray = rows.partition do |nested|
+          nested.row.items.all? { |paragraph, label| ListLabels.plain(labels[paragraph.id].to_s) == ListLabels.plain(label.label) }
+        end
         stray.empty? ? after : without_strays(manuscript, good)
       end
 
       # Bullets of one kind are one list; numbers begin anew. What stands inside a list is a level of it.
       def listed(manuscript, rows)
-        lists = rows.select { |nested| nested.depth.zero? }.group_by { |nested| (nested.row.format == "bullet") ? nested.row.pattern : nested.row.object_id }.values
+        lists = rows.select { |nested| nested.depth.zero? }.group_by { |nested|
+          (nested.row.format == "bullet") ? nested.row.pattern : nested.row.object_id
+        }.values
         inner = rows.reject { |nested| nested.depth.zero? }.group_by { |nested| nested.root.object_id }
         lists.reduce(manuscript) do |now, same|
           members = same + same.flat_map { |nested| inner.delete(nested.row.object_id) || [] }
@@ -98,15 +108,19 @@ module Norvel
       def with_list(now, group)
         id = now.free_list_id
         levels = group.map { |nested| [nested.depth, level(nested)] }.uniq(&:first).sort_by(&:first).to_h
-        changed = group.flat_map { |nested| nested.row.items.map { |paragraph, label| [paragraph.id, item(now.paragraph(paragraph.id), label, Properties::NumberRef.new(list: id, level: nested.depth))] } }.to_h
+        changed = group.flat_map { |nested|
+          nested.row.items.map do |paragraph, label|
+            [paragraph.id, item(now.paragraph(paragraph.id), label, Properties::NumberRef.new(list: id, level: nested.depth))]
+          end
+        }.to_h
         now.with(lists: now.lists.merge(id => list_like(now, id, levels))).with_paragraphs(changed)
       end
 
       # Lists of one kind are of one definition; a further one begins anew.
       def list_like(now, id, levels)
         plain = ->(list) { list.transform_values { |level| level.with(start: 1) } }
-        like = now.lists.values.find { |list| list.counter.to_s.start_with?("new ") && plain[list.levels] == plain[levels] }
-        return Manuscript::List.new(id: id, levels: levels, counter: "new #{id}") unless like
+        like = now.lists.values.find { |list| list.counted_here? && plain[list.levels] == plain[levels] }
+        return Manuscript::List.new(id: id, levels: levels, counter: Manuscript::List.new_counter(id)) unless like
 
         Manuscript::List.new(id: id, levels: like.levels, counter: like.counter, starts: levels.transform_values(&:start))
       end
@@ -121,7 +135,9 @@ module Norvel
 
       # The list brings the indents; those that were set by hand to the same end go.
       def item(paragraph, label, ref)
-        without_start(paragraph, label.length).then { |bare| bare.with(properties: bare.properties.except(:indent_start, :indent_first, :tabs).merge(numbering: ref)) }
+        without_start(paragraph, label.length).then do |bare|
+          bare.with(properties: bare.properties.except(:indent_start, :indent_first, :tabs).merge(numbering: ref))
+        end
       end
     end
   end

@@ -31,7 +31,8 @@ module Norvel
       end
 
       def sentence(_manuscript)
-        (parameters["scheme"] == "none") ? "Took the numbering off the headings." : "Numbered the headings #{parameters["scheme"]}#{", the first level as “#{prefix} 1”" unless prefix.empty?}."
+        (parameters["scheme"] == "none") ? "Took the numbering off the headings." :
+        "Numbered the headings #{parameters["scheme"]}#{", the first level as “#{prefix} 1”" unless prefix.empty?}."
       end
 
       private
@@ -43,9 +44,15 @@ module Norvel
       def unnumbered(manuscript)
         sheet = manuscript.sheet
         heads = sheet.of_kind(:paragraph).select { |style| sheet.level_of(style) }
-        bare = heads.select { |style| style.properties.key?(:numbering) }.to_h { |style| [style.id, style.with(properties: style.properties.except(:numbering))] }
-        direct = manuscript.paragraphs.select { |paragraph| heads.any? { |style| style.id == paragraph.style } && paragraph.properties[:numbering]&.list }
-        lists = manuscript.lists.transform_values { |list| list.with(levels: list.levels.transform_values { |level| bare.key?(level.style) ? level.with(style: nil) : level }) }
+        bare = heads.select { |style| style.properties.key?(:numbering) }.to_h do |style|
+          [style.id, style.with(properties: style.properties.except(:numbering))]
+        end
+        direct = manuscript.paragraphs.select do |paragraph|
+          heads.any? { |style| style.id == paragraph.style } && paragraph.properties[:numbering]&.list
+        end
+        lists = manuscript.lists.transform_values do |list|
+          list.with(levels: list.levels.transform_values { |level| bare.key?(level.style) ? level.with(style: nil) : level })
+        end
         manuscript.with(sheet: sheet.with_styles(bare), lists: (lists == manuscript.lists) ? manuscript.lists : lists)
           .with_paragraphs(direct.to_h { |paragraph| [paragraph.id, paragraph.with(properties: paragraph.properties.except(:numbering))] })
       end
@@ -57,7 +64,7 @@ module Norvel
           text = "#{prefix} #{text}" if index.zero? && !prefix.empty?
           [index, Manuscript::ListLevel.new(format: format, text: label_text(text, index), suffix: :space, style: styles[index]&.id)]
         end
-        list = Manuscript::List.new(id: id, levels: levels, counter: "new #{id}")
+        list = Manuscript::List.new(id: id, levels: levels, counter: Manuscript::List.new_counter(id))
         with_ties(manuscript.with(lists: manuscript.lists.merge(id => list)), list, levels, reach: true)
       end
     end

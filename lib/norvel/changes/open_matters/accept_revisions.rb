@@ -26,7 +26,9 @@ module Norvel
 
       def sentence(manuscript)
         found = accepted(manuscript)
-        return "Accepted a #{found.first.called}: #{found.first.text.empty? ? "the end of a paragraph" : "“#{short(found.first.text)}”"}." if found.size == 1
+        if found.size == 1
+          return "Accepted a #{found.first.called}: #{found.first.text.empty? ? "the end of a paragraph" : "“#{short(found.first.text)}”"}."
+        end
 
         said = found.map(&:kind).tally.map { |kind, count| "#{count} #{Manuscript::Matter.called(kind, count)}" }
         "Accepted #{(said.size > 1) ? "#{said[0..-2].join(", ")} and #{said.last}" : said.first}."

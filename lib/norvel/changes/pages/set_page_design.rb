@@ -15,13 +15,18 @@ module Norvel
         asked = margins
         page = page.with(margin: page.margin.merge(settled(asked, page.margin)))
         across, down = page.text_width, page.height - page.margin[:top] - page.margin[:bottom]
-        raise ChangeRefused, "These margins leave less than 2 cm for the text." if (asked.any? || parameters["paper"]) && [across, down].min < LEAST
+        if (asked.any? || parameters["paper"]) && [across, down].min < LEAST
+          raise ChangeRefused, "These margins leave less than 2 cm for the text."
+        end
 
         page
       end
 
       # What is there already, up to the rounding of files, stays.
-      def settled(lengths, own) = lengths.to_h { |name, length| [name, (own[name] && (own[name] - length).abs <= Properties::Property::ROUNDING) ? own[name] : length] }
+      def settled(lengths, own) =
+        lengths.to_h do |name, length|
+          [name, (own[name] && (own[name] - length).abs <= Properties::Property::ROUNDING) ? own[name] : length]
+        end
 
       # @return [Hash{Symbol=>Integer}] EMU by edge
       def margins
@@ -52,7 +57,9 @@ module Norvel
 
       def carry_out(manuscript)
         indexes = parameters["sections"] || manuscript.sections.each_index.to_a
-        manuscript.with(sections: manuscript.sections.each_with_index.map { |section, index| indexes.include?(index) ? section.with(page: redesigned(section.page)) : section })
+        manuscript.with(sections: manuscript.sections.each_with_index.map { |section, index|
+          indexes.include?(index) ? section.with(page: redesigned(section.page)) : section
+        })
       rescue ChangeRefused
         raise
       rescue Error => error
@@ -60,7 +67,8 @@ module Norvel
       end
 
       def sentence(_manuscript)
-        parts = [("paper #{parameters["paper"]}" if parameters["paper"]), *(parameters["margin"] || {}).map { |edge, length| "#{edge} margin #{length}" }].compact
+        parts = [("paper #{parameters["paper"]}" if parameters["paper"]),
+          *(parameters["margin"] || {}).map { |edge, length| "#{edge} margin #{length}" }].compact
         "Set the page design: #{parts.join(", ")}."
       end
     end

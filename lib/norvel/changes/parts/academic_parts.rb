@@ -3,7 +3,8 @@
 module Norvel
   module Changes
     # Front and main matter as theses have them, in one step: the front with roman folios and none on the title page, the main matter from
-    # the paragraph "main" on with arabic ones from 1, chapters on a new page or a new recto ("chapters": page, recto or as_is), the folios at
+    # the paragraph "main" on with arabic ones from 1, chapters on a new page or a new recto ("chapters": page, recto
+    # or as_is), the folios at
     # "place" (SetFolios); from the paragraph "back" on a part of its own, where one is named.
     class AcademicParts < Operation
       takes_besides main: :paragraph, back: :paragraph, front_format: :word, format: :word, chapters: :word, place: :word
@@ -33,7 +34,12 @@ module Norvel
       end
 
       # Headings of the front matter (common practice, no source).
-      FRONT = /\A(?:abstract|summary|zusammenfassung|kurzfassung|r(?:é|e)sum(?:é|e)|resumen|preface|foreword|acknowledge?ments?|dedication|declaration|abbreviations|list of \w+(?: and \w+)?|vorwort|danksagung|widmung|avant-propos|remerciements|prólogo|agradecimientos|abkürzungsverzeichnis|\S*verzeichnis)\W*\z/i
+      FRONT =
+        /\A(?:#{[
+          "abstract|summary|zusammenfassung|kurzfassung|r(?:é|e)sum(?:é|e)|resumen|preface|foreword",
+          'acknowledge?ments?|dedication|declaration|abbreviations|list of \w+(?: and \w+)?|vorwort|danksagung',
+          'widmung|avant-propos|remerciements|prólogo|agradecimientos|abkürzungsverzeichnis|\S*verzeichnis'
+        ].join("|")})\W*\z/i
 
       # @return [Array<Manuscript::Paragraph>] headings of the first level in the text itself
       def self.chapters(manuscript, roles)
@@ -76,7 +82,9 @@ module Norvel
         when "page" then [NewPageChapters.new({})]
         when "recto"
           later = self.class.chapters(manuscript, nil).drop_while { |paragraph| paragraph.id != main }.drop(1)
-          later.map { |paragraph| Changes.build("begin_part", "paragraph" => paragraph.id, "begins" => "recto", "folio" => {"continues" => true}) }
+          later.map do |paragraph|
+            Changes.build("begin_part", "paragraph" => paragraph.id, "begins" => "recto", "folio" => {"continues" => true})
+          end
         else []
         end
       end

@@ -38,7 +38,7 @@ module Norvel
       # @return [Array(Manuscript, Integer)]
       def with_ending(manuscript, before)
         if before.is_a?(Manuscript::Paragraph)
-          ended = before.with(carries: before.carries | [:section_end])
+          ended = before.ending_section(true)
           return [manuscript.with_paragraphs(before.id => ended), before.id]
         end
 
@@ -52,7 +52,7 @@ module Norvel
       def join(manuscript, part)
         before, own = manuscript.sections[part - 1, 2]
         ending = manuscript.paragraph(before.last)
-        joined = manuscript.with_paragraphs(ending.id => ending.with(carries: ending.carries - [:section_end]))
+        joined = manuscript.with_paragraphs(ending.id => ending.ending_section(false))
         joined.with(sections: joined.sections[0...part - 1] + [before.with(last: own.last)] + joined.sections[part + 1..])
       end
     end
@@ -72,12 +72,14 @@ module Norvel
       end
 
       def sentence(manuscript)
-        "Began a part with “#{short(first(manuscript).text)}”#{" on a #{parameters["begins"]}" if %w[recto verso].include?(parameters["begins"])}."
+        "Began a part with “#{short(first(manuscript).text)}”#{" on a #{parameters["begins"]}" if %w[recto
+          verso].include?(parameters["begins"])}."
       end
 
       private
 
-      def first(manuscript) = manuscript.paragraph(parameters.fetch("paragraph").to_i) || raise(ChangeRefused, "The chosen paragraph is not there any more.")
+      def first(manuscript) =
+        manuscript.paragraph(parameters.fetch("paragraph").to_i) || raise(ChangeRefused, "The chosen paragraph is not there any more.")
     end
 
     # A part ("part", from 0) is one with the one before again, in whose page design it stands then.
@@ -95,8 +97,13 @@ module Norvel
 
       def remarks(before, _after)
         own, other = before.sections[parameters["part"].to_i], before.sections[parameters["part"].to_i - 1]
-        gone = {headers: "header", footers: "footer"}.select { |side, _| words(own.public_send(side)) != words(other.public_send(side)) && words(own.public_send(side)).any? }
-        gone.map { |side, name| ["Its own #{name} goes: “#{short(words(own.public_send(side)).join(" "))}”.", Manuscript.paragraphs_of(own.public_send(side).values)] }
+        gone = {headers: "header", footers: "footer"}.select do |side, _|
+          words(own.public_send(side)) != words(other.public_send(side)) && words(own.public_send(side)).any?
+        end
+        gone.map do |side, name|
+          ["Its own #{name} goes: “#{short(words(own.public_send(side)).join(" "))}”.",
+            Manuscript.paragraphs_of(own.public_send(side).values)]
+        end
       end
 
       def remarks_lead = ""

@@ -19,7 +19,9 @@ module Norvel
       # @yieldparam section [Manuscript::Section] each of the chosen parts @yieldreturn [Manuscript::Section]
       def with_parts(manuscript, &block)
         chosen = parts(manuscript)
-        manuscript.with(sections: manuscript.sections.each_with_index.map { |section, index| chosen.include?(index) ? block.call(section) : section })
+        manuscript.with(sections: manuscript.sections.each_with_index.map { |section, index|
+          chosen.include?(index) ? block.call(section) : section
+        })
       end
 
       # Pages that get headers and footers of their own (:first, :even) begin with what all pages had; without any they would be empty
@@ -35,13 +37,19 @@ module Norvel
       def with_versos(manuscript, ids)
         return manuscript if manuscript.settings.even_differs
 
-        manuscript.with(settings: manuscript.settings.with(even_differs: true), sections: manuscript.sections.map { |section| with_own(section, :even, ids) })
+        manuscript.with(settings: manuscript.settings.with(even_differs: true), sections: manuscript.sections.map { |section|
+          with_own(section, :even, ids)
+        })
       end
 
       # The same words in paragraphs of their own.
       def again(blocks, ids)
         copies = Manuscript.paragraphs_of([blocks]).to_h do |paragraph|
-          [paragraph.id, paragraph.with(id: ids.next, runs: paragraph.runs.map { |run| run.origin ? run.with(home: run.home || paragraph.id) : run })]
+          [
+            paragraph.id, paragraph.with(id: ids.next, runs: paragraph.runs.map { |run|
+              run.origin ? run.with(home: run.home || paragraph.id) : run
+            })
+          ]
         end
         Manuscript.replace(blocks, copies)
       end
@@ -78,7 +86,8 @@ module Norvel
         whose = parameters["parts"] ? "part #{parts(manuscript).map { |index| index + 1 }.join(", ")}" : "all parts"
         return "Took the folios out of #{whose}." if parameters["place"] == "none"
 
-        "Put the folios of #{whose} at the #{parameters["place"].sub("center", "centre")}#{", none on the first page" if parameters["first"] == false}."
+        "Put the folios of #{whose} at " \
+          "the #{parameters["place"].sub("center", "centre")}#{", none on the first page" if parameters["first"] == false}."
       end
 
       private
@@ -190,7 +199,9 @@ module Norvel
       def carry_out(untitled)
         manuscript = titled(untitled)
         side = SIDES.fetch(parameters.fetch("side")) { raise ChangeRefused, "A running head stands at the top or at the bottom." }
-        kind = KINDS.fetch(parameters["kind"] || "default") { raise ChangeRefused, "There are headers for all pages, for first and for even ones." }
+        kind = KINDS.fetch(parameters["kind"] || "default") do
+          raise ChangeRefused, "There are headers for all pages, for first and for even ones."
+        end
         ids = (manuscript.free_id..).each
         now = (kind == :even) ? with_versos(manuscript, ids) : manuscript
         with_parts(now) { |section| written(now, section, side, kind, ids) }

@@ -2,7 +2,8 @@
 
 module Norvel
   module Changes
-    # The page design of parts ("parts": numbers from 0, or nothing for all): "paper", "orientation" (portrait, landscape), "margin" by edge,
+    # The page design of parts ("parts": numbers from 0, or nothing for all): "paper", "orientation" (portrait,
+    # landscape), "margin" by edge,
     # "columns" and "column_gap", "begins" (page, recto, verso, here), "folio" ({"format", "start" or "continues"}), "first_differs" whether
     # the first page has a header and footer of its own; for the whole manuscript "mirrored" and "gutter_above".
     class SetPart < Operation
@@ -87,10 +88,12 @@ module Norvel
         folio = parameters["folio"] || {}
         [("paper #{parameters["paper"]}" if parameters["paper"]), parameters["orientation"],
           *(parameters["margin"] || {}).map { |edge, length| "#{edge} margin #{length}" },
-          ("#{parameters["columns"]} columns" if parameters["columns"]), WORDS[parameters["begins"]] && "begins #{WORDS[parameters["begins"]]}",
+          ("#{parameters["columns"]} columns" if parameters["columns"]),
+          WORDS[parameters["begins"]] && "begins #{WORDS[parameters["begins"]]}",
           ("folios #{FORMATS[folio["format"]]}" if folio["format"]), ("folios go on" if folio["continues"]),
           ("folios from #{folio["start"]}" if folio["start"]), (if parameters.key?("mirrored")
-                                                                  parameters["mirrored"] ? "mirrored margins" : "the same margins on both sides"
+                                                                  parameters["mirrored"] ? "mirrored margins" :
+                                                                    "the same margins on both sides"
                                                                 end),
           (if parameters.key?("gutter_above")
              parameters["gutter_above"] ? "gutter at the top" : "gutter at the side"

@@ -13,7 +13,9 @@ module Norvel
 
         sheet = found.reduce(manuscript.sheet) { |now, one| now.with_style(adopting(now[one.style], one.values)) }
         after = manuscript.with(sheet: sheet).with_paragraphs(bare(manuscript, found))
-        Traps.sprung(manuscript, after).reject { |trap| trap.values.empty? }.reduce(after) { |now, trap| ChangeStyle.new("style" => trap.style, "values" => trap.values).carry_out(now) }
+        Traps.sprung(manuscript, after).reject { |trap| trap.values.empty? }.reduce(after) do |now, trap|
+          ChangeStyle.new("style" => trap.style, "values" => trap.values).carry_out(now)
+        end
       end
 
       def told(before, _after)

@@ -49,7 +49,7 @@ module Norvel
 
       def values_adopted
         changes = styles.map { |id| ["change_style", {"style" => id, "values" => @values}] }
-        changes << HeldBack.baring(ids, @values.keys) if @examples.any? { |one| by_hand?(one) }
+        changes << HeldBack.baring(ids, @values.keys) if @examples.any? { |example| by_hand?(example) }
         series("#{named} adopted #{@said}#{kept}.", changes)
       end
 

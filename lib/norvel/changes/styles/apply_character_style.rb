@@ -10,12 +10,15 @@ module Norvel
 
       def carry_out(manuscript)
         style = wanted(manuscript.sheet)
-        with_stretches(manuscript) { |run| run.with(style: style&.id, properties: style ? run.properties.except(*style.properties.keys) : run.properties) }
+        with_stretches(manuscript) do |run|
+          run.with(style: style&.id, properties: style ? run.properties.except(*style.properties.keys) : run.properties)
+        end
       end
 
       def sentence(manuscript)
         style = wanted(manuscript.sheet)
-        style ? "Gave #{stretches_named(manuscript)} the character style “#{style.name}”." : "Took the character style off #{stretches_named(manuscript)}."
+        style ? "Gave #{stretches_named(manuscript)} the character style “#{style.name}”." :
+          "Took the character style off #{stretches_named(manuscript)}."
       end
 
       private
@@ -41,10 +44,15 @@ module Norvel
         style = adopting(sheet, manuscript).with_values(taken(manuscript))
         bared = manuscript.with(sheet: sheet.with_style(style)).with_paragraphs(bare(manuscript, style))
         paragraph, from, to = stretches(bared).first
-        bared.with_paragraphs(paragraph.id => paragraph.with_stretch(from, to) { |run| run.with(style: style.id, properties: run.properties.except(*taken(manuscript).keys)) })
+        bared.with_paragraphs(paragraph.id => paragraph.with_stretch(from, to) { |run|
+          run.with(style: style.id, properties: run.properties.except(*taken(manuscript).keys))
+        })
       end
 
-      def sentence(manuscript) = "The character style “#{adopting(manuscript.sheet, manuscript).name}” adopted #{taken(manuscript).map { |name, value| "#{Properties[name].label.downcase} #{Properties[name].show(value)}" }.join(", ")}."
+      def sentence(manuscript)
+        values = taken(manuscript).map { |name, value| "#{Properties[name].label.downcase} #{Properties[name].show(value)}" }
+        "The character style “#{adopting(manuscript.sheet, manuscript).name}” adopted #{values.join(", ")}."
+      end
 
       private
 
@@ -71,7 +79,9 @@ module Norvel
         (manuscript.paragraphs + manuscript.note_paragraphs).filter_map do |paragraph|
           next unless paragraph.runs.any? { |run| run.style == style.id && same?(run, set) }
 
-          [paragraph.id, paragraph.with_runs(paragraph.runs.map { |run| (run.style == style.id && same?(run, set)) ? run.with(properties: run.properties.except(*set.keys)) : run })]
+          [paragraph.id, paragraph.with_runs(paragraph.runs.map { |run|
+            (run.style == style.id && same?(run, set)) ? run.with(properties: run.properties.except(*set.keys)) : run
+          })]
         end.to_h
       end
 
@@ -99,7 +109,9 @@ module Norvel
         (manuscript.paragraphs + manuscript.note_paragraphs).filter_map do |paragraph|
           next unless paragraph.runs.any? { |run| alike?(run, set) }
 
-          [paragraph.id, paragraph.with_runs(paragraph.runs.map { |run| alike?(run, set) ? run.with(style: style.id, properties: run.properties.except(*set.keys)) : run })]
+          [paragraph.id, paragraph.with_runs(paragraph.runs.map { |run|
+            alike?(run, set) ? run.with(style: style.id, properties: run.properties.except(*set.keys)) : run
+          })]
         end.to_h
       end
 

@@ -21,11 +21,9 @@ module Norvel
 
       def sentence(manuscript)
         lost = levels_lost(manuscript)
-        "Gave #{counted(chosen(manuscript).size,
-          "paragraph")} the style “#{manuscript.sheet.fetch(parameters["style"]).name}”#{if lost.positive?
-                                                                                           "; #{counted(lost,
-                                                                                             "heading")} #{(lost == 1) ? "is" : "are"} none any more"
-                                                                                         end}."
+        style = manuscript.sheet.fetch(parameters["style"])
+        none = "; #{counted(lost, "heading")} #{(lost == 1) ? "is" : "are"} none any more" if lost.positive?
+        "Gave #{counted(chosen(manuscript).size, "paragraph")} the style “#{style.name}”#{none}."
       end
 
       private

@@ -20,7 +20,8 @@ module Norvel
         values = values(manuscript)
         parts = values.reject { |name, _| Properties[name].beside }.map do |name, value|
           property = Properties[name]
-          (value == :inherit) ? "#{property.label.downcase} from its parent" : "#{property.label.downcase} #{Properties.shown(values.reject { |_, other| other == :inherit }, name)}"
+          (value == :inherit) ? "#{property.label.downcase} from its parent" :
+            "#{property.label.downcase} #{Properties.shown(values.reject { |_, other| other == :inherit }, name)}"
         end
         "Changed the style “#{manuscript.sheet.fetch(parameters["style"]).name}”: #{parts.empty? ? "nothing" : parts.join(", ")}."
       end
@@ -35,7 +36,7 @@ module Norvel
       end
 
       def values(manuscript)
-        parsed_values(blank: :inherit, under: ->(name) { inherited(manuscript, name) }) do |letters|
+        parsed_values(manuscript, blank: :inherit, under: ->(name) { inherited(manuscript, name) }) do |letters|
           style = manuscript.sheet.fetch(parameters["style"])
           Cascade.new(manuscript.with(sheet: manuscript.sheet.with_style(style.with_values(letters)))).style(style.id)
         end

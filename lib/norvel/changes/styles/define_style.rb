@@ -11,10 +11,14 @@ module Norvel
         raise ChangeRefused, "The manuscript already has a style “#{parameters["name"]}”." if manuscript.sheet[parameters["id"]]
 
         name = free_name(manuscript.sheet, parameters["name"])
-        set = (parameters["values"] || {}).to_h { |name, written| Properties[name].then { |property| [property.name, property.parse(written)] } }
+        set = (parameters["values"] || {}).to_h do |name, written|
+          Properties[name].then { |property| [property.name, property.parse(written)] }
+        end
         set, standard = as_heading(name, set)
-        style = StyleSheet::Style.new(id: parameters.fetch("id"), name: name, standard: standard, kind: (parameters["kind"] || "paragraph").to_sym,
-          parent: parameters["parent"], next_style: parameters["next"] || following(manuscript.sheet, set), properties: parameters["lean"] ? lean(manuscript, set) : set, from_file: false)
+        style = StyleSheet::Style.new(id: parameters.fetch("id"), name: name, standard: standard,
+          kind: (parameters["kind"] || "paragraph").to_sym,
+          parent: parameters["parent"], next_style: parameters["next"] || following(manuscript.sheet, set),
+          properties: parameters["lean"] ? lean(manuscript, set) : set, from_file: false)
         manuscript.with(sheet: manuscript.sheet.with_style(style))
       end
 

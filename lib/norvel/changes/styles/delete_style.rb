@@ -23,7 +23,8 @@ module Norvel
 
         heir = replacement(sheet, style)
         refuse_used_aside(manuscript, style)
-        manuscript.with(sheet: without(sheet, style, heir), lists: lists_without(manuscript, style)).with_paragraphs(moved(manuscript, style, heir))
+        manuscript.with(sheet: without(sheet, style, heir), lists: lists_without(manuscript, style))
+          .with_paragraphs(moved(manuscript, style, heir))
       end
 
       def sentence(manuscript)
@@ -44,9 +45,12 @@ module Norvel
       end
 
       def without(sheet, style, heir)
-        relatives = sheet.styles.values.select { |other| [other.parent, other.next_style, other.linked].include?(style.id) && other.id != style.id }
+        relatives = sheet.styles.values.select do |other|
+          [other.parent, other.next_style, other.linked].include?(style.id) && other.id != style.id
+        end
         changed = relatives.to_h do |other|
-          [other.id, other.with(parent: (other.parent == style.id) ? style.parent : other.parent, next_style: (other.next_style == style.id) ? heir&.id : other.next_style,
+          [other.id, other.with(parent: (other.parent == style.id) ? style.parent : other.parent,
+            next_style: (other.next_style == style.id) ? heir&.id : other.next_style,
             linked: (other.linked == style.id) ? nil : other.linked)]
         end
         sheet.with_styles(changed.merge(style.id => nil))
@@ -57,7 +61,8 @@ module Norvel
         count = manuscript.aside_paragraphs.count { |paragraph| UsedStyles.of(paragraph).include?(style.id) }
         return if count.zero?
 
-        raise ChangeRefused, "“#{style.name}” is used in comments or text boxes (#{counted(count, "paragraph")}), which are kept as they are; it stays."
+        raise ChangeRefused, "“#{style.name}” is used in comments or text boxes " \
+          "(#{counted(count, "paragraph")}), which are kept as they are; it stays."
       end
 
       # A level that was tied to it is tied to nothing.
@@ -71,7 +76,8 @@ module Norvel
 
       def moved(manuscript, style, heir)
         (manuscript.paragraphs + manuscript.note_paragraphs + manuscript.margin_paragraphs).filter_map do |paragraph|
-          now = paragraph.with(style: (paragraph.style == style.id) ? heir.id : paragraph.style, mark_style: (paragraph.mark_style == style.id) ? heir&.id : paragraph.mark_style,
+          now = paragraph.with(style: (paragraph.style == style.id) ? heir.id : paragraph.style,
+            mark_style: (paragraph.mark_style == style.id) ? heir&.id : paragraph.mark_style,
             runs: if paragraph.runs.any? { |run| run.style == style.id }
                     paragraph.runs.map { |run| (run.style == style.id) ? run.with(style: heir&.id) : run }
                   else
@@ -93,9 +99,11 @@ module Norvel
         sheet = manuscript.sheet
         used = manuscript.all_paragraphs.flat_map { |paragraph| UsedStyles.of(paragraph) }.uniq
         used |= manuscript.lists.values.flat_map { |list| list.levels.values.map(&:style) }.compact + [sheet.default_id]
-        kept = sheet.kinship.with_those_over(used)
-        kept = sheet.kinship.with_those_over(kept.keys + kept.keys.flat_map { |id| [sheet[id]&.next_style, sheet[id]&.linked] }.compact)
-        sheet.styles.values.select { |style| %i[paragraph character].include?(style.kind) && !kept.key?(style.id) && style.name != "Default Paragraph Font" }
+        kept = sheet.ancestry.with_those_over(used)
+        kept = sheet.ancestry.with_those_over(kept.keys + kept.keys.flat_map { |id| [sheet[id]&.next_style, sheet[id]&.linked] }.compact)
+        sheet.styles.values.select do |style|
+          %i[paragraph character].include?(style.kind) && !kept.key?(style.id) && style.name != "Default Paragraph Font"
+        end
       end
 
       def carry_out(manuscript)
@@ -104,8 +112,9 @@ module Norvel
       end
 
       def sentence(manuscript)
-        "Removed #{counted(unused(manuscript).size,
-          "unused style")}#{": #{unused(manuscript).map(&:name).join(", ")}" if parameters["styles"]}."
+        gone = unused(manuscript)
+        names = ": #{gone.map(&:name).join(", ")}" if parameters["styles"]
+        "Removed #{counted(gone.size, "unused style")}#{names}."
       end
 
       private

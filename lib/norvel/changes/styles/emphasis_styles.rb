@@ -8,7 +8,8 @@ module Norvel
     #   emphasis.for(%i[italic])     # the id of the style
     #   emphasis.sheet               # with the styles that were added
     class EmphasisStyles
-      STYLES = {[:italic] => ["Emphasis", {italic: true}], [:bold] => ["Strong", {bold: true}], %i[bold italic] => ["Strong emphasis", {italic: true, bold: true}],
+      STYLES = {[:italic] => ["Emphasis", {italic: true}], [:bold] => ["Strong", {bold: true}],
+                %i[bold italic] => ["Strong emphasis", {italic: true, bold: true}],
                 [:underline] => ["Underlined", {underline: :single}]}.freeze
 
       attr_reader :sheet

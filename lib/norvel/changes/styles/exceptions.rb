@@ -98,7 +98,7 @@ module Norvel
         sheet = @manuscript.sheet
         says = ->(style) { style.properties.slice(*SPREADING) }
         changed = sheet.of_kind(:paragraph).select { |style| (now = after.sheet[style.id]) && says[now] != says[style] }.map(&:id)
-        (changed + changed.flat_map { |id| sheet.kinship.under(id).keys }).to_set
+        (changed + changed.flat_map { |id| sheet.ancestry.under(id).keys }).to_set
       end
 
       # @return [Hash{Symbol=>Array<Array(Manuscript::Paragraph, Hash)>}] by group (nil: running text) the paragraphs whose values change,

@@ -17,7 +17,10 @@ module Norvel
 
       def sentence(manuscript)
         values = values(manuscript)
-        parts = values.reject { |name, _| Properties[name].beside }.map { |name, value| value.nil? ? "no #{Properties[name].label.downcase} by hand" : "#{Properties[name].label.downcase} #{Properties.shown(values, name)}" }
+        parts = values.reject { |name, _| Properties[name].beside }.map do |name, value|
+          value.nil? ? "no #{Properties[name].label.downcase} by hand" :
+            "#{Properties[name].label.downcase} #{Properties.shown(values, name)}"
+        end
         "Tried #{parts.join(", ")} on #{parameters["text"] ? stretches_named(manuscript) : counted(chosen(manuscript).size, "paragraph")}."
       end
 
@@ -26,7 +29,7 @@ module Norvel
       def values(manuscript)
         cascade = Cascade.new(manuscript)
         under = ->(name) { chosen(manuscript).flat_map { |paragraph| cascade.paragraph_under(paragraph)[name] }.uniq }
-        parsed_values(blank: nil, under: under) do |letters|
+        parsed_values(manuscript, blank: nil, under: under) do |letters|
           first = first_chosen(manuscript)
           cascade.mark(first.with(mark_properties: first.mark_properties.merge(letters)))
         end

@@ -11,7 +11,7 @@ module Norvel
         style = sheet.fetch(parameters["style"])
         parent = parameters["parent"].to_s.empty? ? nil : sheet.fetch(parameters["parent"])
         raise ChangeRefused, "A #{style.kind} style cannot rest on a #{parent.kind} style." if parent && parent.kind != style.kind
-        if parent && (parent.id == style.id || sheet.kinship.under(style.id).key?(parent.id))
+        if parent && (parent.id == style.id || sheet.ancestry.under(style.id).key?(parent.id))
           raise ChangeRefused,
             "“#{parent.name}” itself rests on “#{style.name}”; that would make a loop."
         end
@@ -22,7 +22,8 @@ module Norvel
       def sentence(manuscript)
         style = manuscript.sheet.fetch(parameters["style"])
         parent = manuscript.sheet[parameters["parent"]]
-        parent ? "The style “#{style.name}” now rests on “#{parent.name}”." : "The style “#{style.name}” now rests on nothing but the document defaults."
+        parent ? "The style “#{style.name}” now rests on “#{parent.name}”." :
+          "The style “#{style.name}” now rests on nothing but the document defaults."
       end
     end
 

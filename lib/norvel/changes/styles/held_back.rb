@@ -13,7 +13,9 @@ module Norvel
         sheet = manuscript.sheet
         return [] unless sheet[style]&.kind == :paragraph && names.any?
 
-        following = [style, *sheet.kinship.under(style).keys].to_h { |id| [id, names.select { |name| silent_below?(sheet, id, style, name) }] }
+        following = [style, *sheet.ancestry.under(style).keys].to_h do |id|
+          [id, names.select { |name| silent_below?(sheet, id, style, name) }]
+        end
         (manuscript.paragraphs + manuscript.note_paragraphs).select do |paragraph|
           !paragraph.blank? && (own = following[paragraph.style]) && by_hand?(paragraph, own)
         end

@@ -10,7 +10,9 @@ module Norvel
       def carry_out(manuscript)
         model = example(manuscript)
         whole, = DirectFormatting.whole_and_parts(model)
-        manuscript.with_paragraphs(chosen(manuscript).reject { |paragraph| paragraph.id == model.id }.to_h { |paragraph| [paragraph.id, like(paragraph, model, whole)] })
+        manuscript.with_paragraphs(chosen(manuscript).reject { |paragraph| paragraph.id == model.id }.to_h { |paragraph|
+          [paragraph.id, like(paragraph, model, whole)]
+        })
       end
 
       def sentence(manuscript) = "Made #{counted(chosen(manuscript).size, "paragraph")} look like “#{short(example(manuscript).text)}”."

@@ -54,7 +54,7 @@ module Norvel
       def keys = @readings.filter_map { |reading| [reading.name, reading.key] if reading.key }
 
       # @return [Boolean] whether the line says nothing but keys
-      def only_keys? = keys.any? && @readings.all? { |one| one.only_key? && known_style(one) }
+      def only_keys? = keys.any? && @readings.all? { |reading| reading.only_key? && known_style(reading) }
 
       # @return [Boolean] whether it is about styles, by their names
       def named? = @readings.any?(&:name)
@@ -63,7 +63,9 @@ module Norvel
       def several
         return [] unless @readings.size > 1
 
-        @readings.map { |one| "#{one.name} is #{known_style(one) ? "changed" : "made"}#{", under #{one.parent}" if one.parent}" }
+        @readings.map do |reading|
+          "#{reading.name} is #{known_style(reading) ? "changed" : "made"}#{", under #{reading.parent}" if reading.parent}"
+        end
       end
 
       # @return [Boolean] whether a style that is there is changed while paragraphs or words are chosen, so that it could be given to them
@@ -103,7 +105,7 @@ module Norvel
       # @return [Array<Array(String, Integer)>] each line that says something, and where it begins
       def lines
         at = 0
-        @lines ||= @line.lines.map { |one| [one.chomp, (at += one.length) - one.length] }.reject { |one, _| one.strip.empty? }
+        @lines ||= @line.lines.map { |line| [line.chomp, (at += line.length) - line.length] }.reject { |one, _| one.strip.empty? }
       end
 
       # Faults where they stand in the whole; “everything” is the base style.
@@ -168,7 +170,7 @@ module Norvel
       def changing
         return ((@way == "adopt" && @paragraphs && @text.nil?) ? adopting.changing : {}) unless named?
 
-        known = @readings.filter_map { |one| (style = known_style(one)) && [style.id, one.values.keys] }
+        known = @readings.filter_map { |reading| (style = known_style(reading)) && [style.id, reading.values.keys] }
         known.each_with_object({}) { |(style, names), all| all[style] = (all[style] || []) | names }
       end
 

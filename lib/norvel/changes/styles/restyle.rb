@@ -18,7 +18,7 @@ module Norvel
 
       def sentence(manuscript)
         readings = parameters["lines"].map { |line| Properties::Specification.read(line) }
-        made, changed = readings.partition { |one| called(manuscript, one.name).nil? }
+        made, changed = readings.partition { |reading| called(manuscript, reading.name).nil? }
         list = ->(readings) { readings.map { |one| "“#{one.name}”#{kin(one) if changed.include?(one)}" }.join(", ") }
         whom = counted(parameters["paragraphs"].size, "paragraph") if parameters["paragraphs"]
         [("Made the style #{list[made]}#{" for #{whom}" if whom}." if made.any?),
@@ -34,7 +34,7 @@ module Norvel
       end
 
       def read(manuscript)
-        families = Fonts::Book.shipped.known | manuscript.sheet.families
+        families = Fonts.of(manuscript).known | manuscript.sheet.families
         parameters["lines"].map do |line|
           reading = Properties::Specification.read(line, families: families)
           raise ChangeRefused, "“#{line}” begins with no style; write it like “heading 2: 14 pt, bold”." unless reading.name

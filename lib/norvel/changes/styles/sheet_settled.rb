@@ -3,7 +3,8 @@
 module Norvel
   module Changes
     # What has to follow when another sheet has come in: nobody loses a number or bullet, character styles that are linked say what their
-    # paragraph styles say, table styles do not show through those of a table's text, headers and footers keep their stops, and no style says what its parent says already.
+    # paragraph styles say, table styles do not show through those of a table's text, headers and footers keep their
+    # stops, and no style says what its parent says already.
     class SheetSettled
       IN_TABLES = %i[table_text table_heading].freeze
 
@@ -33,13 +34,17 @@ module Norvel
 
       # Headings whose style numbered them are numbered by it still.
       def numbered_headings
-        @headings ||= lost_numbers.select { |id, _| sheet.level_of(sheet[id]) }.then { |refs| NumberedStyles.with(sheet, refs).styles.reject { |id, style| sheet[id].equal?(style) } }
+        @headings ||= lost_numbers.select { |id, _| sheet.level_of(sheet[id]) }.then do |refs|
+          NumberedStyles.with(sheet, refs).styles.reject { |id, style| sheet[id].equal?(style) }
+        end
       end
 
       # Styles that brought a number and do so no more, of lists that anything was in: nobody gains a number that nobody had.
       # @return [Hash{String=>Properties::NumberRef}]
       def lost_numbers
-        @lost ||= sheet.of_kind(:paragraph).filter_map { |style| (ref = number(@before.sheet, style.id)) && number(sheet, style.id).nil? && [style.id, ref] }
+        @lost ||= sheet.of_kind(:paragraph).filter_map do |style|
+          (ref = number(@before.sheet, style.id)) && number(sheet, style.id).nil? && [style.id, ref]
+        end
           .select { |_, ref| lists_in_use.include?(ref.list) }.to_h
       end
 
@@ -58,14 +63,18 @@ module Norvel
       def bare_levels(now)
         tied = numbered_headings.transform_values { |style| style.properties[:numbering] }.select { |_, ref| ref.list }
         places = tied.map { |id, ref| [ref.list, now.lists[ref.list].level_for_style(id, ref.level)] }
-        now.lists.to_h { |id, list| [id, list.with(levels: list.levels.to_h { |index, level| [index, places.include?([id, index]) ? bare(level) : level] })] }
+        now.lists.to_h do |id, list|
+          [id, list.with(levels: list.levels.to_h { |index, level| [index, places.include?([id, index]) ? bare(level) : level] })]
+        end
       end
 
       def bare(level) = level.with(properties: level.properties.except(:indent_start, :indent_first, :tabs))
 
       # A table's style is farther away than a paragraph's, but what that leaves unsaid it says.
       def against_table_styles
-        said = @after.tables.map(&:style).uniq.flat_map { |id| sheet.chain(id) }.flat_map { |style| [style.properties, *style.conditions.values].flat_map(&:keys) }.uniq
+        said = @after.tables.map(&:style).uniq.flat_map { |id| sheet.chain(id) }.flat_map { |style|
+          [style.properties, *style.conditions.values].flat_map(&:keys)
+        }.uniq
         plain = Properties::DEFAULTS.slice(*said).compact.reject { |name, _| Properties[name].toggle }
         @slots.select { |_, slot| IN_TABLES.include?(slot) }.keys.sort_by { |id| sheet.chain(id).size }.reduce({}) do |changed, id|
           now = sheet.with_styles(changed)
@@ -87,7 +96,9 @@ module Norvel
       # Stops in the middle and at the end of the line that was are those of the line that is.
       def fitted(stops)
         middle, last = stops.last(2)
-        return stops unless middle && last && middle.align == :center && last.align == :end && (middle.position * 2 - last.position).abs < NEAR
+        unless middle && last && middle.align == :center && last.align == :end && (middle.position * 2 - last.position).abs < NEAR
+          return stops
+        end
 
         width = @after.sections.first.page.text_width
         stops[0..-3] + [middle.with(position: width / 2), last.with(position: width)]
@@ -95,8 +106,11 @@ module Norvel
 
       # Those that were here already and rest on one that came.
       def lean
-        sheet.of_kind(:paragraph).reject { |style| @slots.key?(style.id) || sheet.chain(style.id).none? { |over| @slots.key?(over.id) } }.filter_map do |style|
-          own = style.properties.reject { |name, value| !Properties[name].piecewise? && (over = sheet.saying(style.parent, name)) && over.properties[name] == value }
+        sheet.of_kind(:paragraph).reject { |style| @slots.key?(style.id) || sheet.chain(style.id).none? { |over| @slots.key?(over.id) } }
+          .filter_map do |style|
+          own = style.properties.reject do |name, value|
+            !Properties[name].piecewise? && (over = sheet.saying(style.parent, name)) && over.properties[name] == value
+          end
           [style.id, style.with(properties: own)] unless own.size == style.properties.size
         end.to_h
       end
@@ -114,8 +128,12 @@ module Norvel
         return {} if gone.empty?
 
         cascade = Cascade.new(@before)
-        (@after.paragraphs + @after.note_paragraphs).select { |paragraph| gone.include?(paragraph.style) && !paragraph.properties.key?(:numbering) }
-          .to_h { |paragraph| [paragraph.id, paragraph.with(properties: paragraph.properties.merge(numbering: cascade.numbering(paragraph)))] }
+        (@after.paragraphs + @after.note_paragraphs).select do |paragraph|
+          gone.include?(paragraph.style) && !paragraph.properties.key?(:numbering)
+        end
+          .to_h do |paragraph|
+            [paragraph.id, paragraph.with(properties: paragraph.properties.merge(numbering: cascade.numbering(paragraph)))]
+          end
       end
     end
   end

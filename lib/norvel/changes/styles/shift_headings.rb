@@ -10,21 +10,22 @@ module Norvel
       # @return [Array<Manuscript::Paragraph>] a heading and those subordinate to it, in order
       def self.family(manuscript, cascade, heading)
         level = cascade.paragraph(heading)[:outline_level]
-        following = manuscript.paragraphs[(manuscript.index_of(heading.id) + 1)..].map { |paragraph| [paragraph, cascade.paragraph(paragraph)[:outline_level]] }.select(&:last)
+        following = manuscript.paragraphs[(manuscript.index_of(heading.id) + 1)..]
+          .map { |paragraph| [paragraph, cascade.paragraph(paragraph)[:outline_level]] }.select(&:last)
         [heading, *following.take_while { |_, other| other > level }.map(&:first)]
       end
 
       def carry_out(manuscript)
         cascade = Cascade.new(manuscript)
-        manuscript.with_paragraphs(families(manuscript, cascade).to_h { |paragraph| [paragraph.id, shifted(manuscript.sheet, paragraph, cascade.paragraph(paragraph)[:outline_level])] })
+        manuscript.with_paragraphs(families(manuscript, cascade).to_h { |paragraph|
+          [paragraph.id, shifted(manuscript.sheet, paragraph, cascade.paragraph(paragraph)[:outline_level])]
+        })
       end
 
       def sentence(manuscript)
         all = families(manuscript, Cascade.new(manuscript))
-        "#{by.negative? ? "Promoted" : "Demoted"} “#{short(chosen(manuscript).first.text)}”#{if all.size > 1
-                                                                                               " and #{counted(all.size - 1,
-                                                                                                 "heading")} with it"
-                                                                                             end}."
+        below = " and #{counted(all.size - 1, "heading")} with it" if all.size > 1
+        "#{by.negative? ? "Promoted" : "Demoted"} “#{short(chosen(manuscript).first.text)}”#{below}."
       end
 
       private
@@ -32,7 +33,11 @@ module Norvel
       def by = parameters["by"].to_i.clamp(-1, 1)
 
       def families(manuscript, cascade)
-        chosen(manuscript).each { |paragraph| raise ChangeRefused, "“#{short(paragraph.text)}” is no heading." unless manuscript.index_of(paragraph.id) && cascade.paragraph(paragraph)[:outline_level] }
+        chosen(manuscript).each do |paragraph|
+          unless manuscript.index_of(paragraph.id) && cascade.paragraph(paragraph)[:outline_level]
+            raise ChangeRefused, "“#{short(paragraph.text)}” is no heading."
+          end
+        end
         chosen(manuscript).flat_map { |paragraph| self.class.family(manuscript, cascade, paragraph) }.uniq
       end
 
@@ -41,7 +46,8 @@ module Norvel
         raise ChangeRefused, "“#{short(paragraph.text)}” is of the highest level already." if wanted < 1
 
         style = sheet.heading(wanted) or raise ChangeRefused,
-          "This manuscript has no heading style of level #{wanted} for “#{short(paragraph.text)}”; make one first, as a copy of level #{level}."
+          "This manuscript has no heading style of level #{wanted} for " \
+          "“#{short(paragraph.text)}”; make one first, as a copy of level #{level}."
         paragraph.with(style: style.id, properties: paragraph.properties.except(:outline_level))
       end
     end

@@ -35,11 +35,18 @@ module Norvel
       # @return [Hash{String=>String}] list ids there to here
       def list_ids(manuscript, styles)
         free = manuscript.free_list_id.to_i
-        styles.filter_map { |style| style.properties[:numbering]&.list }.uniq.select { |id| kept.lists[id] }.each_with_index.to_h { |id, index| [id, (free + index).to_s] }
+        styles.filter_map { |style| style.properties[:numbering]&.list }
+          .uniq.select { |id| kept.lists[id] }.each_with_index.to_h { |id, index| [id, (free + index).to_s] }
       end
 
       def lists(ids, styles)
-        ids.to_h { |there, here| [here, kept.lists[there].then { |list| list.with(id: here, counter: "new #{here}", levels: list.levels.transform_values { |level| level.with(style: styles[level.style]) }) }] }
+        ids.to_h do |there, here|
+          [here, kept.lists[there].then { |list|
+            list.with(id: here, counter: Manuscript::List.new_counter(here), levels: list.levels.transform_values { |level|
+              level.with(style: styles[level.style])
+            })
+          }]
+        end
       end
 
       # @param ids [Hash{String=>String}] style ids there to here
@@ -54,7 +61,9 @@ module Norvel
 
       def free_names(styles, taken)
         styles.map do |style|
-          name = [style.name, *(2..99).map { |number| "#{style.name} #{number}" }].find { |candidate| taken.none? { |other| other.casecmp?(candidate) } }
+          name = [style.name, *(2..99).map { |number| "#{style.name} #{number}" }].find do |candidate|
+            taken.none? { |other| other.casecmp?(candidate) }
+          end
           standard = style.standard unless taken.any? { |other| other.casecmp?(style.standard.to_s) }
           taken.push(name, *standard)
           style.with(name: name, standard: standard)
@@ -75,7 +84,9 @@ module Norvel
         list_ids = list_ids(manuscript, kept.styles.values)
         others = sheet.styles.except(*ids.values)
         taken = others.values.flat_map { |style| [style.name, style.file_name] }.uniq
-        coming = free_names(kept.styles.values.map { |style| moved(style, ids, list_ids, sheet) }, taken).to_h { |style| [style.id, at_place(sheet, style)] }
+        coming = free_names(kept.styles.values.map { |style| moved(style, ids, list_ids, sheet) }, taken).to_h do |style|
+          [style.id, at_place(sheet, style)]
+        end
         under = mapping.reject { |own, other| ids[other] == own }.to_h { |own, other| [own, hung(sheet[own], ids[other])] }
         after = manuscript.with(sheet: sheet.with_styles(coming.merge(under)), lists: manuscript.lists.merge(lists(list_ids, ids)))
         after = after.with(sheet: after.sheet.with_styles(left_over(after, others, under)))
@@ -85,8 +96,9 @@ module Norvel
       def sentence(manuscript)
         mapping = wanted_mapping(manuscript.sheet)
         new = kept.styles.size - (mapping.values | same_characters(manuscript.sheet).keys).size
-        "Put the style sheet “#{kept.name}” in the place of the old one: #{counted(mapping.size,
-          "style")} of the manuscript became the sheet's#{", #{counted(new, "style")} came new" if new.positive?}."
+        came = ", #{counted(new, "style")} came new" if new.positive?
+        "Put the style sheet “#{kept.name}” in the place of the old one: " \
+          "#{counted(mapping.size, "style")} of the manuscript became the sheet's#{came}."
       end
 
       # @param manuscript [Manuscript]
@@ -97,7 +109,9 @@ module Norvel
 
       def wanted_mapping(sheet)
         mapping = parameters.fetch("mapping").reject { |_, other| other.to_s.empty? }
-        mapping.each { |own, other| raise ChangeRefused, "There is no style “#{other}” to stand for “#{own}”." unless sheet[own] && kept.styles[other] }
+        mapping.each do |own, other|
+          raise ChangeRefused, "There is no style “#{other}” to stand for “#{own}”." unless sheet[own] && kept.styles[other]
+        end
         mapping
       end
 
@@ -105,7 +119,9 @@ module Norvel
       def ids_here(manuscript, mapping)
         uses = manuscript.paragraphs.map(&:style).tally
         sheet = manuscript.sheet
-        lenders = mapping.group_by(&:last).transform_values { |pairs| pairs.map(&:first).max_by { |id| [(id == sheet.default_id) ? 1 : 0, uses[id].to_i] } }
+        lenders = mapping.group_by(&:last).transform_values do |pairs|
+          pairs.map(&:first).max_by { |id| [(id == sheet.default_id) ? 1 : 0, uses[id].to_i] }
+        end
         characters = same_characters(sheet)
         taken = sheet
         kept.styles.to_h do |id, style|
@@ -162,10 +178,13 @@ module Norvel
         replaced = chosen.select { |style| sheet[ids[style.id]] }
         coming = chosen.map { |style| moved(style, ids, list_ids, sheet) }
         fresh = free_names(coming.reject { |style| sheet[style.id] }, sheet.styles.values.map(&:name))
-        over = coming.select { |style| sheet[style.id] }.map { |style| style.with(name: sheet[style.id].name, standard: sheet[style.id].standard, from_file: sheet[style.id].from_file) }
+        over = coming.select { |style| sheet[style.id] }.map do |style|
+          style.with(name: sheet[style.id].name, standard: sheet[style.id].standard, from_file: sheet[style.id].from_file)
+        end
         raise ChangeRefused, "Choose at least one style to take." if replaced.empty? && fresh.empty?
 
-        manuscript.with(sheet: sheet.with_styles((fresh + over).to_h { |style| [style.id, style] }), lists: manuscript.lists.merge(lists(list_ids, ids)))
+        manuscript.with(sheet: sheet.with_styles((fresh + over).to_h { |style| [style.id, style] }),
+          lists: manuscript.lists.merge(lists(list_ids, ids)))
       end
 
       def sentence(_manuscript) = "Took #{counted(parameters.fetch("styles").size, "style")} from “#{kept.name}”."

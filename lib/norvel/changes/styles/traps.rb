@@ -9,7 +9,8 @@ module Norvel
 
       # What titles, headings, captions, headers, footers and contents entries should not take over from running text.
       SPILLS = {indent_first: ->(value) { !value.zero? }, align: ->(value) { value != :start }, indent_start: ->(value) { value.positive? },
-                line_spacing: ->(value) { value.multiple? && value.value >= WIDE }, space_before: ->(value) { value.positive? }, space_after: ->(value) { value.positive? }}.freeze
+                line_spacing: ->(value) { value.multiple? && value.value >= WIDE },
+                space_before: ->(value) { value.positive? }, space_after: ->(value) { value.positive? }}.freeze
       KEPT_CLEAR = [:title, :subtitle, :caption, :contents_heading, :header, :footer, *Guide::Slots::CONTENTS].freeze
       NAMED_MOST = 3 # styles, in a sentence
       WIDE = 1.5 # lines, from which on single-spaced kinds look out of place; common practice, no source
@@ -41,8 +42,13 @@ module Norvel
       NAMED = /\A(heading|überschrift|titre|título|kapitel|chapter)\s*\d/i
 
       def levels(before, after)
-        after.sheet.of_kind(:paragraph).select { |style| style.name.match?(NAMED) && after.sheet.level_of(style).nil? && before.sheet[style.id] != style }
-          .map { |style| Trap.new(style: style.id, values: {}, sentence: "“#{style.name}” is called a heading but has no heading level; it is in no outline and no contents list.") }
+        after.sheet.of_kind(:paragraph).select do |style|
+          style.name.match?(NAMED) && after.sheet.level_of(style).nil? && before.sheet[style.id] != style
+        end
+          .map do |style|
+            Trap.new(style: style.id, values: {},
+              sentence: "“#{style.name}” is called a heading but has no heading level; it is in no outline and no contents list.")
+          end
       end
 
       # What a style that stood clear before would have after it, of another style's saying.
@@ -69,7 +75,8 @@ module Norvel
       def trap(after, style, new, taken)
         values = taken.keys.map { |name| "#{Properties[name].label.downcase} #{Properties[name].show(new.style(style.id)[name])}" }
         from = taken.keys.filter_map { |name| after.sheet[new.style(style.id).lineage(name).last.source]&.name }.uniq
-        Trap.new(style: style.id, values: taken.transform_keys(&:to_s), sentence: "“#{style.name}” would take over #{values.join(", ")} from #{from.map { |name| "“#{name}”" }.join(", ")}.")
+        Trap.new(style: style.id, values: taken.transform_keys(&:to_s),
+          sentence: "“#{style.name}” would take over #{values.join(", ")} from #{from.map { |name| "“#{name}”" }.join(", ")}.")
       end
 
       # The styles that stand apart from running text: by their level, or by the standard's name.

@@ -25,10 +25,16 @@ module Norvel
       def told(before, after)
         was, now = [before, after].map { |manuscript| tables(manuscript) }
         pairs = was.zip(now)
-        parts = {"get the sheet's styles" => pairs.count { |one, other| one.blocks.map { |block| look(block) } != other.blocks.map { |block| look(block) } },
+        parts = {"get the sheet's styles" => pairs.count { |one, other|
+          one.blocks.map { |block| look(block) } != other.blocks.map { |block| look(block) }
+        },
                  "repeat their header row" => pairs.count { |one, other| one.rows.map(&:header) != other.rows.map(&:header) },
-                 "have borders and shading by their style" => pairs.count { |one, other| one.by_hand != other.by_hand || one.style != other.style },
-                 "fit the width of the text" => pairs.count { |one, other| one.columns != other.columns }}.select { |_, count| count.positive? }
+                 "have borders and shading by their style" => pairs.count { |one, other|
+                   one.by_hand != other.by_hand || one.style != other.style
+                 },
+                 "fit the width of the text" => pairs.count { |one, other| one.columns != other.columns }}.select do |_, count|
+                   count.positive?
+                 end
         "Dressed #{counted(now.size, "table")}: #{parts.map { |what, count| "#{count} #{what}" }.join(", ")}."
       end
 
@@ -56,7 +62,8 @@ module Norvel
       # The frame, the rows that repeat, the widths.
       def dressed(manuscript, tables)
         roles = Roles.new(manuscript)
-        style = tables.filter_map(&:style).tally.max_by(&:last)&.first || manuscript.sheet.of_kind(:table).find { |one| !one.hidden && one.conditions.any? }&.id
+        style = tables.filter_map(&:style).tally.max_by(&:last)&.first ||
+          manuscript.sheet.of_kind(:table).find { |one| !one.hidden && one.conditions.any? }&.id
         changed = tables.to_h { |table| [table.id, framed(table, style, roles, room(manuscript, table))] }
         manuscript.with(blocks: manuscript.blocks.map { |block| changed.fetch(block.id, block) })
       end
@@ -74,15 +81,20 @@ module Norvel
 
       def fitted(table, room)
         wide = table.columns.sum + table.indent
-        (wide > room && table.columns.any?) ? table.columns.map { |width| width * (room - table.indent) / table.columns.sum } : table.columns
+        (wide > room && table.columns.any?) ? table.columns.map { |width|
+          width * (room - table.indent) / table.columns.sum
+        } : table.columns
       end
 
       # Text and heading style in the cells, where the sheet has them.
       def styled(manuscript, tables, roles)
         cells = tables.flat_map { |table| table.blocks.grep(Manuscript::Paragraph) }
         slots = KeptSheet.roles_of(manuscript, roles).reject { |id, _| numbers_name?(manuscript.sheet[id]) }.invert
-        given = {table_text: slots[:table_text], table_heading: slots[:table_heading] || slots[:table_text]}.compact.reduce(manuscript) do |now, (role, style)|
-          ids = cells.select { |paragraph| roles.of(paragraph.id).name == role && paragraph.style != style && !numbers_style?(now, paragraph, style) }.map(&:id)
+        given = {table_text: slots[:table_text], table_heading: slots[:table_heading] || slots[:table_text]}
+          .compact.reduce(manuscript) do |now, (role, style)|
+          ids = cells.select { |paragraph|
+            roles.of(paragraph.id).name == role && paragraph.style != style && !numbers_style?(now, paragraph, style)
+          }.map(&:id)
           ids.empty? ? now : ApplyStyle.new("style" => style, "paragraphs" => ids).carry_out(now)
         end
         RemoveDirectFormatting.new("paragraphs" => cells.map(&:id)).carry_out(given)
@@ -99,18 +111,26 @@ module Norvel
         columns = tables.flat_map { |table| TableNumbers.columns(table) }
         paragraphs = columns.flatten(1).flat_map { |cell| cell.blocks.grep(Manuscript::Paragraph) }
         cells = paragraphs.select { |paragraph| TableNumbers.number?(paragraph.text) && roles.of(paragraph.id).name == :table_text }
-        cells.group_by { |paragraph| manuscript.paragraph(paragraph.id).style }.reduce(manuscript) { |now, (style, same)| at_end(now, style, same) }
+        cells.group_by { |paragraph| manuscript.paragraph(paragraph.id).style }.reduce(manuscript) do |now, (style, same)|
+          at_end(now, style, same)
+        end
       end
 
       def at_end(now, style, paragraphs)
         return now if numbers_name?(now.sheet[style]) || Cascade.new(now).style(style)[:align] == :end
 
         known = now.sheet.of_kind(:paragraph).find { |other| numbers_name?(other) && other.parent == style }
-        made = known || StyleSheet::Style.new(id: now.sheet.free_id(NUMBERS), name: name_for(now.sheet), parent: style, properties: {align: :end}, from_file: false)
-        now.with(sheet: now.sheet.with_style(made)).with_paragraphs(paragraphs.to_h { |paragraph| [paragraph.id, now.paragraph(paragraph.id).with(style: made.id)] })
+        made = known || StyleSheet::Style.new(id: now.sheet.free_id(NUMBERS), name: name_for(now.sheet),
+          parent: style, properties: {align: :end}, from_file: false)
+        now.with(sheet: now.sheet.with_style(made)).with_paragraphs(paragraphs.to_h { |paragraph|
+          [paragraph.id, now.paragraph(paragraph.id).with(style: made.id)]
+        })
       end
 
-      def name_for(sheet) = [NUMBERS, *(2..99).map { |number| "#{NUMBERS} #{number}" }].find { |name| sheet.styles.each_value.none? { |style| style.name.casecmp?(name) } }
+      def name_for(sheet) =
+        [NUMBERS, *(2..99).map { |number| "#{NUMBERS} #{number}" }].find do |name|
+          sheet.styles.each_value.none? { |style| style.name.casecmp?(name) }
+        end
     end
   end
 end

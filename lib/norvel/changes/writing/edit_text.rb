@@ -45,7 +45,9 @@ module Norvel
       # What lies between: runs of the old text and strings of the new, in order.
       def replaced(before, offset, old, new)
         was, now = old.scan(TOKENS), new.scan(TOKENS)
-        return before.runs_in(offset, offset + old.length).filter_map(&:without_text) + [new].reject(&:empty?) if was.empty? || now.empty? || was.size + now.size > MOST_TOKENS
+        if was.empty? || now.empty? || was.size + now.size > MOST_TOKENS
+          return before.runs_in(offset, offset + old.length).filter_map(&:without_text) + [new].reject(&:empty?)
+        end
 
         Diff::LCS.sdiff(was, now).flat_map do |change|
           length = change.old_element.to_s.length
@@ -81,7 +83,9 @@ module Norvel
         manuscript.with_paragraphs(found.to_h { |paragraph| [paragraph.id, replaced_in(paragraph)] })
       end
 
-      def sentence(manuscript) = "Replaced “#{parameters["find"]}” by “#{parameters["replace"]}” in #{counted(found(manuscript).sum { |paragraph| paragraph.text.scan(pattern).size }, "place")}."
+      def sentence(manuscript) =
+        "Replaced “#{parameters["find"]}” by “#{parameters["replace"]}” " \
+        "in #{counted(found(manuscript).sum { |paragraph| paragraph.text.scan(pattern).size }, "place")}."
 
       MOST = 5_000_000 # letters that a manuscript may come to
 
@@ -104,7 +108,9 @@ module Norvel
       def replacement = Manuscript::PlainText.clean(parameters["replace"], inline: true)
 
       def found(manuscript)
-        (manuscript.paragraphs + manuscript.note_paragraphs).select { |paragraph| paragraph.text.match?(pattern) && !manuscript.listed.include?(paragraph.id) }
+        (manuscript.paragraphs + manuscript.note_paragraphs).select do |paragraph|
+          paragraph.text.match?(pattern) && !manuscript.listed.include?(paragraph.id)
+        end
       end
 
       # Each place by itself, in the formatting of what stood there.

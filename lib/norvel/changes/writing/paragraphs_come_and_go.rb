@@ -10,12 +10,13 @@ module Norvel
       def carry_out(manuscript)
         before = paragraph(manuscript)
         refuse_within_list(manuscript, before)
-        if before.carries.include?(:section_end)
+        if before.ends_section?
           raise ChangeRefused,
             "A section ends with this paragraph; put the new one before it, or split it."
         end
 
-        style = parameters["style"] ? manuscript.sheet.fetch(parameters["style"]).id : manuscript.sheet[before.style]&.next_style || before.style
+        style = parameters["style"] ? manuscript.sheet.fetch(parameters["style"])
+          .id : manuscript.sheet[before.style]&.next_style || before.style
         text = Manuscript::PlainText.clean(parameters["text"])
         manuscript.with_paragraphs(before.id => [before,
           new_paragraph(manuscript, before, style: style, runs: text.empty? ? [] : [Manuscript::Run.new(text: text)])])
@@ -33,19 +34,22 @@ module Norvel
         refuse_listed(manuscript, *going)
         going.each { |paragraph| refuse_bearing(paragraph) }
         after = manuscript.with_paragraphs(going.to_h { |paragraph| [paragraph.id, nil] })
-        bare = after.containers.find { |key, blocks| !blocks.last.is_a?(Manuscript::Paragraph) && key != "body" }
+        bare = after.containers.find { |key, blocks| !blocks.last.is_a?(Manuscript::Paragraph) && !key.body? }
         raise ChangeRefused, "A cell or a note needs a paragraph; empty its text instead." if bare
         raise ChangeRefused, "No paragraph would be left." if after.paragraphs.empty?
 
         after
       end
 
-      def sentence(manuscript) = "Deleted #{counted(chosen(manuscript).size, "paragraph")}, #{counted(chosen(manuscript).sum { |paragraph| paragraph.text.split.size }, "word")}."
+      def sentence(manuscript)
+        words = chosen(manuscript).sum { |paragraph| paragraph.text.split.size }
+        "Deleted #{counted(chosen(manuscript).size, "paragraph")}, #{counted(words, "word")}."
+      end
 
       private
 
       def refuse_bearing(paragraph)
-        if paragraph.carries.include?(:section_end)
+        if paragraph.ends_section?
           raise ChangeRefused,
             "A section ends with “#{short(paragraph.text)}”; deleting it would take its page design away."
         end
@@ -64,12 +68,14 @@ module Norvel
       def carry_out(manuscript)
         moving = chosen(manuscript)
         refuse_listed(manuscript, *moving)
-        raise ChangeRefused, "A section ends here; the paragraph stays where it is." if moving.any? { |paragraph| paragraph.carries.include?(:section_end) }
+        raise ChangeRefused, "A section ends here; the paragraph stays where it is." if moving.any? do |paragraph|
+          paragraph.ends_section?
+        end
 
         key, blocks, index = place(manuscript, moving.first)
         ids = moving.map(&:id)
-        raise ChangeRefused, "Only paragraphs that follow each other can be moved together." unless blocks[index,
-          moving.size].map(&:id) == ids
+        together = blocks[index, moving.size].map(&:id) == ids
+        raise ChangeRefused, "Only paragraphs that follow each other can be moved together." unless together
 
         target = (parameters["by"].to_i.negative? ? index - 1 : index + moving.size)
         raise ChangeRefused, "There is nothing to move past." if target.negative? || target >= blocks.size
@@ -82,13 +88,14 @@ module Norvel
       end
 
       def sentence(manuscript)
-        "Moved #{(chosen(manuscript).size == 1) ? "“#{short(chosen(manuscript).first.text)}”" : counted(chosen(manuscript).size,
-          "paragraph")} #{parameters["by"].to_i.negative? ? "up" : "down"}."
+        moved = chosen(manuscript)
+        what = (moved.size == 1) ? "“#{short(moved.first.text)}”" : counted(moved.size, "paragraph")
+        "Moved #{what} #{parameters["by"].to_i.negative? ? "up" : "down"}."
       end
 
       private
 
-      def ends_section?(block) = Manuscript.paragraphs_in(block).any? { |paragraph| paragraph.carries.include?(:section_end) }
+      def ends_section?(block) = Manuscript.paragraphs_in(block).any?(&:ends_section?)
     end
   end
 end

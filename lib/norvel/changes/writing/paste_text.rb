@@ -13,12 +13,14 @@ module Norvel
       def carry_out(manuscript)
         before = paragraph(manuscript)
         refuse_within_list(manuscript, before)
-        raise ChangeRefused, "A section ends with this paragraph; paste before it." if before.carries.include?(:section_end)
+        raise ChangeRefused, "A section ends with this paragraph; paste before it." if before.ends_section?
 
         emphasis = EmphasisStyles.new(manuscript.sheet)
         styles = RoleStyles.new(sheet: manuscript.sheet, roles: KeptSheet.roles_of(manuscript, Roles.new(manuscript)), before: before)
         id = manuscript.free_id
-        pasted = parameters.fetch("blocks").each_with_index.map { |block, index| new_paragraph(manuscript, before, style: styles.for(block["role"]), runs: runs(block["runs"], emphasis)).with(id: id + index) }
+        pasted = parameters.fetch("blocks").each_with_index.map do |block, index|
+          new_paragraph(manuscript, before, style: styles.for(block["role"]), runs: runs(block["runs"], emphasis)).with(id: id + index)
+        end
         listed(manuscript.with(sheet: emphasis.sheet).with_paragraphs(before.id => [before, *pasted]), pasted)
       end
 
@@ -61,15 +63,21 @@ module Norvel
       def listed(manuscript, pasted)
         cascade = Cascade.new(manuscript)
         items = pasted.zip(parameters.fetch("blocks")).select { |one, block| block["role"] == "list_item" && cascade.numbering(one).nil? }
-        rows = items.slice_when { |(one, was), (other, is)| other.id != one.id + 1 || (kind(was) != kind(is) && was["level"].to_i == is["level"].to_i) }
-        rows.reduce(manuscript) { |now, row| deepened(MakeList.new("paragraphs" => row.map { |one, _| one.id }, "kind" => kind(row.first.last)).call(now), row) }
+        rows = items.slice_when do |(one, was), (other, is)|
+          other.id != one.id + 1 || (kind(was) != kind(is) && was["level"].to_i == is["level"].to_i)
+        end
+        rows.reduce(manuscript) do |now, row|
+          deepened(MakeList.new("paragraphs" => row.map { |one, _| one.id }, "kind" => kind(row.first.last)).call(now), row)
+        end
       end
 
       def kind(block) = block["list"] || "bullets"
 
       def deepened(manuscript, row)
         deep = row.select { |_, block| block["level"].to_i.positive? }
-        manuscript.with_paragraphs(deep.to_h { |one, block| [one.id, at_level(manuscript.paragraph(one.id), [block["level"].to_i, 8].min)] })
+        manuscript.with_paragraphs(deep.to_h { |one, block|
+          [one.id, at_level(manuscript.paragraph(one.id), [block["level"].to_i, 8].min)]
+        })
       end
 
       def at_level(item, level) = item.with(properties: item.properties.merge(numbering: item.properties[:numbering].with(level: level)))

@@ -12,7 +12,7 @@ module Norvel
         blocks = manuscript.containers[manuscript.container_of(heading.id)] or return "It stands in a header or footer."
         following = blocks[blocks.index { |block| block.id == heading.id } + 1]
         return "No text follows that could go on in its line." unless following.is_a?(Manuscript::Paragraph) && !following.blank?
-        return "A section ends with this heading; it cannot run in." if heading.carries.include?(:section_end)
+        return "A section ends with this heading; it cannot run in." if heading.ends_section?
 
         "Two run-in headings cannot follow each other." if following.run_in
       end
@@ -25,7 +25,9 @@ module Norvel
 
       def sentence(manuscript)
         headings = chosen(manuscript)
-        return "“#{short(headings.first.text)}” #{wanted ? "runs in with the text after it" : "stands on a line of its own"}." if headings.size == 1
+        if headings.size == 1
+          return "“#{short(headings.first.text)}” #{wanted ? "runs in with the text after it" : "stands on a line of its own"}."
+        end
 
         "#{counted(headings.size, "heading")} #{wanted ? "run in with the text after them" : "stand on lines of their own"}."
       end

@@ -13,7 +13,7 @@ module Norvel
         first = before.runs_in(0, at)
         rest = before.text.empty? ? [] : before.runs_in(at, before.text.length)
         # A section's end stays on what comes last.
-        return cut_above(manuscript, before, first, rest) if before.carries.include?(:section_end) || before.run_in
+        return cut_above(manuscript, before, first, rest) if before.ends_section? || before.run_in
 
         ending = at == before.text.length && !before.text.empty?
         style = ending ? manuscript.sheet[before.style]&.next_style || before.style : before.style
@@ -45,9 +45,10 @@ module Norvel
         second = blocks[index + 1]
         raise ChangeRefused, "No paragraph follows here that it could be joined with." unless second.is_a?(Manuscript::Paragraph)
         refuse_listed(manuscript, first, second)
-        raise ChangeRefused, "A section ends between these two; they cannot be joined." if first.carries.include?(:section_end)
+        raise ChangeRefused, "A section ends between these two; they cannot be joined." if first.ends_section?
 
-        gap = (parameters["bare"] || first.blank? || second.blank? || first.text.match?(/[[:space:]]\z/) || second.text.match?(/\A[[:space:]]/)) ? [] : [Manuscript::Run.new(text: " ")]
+        gap = (parameters["bare"] || first.blank? || second.blank? || first.text.match?(/[[:space:]]\z/) ||
+          second.text.match?(/\A[[:space:]]/)) ? [] : [Manuscript::Run.new(text: " ")]
         manuscript.with_paragraphs(joined(first, second, gap))
       end
 
@@ -57,11 +58,14 @@ module Norvel
 
       def joined(first, second, gap)
         carries = (first.carries + second.carries).uniq
-        if second.carries.include?(:section_end)
+        if second.ends_section?
           runs = second.runs_at_home(first.runs_abroad) + gap + second.runs
           {first.id => nil, second.id => second.with(style: first.style, properties: first.properties, carries: carries).with_runs(runs)}
         else
-          {first.id => first.with(carries: carries, run_in: second.run_in).with_runs(first.runs + gap + first.runs_at_home(second.runs_abroad)), second.id => nil}
+          {
+            first.id => first.with(carries: carries, run_in: second.run_in)
+              .with_runs(first.runs + gap + first.runs_at_home(second.runs_abroad)), second.id => nil
+          }
         end
       end
     end

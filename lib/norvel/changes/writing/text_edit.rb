@@ -15,7 +15,9 @@ module Norvel
       # Between two lines of a list nothing is put.
       def refuse_within_list(manuscript, before)
         following = manuscript.paragraphs[manuscript.index_of(before.id).to_i + 1] if manuscript.index_of(before.id)
-        refuse_listed(manuscript, before) if following && manuscript.contents.any? { |list| list.last != before.id } && manuscript.listed.include?(following.id)
+        if following && manuscript.contents.any? { |list| list.last != before.id } && manuscript.listed.include?(following.id)
+          refuse_listed(manuscript, before)
+        end
       end
 
       # @return [Array(String, Array, Integer)] the container's key, its blocks and the paragraph's place in it
@@ -29,7 +31,9 @@ module Norvel
       # The number that the paragraph was given where it was written, or one that is free.
       def new_id(manuscript)
         wanted = parameters["new"] or return manuscript.free_id
-        raise ChangeRefused, "That number is no new paragraph's." unless wanted.is_a?(Integer) && wanted.between?(Manuscript::NEW_IDS, Manuscript::LAST_ID)
+        unless wanted.is_a?(Integer) && wanted.between?(Manuscript::NEW_IDS, Manuscript::LAST_ID)
+          raise ChangeRefused, "That number is no new paragraph's."
+        end
         raise ChangeRefused, "This paragraph was written already." if manuscript.paragraph(wanted)
 
         wanted

@@ -12,10 +12,14 @@ module Norvel
       class Characters
         STORIES = /document|footnotes|endnotes|header|footer|comments/i # names of parts with words
         # What formatting, page breaks, contents and joins may make and take away.
-        PASSING = %w[document body p r t br cr tab hyperlink fldChar fldSimple instrText bookmarkStart bookmarkEnd lastRenderedPageBreak proofErr tbl tblGrid gridCol tr tc
+        PASSING = %w[document body p r t br cr tab hyperlink
+          fldChar fldSimple instrText bookmarkStart bookmarkEnd lastRenderedPageBreak proofErr tbl tblGrid gridCol tr tc
           softHyphen noBreakHyphen commentRangeStart commentRangeEnd sdtContent hdr ftr ins del moveFrom moveTo delText].freeze
         # Names of properties and their parts (ISO/IEC 29500-1, annex A).
-        PROPERTIES = [*Spelling::ORDER.values.flatten, *SectionWriter::ORDER, *TableWriter::TABLE_ORDER, "top", "left", "bottom", "right", "start", "end", "between", "bar", "insideH", "insideV", "ilvl", "numId", "lid", "col", "lang", "tcW", "gridSpan", "vMerge", "hMerge", "tcBorders", "noWrap", "tcMar", "tcFitText", "hideMark", "gridBefore", "gridAfter", "wBefore", "wAfter", "cantSplit", "trHeight", "tblHeader", "hidden", "divId", "rFonts", "b", "i"].freeze
+        PROPERTIES = [*Spelling::ORDER.values.flatten, *SectionWriter::ORDER, *TableWriter::TABLE_ORDER, "top", "left", "bottom", "right",
+          "start", "end", "between", "bar", "insideH", "insideV", "ilvl", "numId", "lid", "col", "lang", "tcW", "gridSpan",
+          "vMerge", "hMerge", "tcBorders", "noWrap", "tcMar", "tcFitText", "hideMark", "gridBefore",
+          "gridAfter", "wBefore", "wAfter", "cantSplit", "trHeight", "tblHeader", "hidden", "divId", "rFonts", "b", "i"].freeze
         KNOWN = (PASSING + PROPERTIES).to_set.freeze
         DECLARED = /\A<\?xml[^>]{0,200}encoding=["']([\w.-]{1,40})["']/
 
@@ -26,7 +30,9 @@ module Norvel
 
         # @return [String] a paragraph a line, instructions of fields left out
         def text
-          @text ||= CGI.unescapeHTML(@source.gsub(%r{<(?:[\w.-]+:)?instrText\b[^<>]*>[^<]*}, "").gsub(%r{</(?:[\w.-]+:)?p>}, "\n").gsub(/<[^<>]*>/, ""))
+          @text ||= CGI.unescapeHTML(
+            @source.gsub(%r{<(?:[\w.-]+:)?instrText\b[^<>]*>[^<]*}, "").gsub(%r{</(?:[\w.-]+:)?p>}, "\n").gsub(/<[^<>]*>/, "")
+          )
         end
 
         # @return [Array<String>] in their order

@@ -9,14 +9,19 @@ module Norvel
         OFF = %w[0 false off].freeze
         ALIGN = {"left" => :start, "start" => :start, "right" => :end, "end" => :end, "center" => :center, "both" => :justify,
                  "distribute" => :justify}.freeze
-        UNDERLINE = {"single" => :single, "double" => :double, "thick" => :thick, "dotted" => :dotted, "dottedHeavy" => :dotted, "dash" => :dash,
+        UNDERLINE = {"single" => :single, "double" => :double, "thick" => :thick, "dotted" => :dotted,
+                     "dottedHeavy" => :dotted, "dash" => :dash,
                      "dashedHeavy" => :dash, "wave" => :wave, "words" => :words, "none" => :none}.freeze
         # Kinds of §17.18.99 that are drawn as one of those above.
-        OTHER_UNDERLINES = {"dashLong" => :dash, "dashLongHeavy" => :dash, "dotDash" => :dash, "dashDotHeavy" => :dash, "dotDotDash" => :dash, "dashDotDotHeavy" => :dash,
+        OTHER_UNDERLINES = {"dashLong" => :dash, "dashLongHeavy" => :dash, "dotDash" => :dash, "dashDotHeavy" => :dash,
+                            "dotDotDash" => :dash, "dashDotDotHeavy" => :dash,
                             "wavyHeavy" => :wave, "wavyDouble" => :wave}.freeze
-        HIGHLIGHTS = {"black" => "#000000", "blue" => "#0000ff", "cyan" => "#00ffff", "green" => "#00ff00", "magenta" => "#ff00ff", "red" => "#ff0000",
-                      "yellow" => "#ffff00", "white" => "#ffffff", "darkBlue" => "#000080", "darkCyan" => "#008080", "darkGreen" => "#008000",
-                      "darkMagenta" => "#800080", "darkRed" => "#800000", "darkYellow" => "#808000", "darkGray" => "#808080", "lightGray" => "#c0c0c0"}.freeze
+        HIGHLIGHTS = {"black" => "#000000", "blue" => "#0000ff", "cyan" => "#00ffff", "green" => "#00ff00",
+                      "magenta" => "#ff00ff", "red" => "#ff0000",
+                      "yellow" => "#ffff00", "white" => "#ffffff", "darkBlue" => "#000080",
+                      "darkCyan" => "#008080", "darkGreen" => "#008000",
+                      "darkMagenta" => "#800080", "darkRed" => "#800000", "darkYellow" => "#808000",
+                      "darkGray" => "#808080", "lightGray" => "#c0c0c0"}.freeze
         RULES = {"exact" => :exact, "atLeast" => :at_least}.freeze
         THEME_SLOTS = {"text1" => "dk1", "dark1" => "dk1", "background1" => "lt1", "light1" => "lt1", "text2" => "dk2", "dark2" => "dk2",
                        "background2" => "lt2", "light2" => "lt2", "hyperlink" => "hlink", "followedHyperlink" => "folHlink"}.freeze
@@ -74,8 +79,8 @@ module Norvel
         # @param said [String] in words @param instead [Object, nil] nil: as nothing
         # @return [Object, nil] instead
         def unknown(said, instead)
-          @unknown["#{said}, which Norvel does not know; it is #{instead ? "read as #{instead.to_s.tr("_",
-            " ")}" : "left out of account"}."] += 1
+          read = instead ? "read as #{instead.to_s.tr("_", " ")}" : "left out of account"
+          @unknown["#{said}, which Norvel does not know; it is #{read}."] += 1
           instead
         end
 
@@ -125,9 +130,13 @@ module Norvel
         # @return [Integer, nil] EMU of a measure in twips or with a unit (§22.9.2.14)
         def measure(text, per = Lengths::TWIP)
           return if text.nil?
-          return hold((Rational(text) * per).round, MEASURES, "a length") { |emu| Lengths.show(emu, "cm") } if text.length < 40 && text.match?(/\A[+-]?\d+(\.\d+)?\z/)
+          if text.length < 40 && text.match?(/\A[+-]?\d+(\.\d+)?\z/)
+            return hold((Rational(text) * per).round, MEASURES, "a length") { |emu| Lengths.show(emu, "cm") }
+          end
 
-          (text.length < 40 && text.match?(Lengths::WRITTEN) && Lengths::PER_UNIT.key?(text[/[[:alpha:]]+/])) ? hold(Lengths.parse(text), MEASURES, "a length") { |emu| Lengths.show(emu, "cm") } : unknown("A length is written “#{text[0, 20]}”", nil)
+          (text.length < 40 && text.match?(Lengths::WRITTEN) && Lengths::PER_UNIT.key?(text[/[[:alpha:]]+/])) ?
+            hold(Lengths.parse(text), MEASURES, "a length") { |emu| Lengths.show(emu, "cm") } :
+            unknown("A length is written “#{text[0, 20]}”", nil)
         end
 
         # @param text [String, nil] @param range [Range<Integer>] what can be @param what [String] it counts, in words
@@ -143,8 +152,8 @@ module Norvel
 
         # Every number of a file is held to what can be on paper.
         def too_much(what, said, held)
-          @unknown["#{what[0].upcase}#{what[1..]} is given as #{(said.length > 30) ? "#{said[0,
-            28]} …" : said}, which cannot be; it is read as #{held}."] += 1
+          short = (said.length > 30) ? "#{said[0, 28]} …" : said
+          @unknown["#{what[0].upcase}#{what[1..]} is given as #{short}, which cannot be; it is read as #{held}."] += 1
         end
 
         private

@@ -24,7 +24,7 @@ module Norvel
         private
 
         def changed?(list)
-          was = @before.contents.find { |one| one.code == list.code && one.first == list.first && one.closes == list.closes }
+          was = @before.contents.find { |other| [other.code, other.first, other.closes] == [list.code, list.first, list.closes] }
           was.nil? || said(@before, was) != said(@now, list)
         end
 
@@ -72,7 +72,7 @@ module Norvel
           node = @story.node(paragraph.id)
           anchor = paragraph.runs.filter_map(&:refers).first&.to
           holder = (anchor && list.links) ? @codecs.make(node, "hyperlink").tap { |link| @codecs.put(link, "anchor", anchor) } : node
-          paragraph.runs.each { |one| (one.refers&.what == :folio) ? folio(holder, one) : holder.add_child(@story.plain(one)) }
+          paragraph.runs.each { |run| (run.refers&.what == :folio) ? folio(holder, run) : holder.add_child(@story.plain(run)) }
         end
 
         def folio(holder, one)

@@ -45,7 +45,7 @@ module Norvel
         def put(document, name, text)
           root = document.root
           free = [FIRST, root.element_children.map { |node| node["pid"].to_i }.max.to_i + 1].max
-          node = root.element_children.find { |one| one["name"] == name } ||
+          node = root.element_children.find { |child| child["name"] == name } ||
             root.add_child(document.create_element("property", "fmtid" => FORM, "pid" => free.to_s, "name" => name))
           node.children.unlink
           words = document.create_element("vt:lpwstr")

@@ -29,7 +29,7 @@ module Norvel
         end
 
         def follow(piece, number, open, closed)
-          type = piece.attribute_nodes.find { |one| one.node_name == "fldCharType" }&.value
+          type = piece.attribute_nodes.find { |node| node.node_name == "fldCharType" }&.value
           open << Open.new([], [number]) if type == "begin"
           open.last&.parts&.push(piece)
           closed << open.pop if type == "end" && open.any?

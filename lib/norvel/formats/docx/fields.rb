@@ -116,7 +116,9 @@ module Norvel
         def marks(story)
           Walk.paragraphs(story).each do |paragraph|
             Walk.runs(paragraph) do |run, _|
-              Walk.elements(run) { |node| yield node, node.attribute_nodes.find { |one| one.node_name == "fldCharType" }&.value if node.name == "fldChar" }
+              Walk.elements(run) do |node|
+                yield node, node.attribute_nodes.find { |one| one.node_name == "fldCharType" }&.value if node.name == "fldChar"
+              end
             end
           end
         end
@@ -141,7 +143,9 @@ module Norvel
         # @param text [String] the instruction
         def initialize(text)
           @text = text.strip
-          tokens = @text.scan(TOKEN).map { |quoted, switch, plain| switch ? [:switch, switch] : [:word, quoted&.gsub(/\\(.)/, '\1') || plain] }
+          tokens = @text.scan(TOKEN).map do |quoted, switch, plain|
+            switch ? [:switch, switch] : [:word, quoted&.gsub(/\\(.)/, '\1') || plain]
+          end
           @name = tokens.first&.last.to_s.upcase
           @arguments = []
           @switches = {}
@@ -191,7 +195,8 @@ module Norvel
         end
 
         # "Style,1,Other,2", with commas or semicolons.
-        def styles_of(said) = said.split(/[,;]/).map(&:strip).each_slice(2).filter_map { |style, level| [style, level.to_i] if level.to_i.positive? }.to_h
+        def styles_of(said) =
+          said.split(/[,;]/).map(&:strip).each_slice(2).filter_map { |style, level| [style, level.to_i] if level.to_i.positive? }.to_h
       end
     end
   end

@@ -23,14 +23,17 @@ module Norvel
         # @return [void]
         def write(changed)
           document = @name ? @package.parse(@name) : Nokogiri::XML(%(<cp:coreProperties xmlns:cp="#{CORE}" xmlns:dc="#{DUBLIN}"/>))
-          ELEMENTS.each { |member, (name, space)| put(document.root, name, space, @info[member]) if said?(document.root, name, @info[member]) }
+          ELEMENTS.each do |member, (name, space)|
+            put(document.root, name, space, @info[member]) if said?(document.root, name, @info[member])
+          end
           changed[@name || PART] = Patching.serialize(document)
           NewPart.link_root(changed, PART, TYPE, RELATION) unless @name
         end
 
         private
 
-        ELEMENTS = {title: ["title", DUBLIN], author: ["creator", DUBLIN], subject: ["subject", DUBLIN], keywords: ["keywords", CORE]}.freeze
+        ELEMENTS = {title: ["title", DUBLIN], author: ["creator", DUBLIN], subject: ["subject", DUBLIN],
+                    keywords: ["keywords", CORE]}.freeze
 
         # Whether the file says something else.
         def said?(root, name, wanted) = Patching.child(root, name)&.text.to_s != wanted.to_s
@@ -43,7 +46,8 @@ module Norvel
         end
 
         def make(root, name, space)
-          prefix = root.namespace_definitions.find { |one| one.href == space } || root.add_namespace_definition((space == CORE) ? "cp" : "dc", space)
+          prefix = root.namespace_definitions.find { |definition| definition.href == space } ||
+            root.add_namespace_definition((space == CORE) ? "cp" : "dc", space)
           Nokogiri::XML::Element.new(name, root.document).tap do |node|
             root.add_child(node)
             node.namespace = prefix

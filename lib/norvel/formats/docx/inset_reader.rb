@@ -21,7 +21,8 @@ module Norvel
         # @return [Manuscript::Inset, nil]
         def read(node)
           case node.name
-          when "AlternateContent" then node.element_children.filter_map { |branch| branch.element_children.filter_map { |inner| read(inner) }.first }.first
+          when "AlternateContent"
+            node.element_children.filter_map { |branch| branch.element_children.filter_map { |inner| read(inner) }.first }.first
           when "drawing" then drawing(node)
           when "pict", "object" then picture(node)
           end
@@ -55,7 +56,7 @@ module Norvel
         end
 
         # By an extension that some programs write.
-        def decorative?(about) = about.xpath(".//*[local-name()='decorative']").any? { |one| !Codecs::OFF.include?(one["val"].to_s) }
+        def decorative?(about) = about.xpath(".//*[local-name()='decorative']").any? { |node| !Codecs::OFF.include?(node["val"].to_s) }
 
         def alternative(about) = [about["descr"], about["title"]].find { |text| !text.to_s.strip.empty? }
 
@@ -66,7 +67,8 @@ module Norvel
           else find(node, "txbxContent") ? :text_box : :drawing
           end
           width, height = %w[width height].map { |side| shape && measure(shape["style"].to_s[/(?:\A|;)\s*#{side}:\s*([^;]+)/, 1]) }
-          Manuscript::Inset.new(kind: (what == :image && !shape.to_h["style"].to_s.include?("absolute")) ? :image : :anchor, what: what, ref: data && target(data),
+          Manuscript::Inset.new(kind: (what == :image && !shape.to_h["style"].to_s.include?("absolute")) ? :image : :anchor,
+            what: what, ref: data && target(data),
             width: width, height: height, alt: shape && shape["alt"])
         end
 

@@ -21,9 +21,12 @@ module Norvel
         # @return [Array<String>] a sentence each
         def told(package) = SENTENCES.select { |what, _| send(:"#{what}?", package) }.values
 
-        def macros?(package) = package.archive.members.each_key.any? { |name| name.match?(/vbaProject\.bin\z/i) } || package.main_type.to_s.include?("macroEnabled")
+        def macros?(package) =
+          package.archive.members.each_key.any? { |name| name.match?(/vbaProject\.bin\z/i) } ||
+            package.main_type.to_s.include?("macroEnabled")
 
-        def signature?(package) = package.relationships("").values.any? { |link| link[:type] == "origin" && link[:target].to_s.include?("signature") }
+        def signature?(package) =
+          package.relationships("").values.any? { |link| link[:type] == "origin" && link[:target].to_s.include?("signature") }
 
         def protection?(package)
           settings = package.related("settings") or return false

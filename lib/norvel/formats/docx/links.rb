@@ -38,7 +38,7 @@ module Norvel
         def wrapped(wrappers, relations, codecs)
           link = wrappers.reverse.find { |wrapper| wrapper.name == "hyperlink" } or return
           anchor = codecs.attribute(link, "anchor")
-          id = link.attribute_nodes.find { |one| one.node_name == "id" }&.value
+          id = link.attribute_nodes.find { |node| node.node_name == "id" }&.value
           address = id && relations[id]&.fetch(:target, nil)
           address ? [address, *anchor].join("#") : anchor && "##{anchor}"
         end

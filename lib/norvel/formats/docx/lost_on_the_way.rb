@@ -17,7 +17,9 @@ module Norvel
           @now = now
           parts = changed.keys.grep(Characters::STORIES)
           # New parts may hold what others lost.
-          @was, @is = [members, changed].map { |files| parts.filter_map { |name| [name, Characters.new(files[name])] if files.key?(name) }.to_h }
+          @was, @is = [members, changed].map do |files|
+            parts.filter_map { |name| [name, Characters.new(files[name])] if files.key?(name) }.to_h
+          end
         end
 
         # @return [Array<String>] each a part and what it lacks

@@ -72,8 +72,9 @@ module Norvel
 
         # @return [String] the part with these blocks as they are now
         def patched(document, was, now)
-          StoryWriter.new(Walk.paragraphs(document.root), Manuscript.paragraphs_of([was]).first.id, Spelling.new(document.root, @theme), default_style: @before.sheet.default_id)
-            .patch(Manuscript.containers_in("margin", was), Manuscript.containers_in("margin", now))
+          StoryWriter.new(Walk.paragraphs(document.root), Manuscript.paragraphs_of([was]).first.id,
+            Spelling.new(document.root, @theme), default_style: @before.sheet.default_id)
+            .patch(*[was, now].map { |blocks| Manuscript.containers_in(Manuscript::MARGIN, blocks) })
           Patching.serialize(document)
         end
 
@@ -93,7 +94,9 @@ module Norvel
         end
 
         def reference(node, side, type)
-          node.element_children.find { |child| child.name == "#{SLOTS[side]}Reference" && (@codecs.attribute(child, "type") || "default") == type.to_s }
+          node.element_children.find do |child|
+            child.name == "#{SLOTS[side]}Reference" && (@codecs.attribute(child, "type") || "default") == type.to_s
+          end
         end
 
         def insert(node, side, type)
@@ -102,7 +105,8 @@ module Norvel
 
         def relation_prefix(node)
           root = node.document.root
-          space = root.namespace_definitions.find { |one| one.prefix && one.href == @package.form.relations } || root.add_namespace_definition("r", @package.form.relations)
+          space = root.namespace_definitions.find { |definition| definition.prefix && definition.href == @package.form.relations } ||
+            root.add_namespace_definition("r", @package.form.relations)
           space.prefix
         end
 
@@ -121,7 +125,8 @@ module Norvel
           was = source_of(side, blocks) or return false
           name = part_of(was)
           document = @package.parse(name)
-          document.xpath("//*[local-name()='bookmarkStart' or local-name()='bookmarkEnd'] | //*[local-name()='sdtPr']/*[local-name()='id']").each(&:unlink)
+          document.xpath("//*[local-name()='bookmarkStart' or local-name()='bookmarkEnd'] | //*[local-name()='sdtPr']/*[local-name()='id']")
+            .each(&:unlink)
           @changed["word/#{file}"] = patched(document, was, blocks)
           relations = Package.relationships_name(name)
           @changed[Package.relationships_name("word/#{file}")] = @package.archive.members.fetch(relations) if @package.part?(relations)
@@ -130,7 +135,8 @@ module Norvel
 
         # @return [Array, nil] the blocks of the one part that all runs and paragraphs come from that were read
         def source_of(side, blocks)
-          from = Manuscript.paragraphs_of([blocks]).flat_map { |paragraph| [paragraph.id, *paragraph.runs.filter_map(&:home)] }.reject { |id| id >= Manuscript::NEW_IDS }
+          from = Manuscript.paragraphs_of([blocks]).flat_map { |paragraph| [paragraph.id, *paragraph.runs.filter_map(&:home)] }
+            .reject { |id| id >= Manuscript::NEW_IDS }
           was = from.any? && stories(side)[from.first]
           was if was && (from - Manuscript.paragraphs_of([was]).map(&:id)).empty?
         end
@@ -146,7 +152,10 @@ module Norvel
         end
 
         def anew(side, blocks, file)
-          raise FileError, "A table in a new header or footer cannot be written to this format yet." unless blocks.all?(Manuscript::Paragraph)
+          unless blocks.all?(Manuscript::Paragraph)
+            raise FileError, "A table in a new header or footer cannot be written to this format " \
+            "yet."
+          end
 
           document = Nokogiri::XML(%(<w:#{ROOTS[side]} xmlns:w="#{@package.form.main}"><w:p/></w:#{ROOTS[side]}>))
           fresh = blocks.map { |paragraph| bare(paragraph) }

@@ -6,8 +6,10 @@ module Norvel
       # The namespaces of the transitional and of the strict form (ISO/IEC 29500-1 and -4), and how a part spells them.
       module Namespaces
         Form = Struct.new(:main, :relations)
-        TRANSITIONAL = Form.new("http://schemas.openxmlformats.org/wordprocessingml/2006/main", "http://schemas.openxmlformats.org/officeDocument/2006/relationships").freeze
-        STRICT = Form.new("http://purl.oclc.org/ooxml/wordprocessingml/main", "http://purl.oclc.org/ooxml/officeDocument/relationships").freeze
+        TRANSITIONAL = Form.new("http://schemas.openxmlformats.org/wordprocessingml/2006/main",
+          "http://schemas.openxmlformats.org/officeDocument/2006/relationships").freeze
+        STRICT = Form.new("http://purl.oclc.org/ooxml/wordprocessingml/main",
+          "http://purl.oclc.org/ooxml/officeDocument/relationships").freeze
 
         module_function
 
@@ -24,7 +26,7 @@ module Norvel
           space = root.namespace or return "w"
           return space.prefix if space.prefix
 
-          own = root.namespace_definitions.find { |one| one.href == space.href && one.prefix }
+          own = root.namespace_definitions.find { |definition| definition.href == space.href && definition.prefix }
           (own || root.add_namespace_definition(free_prefix(root), space.href)).prefix
         end
 

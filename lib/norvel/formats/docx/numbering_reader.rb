@@ -16,13 +16,25 @@ module Norvel
         def read
           nodes = children(@root, "abstractNum")
           styles = nodes.filter_map { |node| (style = child_value(node, "styleLink")) && [style, node] }.to_h
-          abstract = nodes.to_h { |node| [attribute(node, "abstractNumId"), children(styles.fetch(child_value(node, "numStyleLink"), node), "lvl").to_h { |level| read_level(level) }] }
-          names = nodes.to_h { |node| [attribute(node, "abstractNumId"), child_value(node, "styleLink") || child_value(node, "numStyleLink") || child_value(node, "name")] }
+          abstract = nodes.to_h do |node|
+            [attribute(node, "abstractNumId"), children(styles.fetch(child_value(node, "numStyleLink"), node), "lvl").to_h { |level|
+              read_level(level)
+            }]
+          end
+          names = nodes.to_h do |node|
+            [
+              attribute(node, "abstractNumId"), child_value(node, "styleLink") ||
+                child_value(node, "numStyleLink") || child_value(node, "name")
+            ]
+          end
           children(@root, "num").to_h do |node|
             base = child_value(node, "abstractNumId")
             overrides = children(node, "lvlOverride")
-            levels = (abstract[base] || {}).merge(overrides.flat_map { |over| children(over, "lvl").map { |level| read_level(level) } }.to_h)
-            starts = overrides.filter_map { |over| (start = child_value(over, "startOverride")) && [level_of(over), first_number(start)] }.to_h
+            levels = (abstract[base] || {})
+              .merge(overrides.flat_map { |over| children(over, "lvl").map { |level| read_level(level) } }.to_h)
+            starts = overrides.filter_map { |over|
+              (start = child_value(over, "startOverride")) && [level_of(over), first_number(start)]
+            }.to_h
             id = attribute(node, "numId")
             [id, Manuscript::List.new(id: id, levels: levels, counter: base, starts: starts, name: names[base])]
           end
@@ -36,8 +48,10 @@ module Norvel
           restart = child_value(node, "lvlRestart")
           format = NumberFormats.of_list(child_value(node, "numFmt") || "decimal")
           level = Manuscript::ListLevel.new(format: format, text: child_value(node, "lvlText") || "",
-            start: first_number(child_value(node, "start") || "1"), properties: set, label_properties: @spelling.read(children(node, "rPr").first, :text),
-            style: child_value(node, "pStyle"), suffix: (child_value(node, "suff") || "tab").to_sym, restart_after: restart && @spelling.codecs.count(restart, 0..9, "the restart of a list"),
+            start: first_number(child_value(node, "start") || "1"), properties: set,
+            label_properties: @spelling.read(children(node, "rPr").first, :text),
+            style: child_value(node, "pStyle"), suffix: (child_value(node, "suff") || "tab").to_sym,
+            restart_after: restart && @spelling.codecs.count(restart, 0..9, "the restart of a list"),
             legal: children(node, "isLgl").any? { |flag| @spelling.codecs.on?(flag) })
           [level_of(node), level]
         end

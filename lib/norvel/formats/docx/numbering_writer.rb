@@ -6,7 +6,8 @@ module Norvel
       # Patches the numbering part (ISO/IEC 29500-1 §17.9): changed levels where they are said, new lists behind the others.
       class NumberingWriter < PartWriter
         LEVEL_ORDER = %w[start numFmt lvlRestart pStyle isLgl suff lvlText lvlPicBulletId legacy lvlJc pPr rPr].freeze
-        PLAIN = {"start" => :start, "numFmt" => :format, "suff" => :suffix, "lvlText" => :text, "pStyle" => :style, "lvlRestart" => :restart_after}.freeze
+        PLAIN = {"start" => :start, "numFmt" => :format, "suff" => :suffix, "lvlText" => :text,
+                 "pStyle" => :style, "lvlRestart" => :restart_after}.freeze
 
         # @param before [Hash{String=>Manuscript::List}] as read @param now [Hash{String=>Manuscript::List}]
         def initialize(package, theme, before, now)

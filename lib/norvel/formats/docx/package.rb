@@ -133,7 +133,8 @@ module Norvel
           xml(name).root.element_children.to_h do |link|
             external = link["TargetMode"] == "External"
             [link["Id"],
-              {type: link["Type"].to_s.split("/").last, target: external ? link["Target"] : actual(resolve(base, link["Target"].to_s.tr("\\", "/"))), external: external}]
+              {type: link["Type"].to_s.split("/").last,
+               target: external ? link["Target"] : actual(resolve(base, link["Target"].to_s.tr("\\", "/"))), external: external}]
           end
         end
 

@@ -82,7 +82,8 @@ module Norvel
           @warnings.concat(sheet.faults, noted)
           Manuscript.new(format: "docx", blocks: blocks, sheet: sheet, sections: sections, notes: notes, lists: lists, settings: settings,
             info: read_info(sheet), warnings: @warnings.uniq, asides: @asides,
-            contents: @contents, matters: matters, traces: Traces.new(@package).read, anchors: Bookmarks.read(body, paragraphs, spelling_for(@document).codecs))
+            contents: @contents, matters: matters, traces: Traces.new(@package).read,
+            anchors: Bookmarks.read(body, paragraphs, spelling_for(@document).codecs))
         end
 
         # What was read as something else: of notes that differ in their numbers alone the first is told, with how many there are.
@@ -150,7 +151,8 @@ module Norvel
             document.root.element_children.each do |note|
               type = reader.spelling.codecs.attribute(note, "type")
               size = Walk.paragraphs(note).size
-              notes["#{kind}:#{reader.spelling.codecs.attribute(note, "id")}"] = reader.read(note, base) if type.nil? || type == "normal"
+              ref = Manuscript.note_ref(kind, reader.spelling.codecs.attribute(note, "id"))
+              notes[ref] = reader.read(note, base) if type.nil? || type == "normal"
               @asides[Manuscript::NOTE_SEPARATOR] = reader.read(note, base) if kind == "footnotes" && type == "separator"
               base += size
             end

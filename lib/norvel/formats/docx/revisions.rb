@@ -32,7 +32,8 @@ module Norvel
         def formatting(paragraph)
           properties = child(paragraph, "pPr")
           following = paragraph.next_element
-          sets = [properties, child(properties, "rPr"), child(properties, "sectPr"), (following if following&.name == "sectPr"), *of_table(paragraph)]
+          sets = [properties, child(properties, "rPr"), child(properties, "sectPr"),
+            (following if following&.name == "sectPr"), *of_table(paragraph)]
           Walk.runs(paragraph) { |run, _| sets << child(run, "rPr") }
           sets.compact.flat_map { |set| set.element_children.select { |part| part.name.end_with?("PrChange", "GridChange") } }
         end
@@ -56,7 +57,7 @@ module Norvel
           sets + [child(row.parent, "tblPr"), child(row.parent, "tblGrid")] + of_table(row.parent)
         end
 
-        def first?(node, names) = node.parent.element_children.find { |one| names.include?(one.name) } == node
+        def first?(node, names) = node.parent.element_children.find { |child| names.include?(child.name) } == node
 
         # @return [String] what it put in or took out
         def words(node) = node.xpath(".//*[local-name()='t' or local-name()='delText']").map(&:text).join
@@ -66,10 +67,13 @@ module Norvel
         def of_end(node, name) = child(child(child(node, "pPr"), "rPr"), name)
 
         # Settles what is open before and not now. Runs keep their numbers.
-        # @param nodes [Hash{Integer=>Nokogiri::XML::Element}] the w:p of a part by the number of the paragraph @param before [Manuscript] @param now [Manuscript]
+        # @param nodes [Hash{Integer=>Nokogiri::XML::Element}] the w:p of a part by the number of the paragraph @param
+        #   before [Manuscript] @param now [Manuscript]
         # @return [void]
         def accept(nodes, before, now)
-          accepted = (before.matters - now.matters).reject { |matter| matter.kind == :comment || matter.ref.nil? || !nodes.key?(matter.paragraph) }
+          accepted = (before.matters - now.matters).reject do |matter|
+            matter.kind == :comment || matter.ref.nil? || !nodes.key?(matter.paragraph)
+          end
           formatting, accepted = accepted.partition { |matter| matter.kind == :formatting }
           formatting.each { |matter| formatting(nodes[matter.paragraph]).each(&:unlink) }
           moved = accepted.select { |matter| matter.kind == :move }.map(&:text)

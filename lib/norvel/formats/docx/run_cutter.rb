@@ -6,7 +6,8 @@ module Norvel
       # Cuts one run of the source into parts by offsets in its text. What has no length (field characters, notes of the
       # last layout) goes with the part at its place.
       class RunCutter
-        PIECES = {"t" => nil, "tab" => 1, "ptab" => 1, "cr" => 1, "br" => 1, "noBreakHyphen" => 1, "softHyphen" => 1, "sym" => 1, "footnoteReference" => 1, "endnoteReference" => 1,
+        PIECES = {"t" => nil, "tab" => 1, "ptab" => 1, "cr" => 1, "br" => 1, "noBreakHyphen" => 1,
+                  "softHyphen" => 1, "sym" => 1, "footnoteReference" => 1, "endnoteReference" => 1,
                   "drawing" => 1, "pict" => 1, "object" => 1, "AlternateContent" => 1}.freeze
 
         # @param node [Nokogiri::XML::Element] w:r, not changed
@@ -56,7 +57,9 @@ module Norvel
         def field_state(child, state)
           return state unless child.name == "fldChar"
 
-          {"begin" => :instruction, "separate" => :result}[child.attribute_nodes.find { |attribute| attribute.node_name == "fldCharType" }&.value]
+          {"begin" => :instruction, "separate" => :result}[
+            child.attribute_nodes.find { |attribute| attribute.node_name == "fldCharType" }&.value
+          ]
         end
 
         def length_of(child)

@@ -48,14 +48,17 @@ module Norvel
         # @return [Array<Manuscript::Section>]
         def read(body, paragraphs)
           before = nil
-          self.class.nodes(body, paragraphs).each_with_index.map { |(node, last), index| before = read_section(node, last, before).with(origin: index) }
+          self.class.nodes(body, paragraphs).each_with_index.map do |(node, last), index|
+            before = read_section(node, last, before).with(origin: index)
+          end
         end
 
         private
 
         def read_section(node, last, before)
           parts = node ? node.element_children.group_by(&:name) : {}
-          Manuscript::Section.new(page: page(parts), last: last, begins: known(BEGINS, said(parts, "type"), :page, "A section begins on “%s”"),
+          Manuscript::Section.new(page: page(parts), last: last,
+            begins: known(BEGINS, said(parts, "type"), :page, "A section begins on “%s”"),
             folio: folio(parts["pgNumType"]&.first), vertical: VERTICAL.fetch(said(parts, "vAlign"), :top), beyond: beyond(parts),
             headers: stories(parts["headerReference"], before&.headers), footers: stories(parts["footerReference"], before&.footers),
             first_differs: parts.key?("titlePg") && @codecs.on?(parts["titlePg"].first), **columns(parts["cols"]&.first),
@@ -89,7 +92,9 @@ module Norvel
         def uneven(node)
           return unless Codecs::OFF.include?(@codecs.attribute(node, "equalWidth"))
 
-          each = node.element_children.select { |one| one.name == "col" }.first(MOST_COLUMNS).map { |one| %w[w space].map { |side| @codecs.measure(@codecs.attribute(one, side)).to_i.abs } }
+          each = node.element_children.select { |child| child.name == "col" }.first(MOST_COLUMNS).map do |one|
+            %w[w space].map { |side| @codecs.measure(@codecs.attribute(one, side)).to_i.abs }
+          end
           return if each.size < 2 || each.any? { |width, _| width.zero? }
 
           even = each.map(&:first).uniq.size == 1 && each[0..-2].map(&:last).uniq.size < 2

@@ -6,7 +6,8 @@ module Norvel
       # Patches sections (ISO/IEC 29500-1 §17.6): their page, folio, columns and beginning, which header and footer they have, and
       # where they end; new ones are written, those that went are taken out.
       class SectionWriter
-        ORDER = %w[headerReference footerReference footnotePr endnotePr type pgSz pgMar paperSrc pgBorders lnNumType pgNumType cols formProt vAlign noEndnote titlePg
+        ORDER = %w[headerReference footerReference footnotePr
+          endnotePr type pgSz pgMar paperSrc pgBorders lnNumType pgNumType cols formProt vAlign noEndnote titlePg
           textDirection bidi rtlGutter docGrid printerSettings sectPrChange].freeze
 
         # Whether nothing but the content of headers and footers differs, so that the body's part need not be touched.
@@ -55,7 +56,9 @@ module Norvel
 
         # Each stands with the paragraph that ends it, the last at the end of the body.
         def settle(body, homes)
-          return if homes.all?(&:parent) && @now.map { |section| [section.origin, section.last] } == @before.map { |section| [section.origin, section.last] }
+          return if homes.all?(&:parent) && @now.map { |section| [section.origin, section.last] } == @before.map do |section|
+            [section.origin, section.last]
+          end
 
           (@nodes.compact - homes).each { |node| take_out(node) }
           @now.zip(homes) do |section, node|
@@ -90,7 +93,7 @@ module Norvel
 
         # Columns that had widths of their own are alike.
         def even_out(columns)
-          columns.element_children.each { |one| one.unlink if one.name == "col" }
+          columns.element_children.each { |child| child.unlink if child.name == "col" }
           @codecs.put(columns, "equalWidth", nil)
         end
 
@@ -105,10 +108,16 @@ module Norvel
 
         def patch_page(node, before, now)
           size = Patching.child(node, "pgSz") || insert(node, "pgSz")
-          {"w" => :width, "h" => :height}.each { |name, side| put_twips(size, name, now[side]) if before[side] != now[side] || @codecs.attribute(size, name).nil? }
+          {"w" => :width, "h" => :height}.each do |name, side|
+            put_twips(size, name, now[side]) if before[side] != now[side] || @codecs.attribute(size, name).nil?
+          end
           patch_orientation(size, now)
           margins = Patching.child(node, "pgMar") || insert(node, "pgMar")
-          SectionReader::MARGINS.each { |name, attribute| put_twips(margins, attribute, now.margin[name]) if before.margin[name] != now.margin[name] || @codecs.attribute(margins, attribute).nil? }
+          SectionReader::MARGINS.each do |name, attribute|
+            if before.margin[name] != now.margin[name] || @codecs.attribute(margins, attribute).nil?
+              put_twips(margins, attribute, now.margin[name])
+            end
+          end
         end
 
         # Said where the file says it already, or where the sheet lies on its side (§17.6.13).

@@ -6,11 +6,16 @@ module Norvel
       # Patches the settings part (ISO/IEC 29500-1 §17.15): what a change of the manuscript as a whole says there.
       class SettingsWriter < PartWriter
         # The schema's order up to the last that is written (§A.1, CT_Settings).
-        ORDER = %w[writeProtection view zoom removePersonalInformation removeDateAndTime doNotDisplayPageBoundaries displayBackgroundShape printPostScriptOverText
-          printFractionalCharacterWidth printFormsData embedTrueTypeFonts embedSystemFonts saveSubsetFonts saveFormsData mirrorMargins alignBordersAndEdges
-          bordersDoNotSurroundHeader bordersDoNotSurroundFooter gutterAtTop hideSpellingErrors hideGrammaticalErrors activeWritingStyle proofState formsDesign
-          attachedTemplate linkStyles stylePaneFormatFilter stylePaneSortMethod documentType mailMerge revisionView trackRevisions doNotTrackMoves
-          doNotTrackFormatting documentProtection autoFormatOverride styleLockTheme styleLockQFSet defaultTabStop autoHyphenation consecutiveHyphenLimit
+        ORDER = %w[writeProtection view zoom removePersonalInformation
+          removeDateAndTime doNotDisplayPageBoundaries displayBackgroundShape printPostScriptOverText
+          printFractionalCharacterWidth printFormsData embedTrueTypeFonts embedSystemFonts saveSubsetFonts
+          saveFormsData mirrorMargins alignBordersAndEdges
+          bordersDoNotSurroundHeader bordersDoNotSurroundFooter gutterAtTop hideSpellingErrors hideGrammaticalErrors
+          activeWritingStyle proofState formsDesign
+          attachedTemplate linkStyles stylePaneFormatFilter stylePaneSortMethod documentType mailMerge revisionView
+          trackRevisions doNotTrackMoves
+          doNotTrackFormatting documentProtection autoFormatOverride styleLockTheme styleLockQFSet defaultTabStop
+          autoHyphenation consecutiveHyphenLimit
           hyphenationZone doNotHyphenateCaps showEnvelope summaryLength clickAndTypeStyle defaultTableStyle evenAndOddHeaders].freeze
         SWITCHES = {hyphenate: "autoHyphenation", even_differs: "evenAndOddHeaders", records_revisions: "trackRevisions",
                     mirrored: "mirrorMargins", gutter_above: "gutterAtTop"}.freeze

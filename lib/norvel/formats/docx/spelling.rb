@@ -14,11 +14,14 @@ module Norvel
 
         # The order of children in the schema (ISO/IEC 29500-1 §A.1, CT_PPr and EG_RPrBase).
         ORDER = {
-          paragraph: %w[pStyle keepNext keepLines pageBreakBefore framePr widowControl numPr suppressLineNumbers pBdr shd tabs suppressAutoHyphens
+          paragraph: %w[pStyle keepNext keepLines pageBreakBefore
+            framePr widowControl numPr suppressLineNumbers pBdr shd tabs suppressAutoHyphens
             kinsoku wordWrap overflowPunct topLinePunct autoSpaceDE autoSpaceDN bidi adjustRightInd snapToGrid spacing ind contextualSpacing
             mirrorIndents suppressOverlap jc textDirection textAlignment textboxTightWrap outlineLvl divId cnfStyle rPr sectPr pPrChange],
-          text: %w[rStyle rFonts b bCs i iCs caps smallCaps strike dstrike outline shadow emboss imprint noProof snapToGrid vanish webHidden color
-            spacing w kern position sz szCs highlight u effect bdr shd fitText vertAlign rtl cs em lang eastAsianLayout specVanish oMath rPrChange]
+          text: %w[rStyle rFonts b bCs i iCs caps smallCaps
+            strike dstrike outline shadow emboss imprint noProof snapToGrid vanish webHidden color
+            spacing w kern position sz szCs highlight u effect bdr shd fitText vertAlign rtl cs em lang
+            eastAsianLayout specVanish oMath rPrChange]
         }.freeze
 
         # Elements that go and come with another: the complex-script twins.
@@ -61,7 +64,8 @@ module Norvel
             next if before[property.name] == value && !(property.beside && value && before[property.beside] != after[property.beside])
 
             element = PropertySpelling.of(property)[:el]
-            said = node.element_children.select { |candidate| candidate.name == element } # where it is said twice, the last counts, as in reading
+            # where it is said twice, the last counts, as in reading
+            said = node.element_children.select { |candidate| candidate.name == element }
             value.nil? ? said.each { |child| remove(node, child, property) } : write(node, said.last, target, property, value)
           end
         end

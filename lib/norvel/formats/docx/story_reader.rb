@@ -82,8 +82,11 @@ module Norvel
           carry(:end_taken_out) if Revisions.of_end(node, "del")
           runs = read_runs(node)
           mark_properties = @spelling.read(mark, :text)
-          paragraph = Manuscript::Paragraph.new(id: id, style: known(style, :paragraph) || @sheet.default_id, properties: @spelling.read(properties, :paragraph),
-            mark_properties: mark_properties, mark_style: known(child(mark, "rStyle")&.then { |reference| attribute(reference) }, :character),
+          paragraph = Manuscript::Paragraph.new(id: id, style: known(style, :paragraph) || @sheet.default_id,
+            properties: @spelling.read(properties, :paragraph),
+            mark_properties: mark_properties, mark_style: known(
+              child(mark, "rStyle")&.then { |reference| attribute(reference) }, :character
+            ),
             runs: runs, carries: @carries.uniq, in_table: in_table, run_in: run_in?(mark), drop_cap: drop_cap(child(properties, "framePr")))
           note_placeholder(node, paragraph)
           paragraph
@@ -95,7 +98,8 @@ module Norvel
         def drop_cap(frame)
           return unless frame && attribute(frame, "dropCap") == "drop"
 
-          Manuscript::DropCap.new(lines: @codecs.count(attribute(frame, "lines") || "1", CAP_LINES, "the lines of a drop cap"), gap: @codecs.measure(attribute(frame, "hSpace")) || 0)
+          Manuscript::DropCap.new(lines: @codecs.count(attribute(frame, "lines") || "1", CAP_LINES, "the lines of a drop cap"),
+            gap: @codecs.measure(attribute(frame, "hSpace")) || 0)
         end
 
         # ISO/IEC 29500-1 §17.3.2.36: an end that is always hidden.
@@ -136,7 +140,10 @@ module Norvel
           code = FieldCode.new(attribute(node, "instr").to_s)
           carry(:field)
           field = @fields.laid_out(code)
-          return Manuscript::Run.new(field: field, generated: @fields.generated?, by: (code.arguments.first if field == :chapter), control: control(wrappers), origin: number) if field
+          if field
+            return Manuscript::Run.new(field: field, generated: @fields.generated?,
+              by: (code.arguments.first if field == :chapter), control: control(wrappers), origin: number)
+          end
 
           held_run(Held.field(code), wrappers, number)
         end
@@ -157,13 +164,16 @@ module Norvel
         def alone_in_control?(node)
           return false unless %w[sdtContent customXml smartTag].include?(node.parent.name)
 
-          blocks = node.parent.element_children.reject { |one| Walk::MEANINGLESS.include?(one.name) }
-          blocks.first == node && blocks.all? { |one| one.name == "p" && one.text.strip.empty? }
+          blocks = node.parent.element_children.reject { |child| Walk::MEANINGLESS.include?(child.name) }
+          blocks.first == node && blocks.all? { |block| block.name == "p" && block.text.strip.empty? }
         end
 
         # @param found [Array<String>]
         def note_stray(found)
-          found.each { |words| @codecs.tell("“#{words[0, 60]}#{" …" if words.length > 60}” stands in the file where no text may stand; it stays there, and is not shown.") }
+          found.each do |words|
+            @codecs.tell("“#{words[0, 60]}#{" …" if words.length > 60}” stands in the file where no text may stand; it " \
+              "stays there, and is not shown.")
+          end
           found.any?
         end
 
@@ -173,10 +183,13 @@ module Norvel
             carry(:revision)
             next if part.name == "moveTo"
 
-            @matters << Manuscript::Matter.new(kind: Revisions::KINDS[part.name], paragraph: @paragraph, text: Revisions.words(part), ref: place.to_s)
+            @matters << Manuscript::Matter.new(kind: Revisions::KINDS[part.name], paragraph: @paragraph,
+              text: Revisions.words(part), ref: place.to_s)
           end
           note_formatting(node)
-          note_end(node) unless @matters.any? { |matter| matter.paragraph == @paragraph && %i[insertion deletion move].include?(matter.kind) }
+          note_end(node) unless @matters.any? do |matter|
+            matter.paragraph == @paragraph && %i[insertion deletion move].include?(matter.kind)
+          end
         end
 
         # Sample text that is to be replaced (§17.5.2.39).
@@ -195,7 +208,7 @@ module Norvel
           return if changed.empty?
 
           runs = changed.select { |one| one.name == "rPrChange" && one.parent.parent.name == "r" }
-          words = (runs.size == changed.size) ? runs.map { |one| Revisions.words(one.parent.parent) }.join : Revisions.words(node)
+          words = (runs.size == changed.size) ? runs.map { |run| Revisions.words(run.parent.parent) }.join : Revisions.words(node)
           @matters << Manuscript::Matter.new(kind: :formatting, paragraph: @paragraph, text: words, ref: Revisions::FORMATTING)
         end
 
@@ -234,7 +247,8 @@ module Norvel
 
           # The raising of a note mark is no direct formatting of the text.
           set = set.except(:raised) if insets.any? { |inset| inset.kind == :note } && text.length == insets.length
-          Manuscript::Run.new(text: text.freeze, style: style, properties: set, insets: insets, link: wrappers.any? { |wrapper| wrapper.name == "hyperlink" } || nil,
+          Manuscript::Run.new(text: text.freeze, style: style, properties: set, insets: insets,
+            link: wrappers.any? { |wrapper| wrapper.name == "hyperlink" } || nil,
             field: field, revised: wrappers.any? { |wrapper| %w[ins moveTo].include?(wrapper.name) },
             generated: generated && !Fields::IN_TEXT.include?(field), refers: refers, by: (by if field == :chapter),
             column_break: column_break?(node, text), tab_to: tab_to(node), held: @held.freeze, control: control(wrappers), origin: number)

@@ -29,8 +29,8 @@ module Norvel
         # @return [Nokogiri::XML::Element, nil] the w:p of a paragraph
         def node(id) = @nodes[id]
 
-        # @param before [Hash{String=>Array}] the containers of this story as read (Manuscript.containers_in) @param now [Hash] as they are
-        #   now
+        # @param before [Hash{Container=>Array}] the containers of this story as read (Manuscript.containers_in)
+        # @param now [Hash{Container=>Array}] as they are now
         # @return [void]
         def patch(before, now)
           @before = before
@@ -46,7 +46,9 @@ module Norvel
           (new.keys - @nodes.keys).each { |id| @nodes[id] = make_paragraph(new[id], contents) }
           new.each { |id, paragraph| patch_properties(@nodes[id], old[id], paragraph) unless old[id] == paragraph || old[id].nil? }
           composed.each { |id, leaves| fill(@nodes[id], leaves) }
-          new.each { |id, paragraph| patch_runs(@nodes[id], old[id], paragraph) if old[id] && !composed.key?(id) && old[id].runs != paragraph.runs }
+          new.each do |id, paragraph|
+            patch_runs(@nodes[id], old[id], paragraph) if old[id] && !composed.key?(id) && old[id].runs != paragraph.runs
+          end
           containers.each { |key| put_in_order(key) }
           gone.each { |id| remove(@nodes[id]) if @nodes[id] }
         end
@@ -54,13 +56,17 @@ module Norvel
         private
 
         def paragraphs_of(stories)
-          stories.values.flatten(1).select { |block| block.is_a?(Manuscript::Paragraph) && (@nodes[block.id] || block.id >= Manuscript::NEW_IDS) }.to_h { |paragraph| [paragraph.id, paragraph] }
+          stories.values.flatten(1).select { |block|
+            block.is_a?(Manuscript::Paragraph) && (@nodes[block.id] || block.id >= Manuscript::NEW_IDS)
+          }.to_h { |paragraph| [paragraph.id, paragraph] }
         end
 
         # Those whose text is cut otherwise than in the source, those that give runs to others, and the new ones.
         def recut_paragraphs(old, new)
           shape = ->(paragraph) { paragraph.runs.map { |run| [run.origin, run.home, run.from, (run.text.length unless refreshed?(run))] } }
-          recut = new.values.reject { |paragraph| old[paragraph.id] && (old[paragraph.id].equal?(paragraph) || shape[old[paragraph.id]] == shape[paragraph]) }
+          recut = new.values.reject do |paragraph|
+            old[paragraph.id] && (old[paragraph.id].equal?(paragraph) || shape[old[paragraph.id]] == shape[paragraph])
+          end
           givers = recut.flat_map { |paragraph| paragraph.runs.filter_map(&:home) }.uniq
           recut | givers.filter_map { |id| new[id] }
         end
@@ -79,7 +85,8 @@ module Norvel
         def refreshed?(run) = run.refers && run.generated && run.from.zero?
 
         def contents_for(recut, old, new, gone)
-          used = new.values.flat_map { |paragraph| paragraph.runs.filter_map { |run| [run.home || paragraph.id, run] if run.origin } }.group_by(&:first).transform_values { |pairs| pairs.map(&:last) }
+          used = new.values.flat_map { |paragraph| paragraph.runs.filter_map { |run| [run.home || paragraph.id, run] if run.origin } }
+            .group_by(&:first).transform_values { |pairs| pairs.map(&:last) }
           homes = recut.map(&:id) | recut.flat_map { |paragraph| paragraph.runs.filter_map(&:home) } | (gone & used.keys)
           homes.select { |id| old[id] }.to_h { |id| [id, ParagraphContent.new(@nodes[id], old[id], used[id] || [])] }
         end
@@ -233,8 +240,12 @@ module Norvel
           was.insets.zip(run.insets).select { |one, _| pictured[one] }.zip(pictures) do |(one, other), picture|
             next if picture.nil? || other.nil? || one.alt == other.alt
 
-            picture.xpath(".//*[local-name()='docPr']").each { |about| other.alt ? about["descr"] = other.alt : about.remove_attribute("descr") }
-            picture.xpath(".//*[local-name()='shape' or local-name()='rect']").each { |shape| other.alt ? shape["alt"] = other.alt : shape.remove_attribute("alt") }
+            picture.xpath(".//*[local-name()='docPr']").each do |about|
+              other.alt ? about["descr"] = other.alt : about.remove_attribute("descr")
+            end
+            picture.xpath(".//*[local-name()='shape' or local-name()='rect']").each do |shape|
+              other.alt ? shape["alt"] = other.alt : shape.remove_attribute("alt")
+            end
           end
         end
 

@@ -8,8 +8,10 @@ module Norvel
         KINDS = {"paragraph" => :paragraph, "character" => :character, "table" => :table, "numbering" => :list}.freeze
 
         # Conditional parts of table styles (§17.18.89).
-        CONDITIONS = {"firstRow" => :first_row, "lastRow" => :last_row, "firstCol" => :first_column, "lastCol" => :last_column, "band1Vert" => :odd_columns, "band2Vert" => :even_columns,
-                      "band1Horz" => :odd_rows, "band2Horz" => :even_rows, "nwCell" => :start_of_first_row, "neCell" => :end_of_first_row, "swCell" => :start_of_last_row, "seCell" => :end_of_last_row}.freeze
+        CONDITIONS = {"firstRow" => :first_row, "lastRow" => :last_row, "firstCol" => :first_column,
+                      "lastCol" => :last_column, "band1Vert" => :odd_columns, "band2Vert" => :even_columns,
+                      "band1Horz" => :odd_rows, "band2Horz" => :even_rows, "nwCell" => :start_of_first_row,
+                      "neCell" => :end_of_first_row, "swCell" => :start_of_last_row, "seCell" => :end_of_last_row}.freeze
 
         # @return [StyleSheet] for a file without a styles part
         def self.empty
@@ -32,7 +34,10 @@ module Norvel
         private
 
         def default_id(styles)
-          node = @root.element_children.find { |child| child.name == "style" && attribute(child, "type") == "paragraph" && attribute(child, "default") && !Codecs::OFF.include?(attribute(child, "default")) }
+          node = @root.element_children.find do |child|
+            child.name == "style" && attribute(child, "type") == "paragraph" && attribute(child, "default") &&
+              !Codecs::OFF.include?(attribute(child, "default"))
+          end
           (node && attribute(node, "styleId")) || self.class.empty.default_id
         end
 
@@ -45,7 +50,8 @@ module Norvel
           value = ->(name) { parts[name] && attribute(parts[name]) }
           name = value["name"] || id
           called = value["aliases"].to_s.split(",").map(&:strip).reject(&:empty?).first if name.match?(StyleSheet::STANDARD)
-          StyleSheet::Style.new(id: id, name: called || name, standard: (name if called), kind: kind, parent: value["basedOn"], next_style: value["next"], linked: value["link"],
+          StyleSheet::Style.new(id: id, name: called || name, standard: (name if called), kind: kind,
+            parent: value["basedOn"], next_style: value["next"], linked: value["link"],
             properties: @spelling.read(parts["pPr"], :paragraph).merge(@spelling.read(parts["rPr"], :text)).freeze,
             hidden: parts.key?("semiHidden") && @spelling.codecs.on?(parts["semiHidden"]),
             **((kind == :table) ? of_tables(node, parts["tblPr"]) : {}))

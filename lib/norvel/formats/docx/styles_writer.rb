@@ -5,7 +5,8 @@ module Norvel
     module Docx
       # Patches the styles part: changed styles by their own differences, new ones at its end.
       class StylesWriter < PartWriter
-        ORDER = %w[name aliases basedOn next link autoRedefine hidden uiPriority semiHidden unhideWhenUsed qFormat locked personal personalCompose
+        ORDER = %w[name aliases basedOn next link autoRedefine
+          hidden uiPriority semiHidden unhideWhenUsed qFormat locked personal personalCompose
           personalReply rsid pPr rPr tblPr trPr tcPr tblStylePr].freeze
         KINDS = StylesReader::KINDS.invert.freeze
 
@@ -19,7 +20,9 @@ module Norvel
         # @param changed [Hash{String=>String}] the members of the file that change; added to
         # @return [void]
         def write(changed)
-          @nodes = @root.element_children.select { |node| node.name == "style" }.to_h { |node| [@spelling.codecs.attribute(node, "styleId"), node] }
+          @nodes = @root.element_children.select { |node| node.name == "style" }.to_h do |node|
+            [@spelling.codecs.attribute(node, "styleId"), node]
+          end
           @now.styles.each_value { |style| patch(style) unless @before[style.id] == style }
           @before.styles.each_key { |id| @nodes[id]&.unlink unless @now[id] }
           patch_defaults unless @before.defaults == @now.defaults

@@ -17,7 +17,9 @@ module Norvel
         def self.frame(node, names)
           cells = []
           Walk.rows(node) { |row| Walk.cells(row) { |cell| cells << Patching.child(cell, "tcPr") } }
-          [Patching.child(node, "tblPr"), *cells].compact.flat_map { |holder| holder.element_children.select { |child| names.include?(child.name) } }
+          [Patching.child(node, "tblPr"), *cells].compact.flat_map do |holder|
+            holder.element_children.select { |child| names.include?(child.name) }
+          end
         end
 
         def initialize(codecs)
@@ -27,8 +29,12 @@ module Norvel
         # @param node [Nokogiri::XML::Element] the w:tbl @param before [Manuscript::Table] as read @param now [Manuscript::Table]
         # @return [void]
         def patch(node, before, now)
-          now.rows.zip(before.rows, rows(node)).each { |row, was, element| repeat(element, row.header) unless was.nil? || row.header == was.header }
-          FRAME.each { |what, names| self.class.frame(node, names).each(&:unlink) if before.by_hand.include?(what) && !now.by_hand.include?(what) }
+          now.rows.zip(before.rows, rows(node)).each do |row, was, element|
+            repeat(element, row.header) unless was.nil? || row.header == was.header
+          end
+          FRAME.each do |what, names|
+            self.class.frame(node, names).each(&:unlink) if before.by_hand.include?(what) && !now.by_hand.include?(what)
+          end
           put_style(node, now.style) unless before.style == now.style
           put_widths(node, now) unless before.columns == now.columns
         end
@@ -59,7 +65,8 @@ module Norvel
 
         def put_widths(node, table)
           twips = table.columns.map { |width| (Rational(width) / Lengths::TWIP).round }
-          Patching.child(node, "tblGrid")&.element_children&.select { |column| column.name == "gridCol" }&.zip(twips)&.each { |column, width| @codecs.put(column, "w", width) if width }
+          Patching.child(node, "tblGrid")&.element_children&.select { |column| column.name == "gridCol" }
+            &.zip(twips)&.each { |column, width| @codecs.put(column, "w", width) if width }
           properties = Patching.child(node, "tblPr") || @codecs.make_first(node, "tblPr")
           width(Patching.child(properties, "tblW") || Patching.insert(@codecs, properties, "tblW", TABLE_ORDER), twips.sum)
           rows(node).zip(table.rows).each { |row, value| cells(row, value, twips) if value }

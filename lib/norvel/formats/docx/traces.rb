@@ -17,7 +17,10 @@ module Norvel
 
         # @return [Array<Manuscript::Trace>]
         def read
-          authors + dates + [trace(:last_editor, said(core, "lastModifiedBy")), *APPLICATION.map { |kind, name| trace(kind, said(application, name)) }, attached].compact
+          authors + dates + [
+            trace(:last_editor, said(core, "lastModifiedBy")),
+            *APPLICATION.map { |kind, name| trace(kind, said(application, name)) }, attached
+          ].compact
         end
 
         # @param before [Array<Manuscript::Trace>] @param now [Array<Manuscript::Trace>]
@@ -27,7 +30,9 @@ module Norvel
           gone = before - now
           kinds = gone.map(&:kind)
           names = gone.select { |trace| %i[comment_author revision_author].include?(trace.kind) }.to_set(&:said)
-          marked.each { |part| patch(part, changed) { |root| bare(root, names, kinds.include?(:dates)) } } if names.any? || kinds.include?(:dates)
+          if names.any? || kinds.include?(:dates)
+            marked.each { |part| patch(part, changed) { |root| bare(root, names, kinds.include?(:dates)) } }
+          end
           patch(core, changed) { |root| Walk.child(root, "lastModifiedBy")&.unlink } if kinds.include?(:last_editor)
           wanted = APPLICATION.slice(*kinds).values
           patch(application, changed) { |root| wanted.count { |name| Walk.child(root, name)&.unlink }.positive? } if wanted.any?
@@ -58,7 +63,11 @@ module Norvel
           count.positive? ? [Manuscript::Trace.new(kind: :dates, count: count)] : []
         end
 
-        MARK = /<(?:[\w.-]{1,40}:)?(comment|person|ins|del|moveFrom|moveTo|cellIns|cellDel|cellMerge|numberingChange|\w{1,20}Change|moveFromRangeStart|moveToRangeStart)\s([^<>]{0,2000})>/
+        MARK =
+          /<(?:[\w.-]{1,40}:)?(#{[
+            'comment|person|ins|del|moveFrom|moveTo|cellIns|cellDel|cellMerge|numberingChange|\w{1,20}Change',
+            "moveFromRangeStart|moveToRangeStart"
+          ].join("|")})\s([^<>]{0,2000})>/
         SAID = %w[author= date=].map(&:b).freeze # looked for before anything is taken to pieces
         ATTRIBUTE = /\b(author|date)="([^"]{0,400})"/
 
@@ -76,7 +85,9 @@ module Norvel
 
         # @return [Array] what of a part was taken out
         def bare(root, names, dates)
-          marks = root.xpath("//@*[local-name()='author' or local-name()='date' or local-name()='initials']").select { |mark| mark.node_name != "date" || mark.parent.attribute_nodes.any? { |one| one.node_name == "author" } }
+          marks = root.xpath("//@*[local-name()='author' or local-name()='date' or local-name()='initials']").select do |mark|
+            mark.node_name != "date" || mark.parent.attribute_nodes.any? { |node| node.node_name == "author" }
+          end
           who = marks.select { |mark| mark.node_name == "author" && names.include?(mark.value) }
           owners = who.map(&:parent)
           initials = marks.select { |mark| mark.node_name == "initials" && owners.include?(mark.parent) }
@@ -100,7 +111,9 @@ module Norvel
           relations = @package.actual(Package.relationships_name(settings))
           return unless @package.part?(relations)
 
-          patch(relations, changed) { |root| root.element_children.select { |link| link["Type"].to_s.end_with?("/attachedTemplate") }.each(&:unlink).any? }
+          patch(relations, changed) do |root|
+            root.element_children.select { |link| link["Type"].to_s.end_with?("/attachedTemplate") }.each(&:unlink).any?
+          end
         end
 
         def patch(part, changed)

@@ -10,13 +10,16 @@ module Norvel
         RUN_WRAPPERS = %w[hyperlink ins moveTo smartTag sdt sdtContent fldSimple customXml dir bdo].freeze
         RUNS = %w[r oMath oMathPara].freeze
 
-        # Numbers of what is no run and yet content (`core.md`, Empty): controls, links and fields without a run, whatever is not known here.
+        # Numbers of what is no run and yet content (`core.md`, Empty): controls, links and fields without a run,
+        # whatever is not known here.
         BESIDE = 1_000_000
 
         # What means nothing where no word stands: properties, ends of ranges, hints; revisions are looked at by themselves.
         OWN = %w[sdtPr sdtEndPr smartTagPr customXmlPr fldData].freeze # belong to a wrapper itself
         CUSTOM_XML_RANGES = %w[Ins Del MoveFrom MoveTo].product(%w[Start End]).map { |what, which| "customXml#{what}Range#{which}" }.freeze
-        MEANINGLESS = [*OWN, *CUSTOM_XML_RANGES, "pPr", "proofErr", "bookmarkStart", "bookmarkEnd", "commentRangeStart", "commentRangeEnd", "permStart", "permEnd", "moveFromRangeStart", "moveFromRangeEnd", "moveToRangeStart", "moveToRangeEnd", "del", "moveFrom", "ins", "moveTo"].freeze
+        MEANINGLESS = [*OWN, *CUSTOM_XML_RANGES, "pPr", "proofErr", "bookmarkStart", "bookmarkEnd", "commentRangeStart", "commentRangeEnd",
+          "permStart", "permEnd", "moveFromRangeStart", "moveFromRangeEnd", "moveToRangeStart",
+          "moveToRangeEnd", "del", "moveFrom", "ins", "moveTo"].freeze
 
         module_function
 
@@ -88,7 +91,8 @@ module Norvel
         # @return [Boolean] whether anything but what means nothing stands in a wrapper
         def anything?(wrapper)
           wrapper.element_children.any? do |node|
-            RUN_WRAPPERS.include?(node.name) ? anything?(node) || !%w[ins moveTo sdtContent].include?(node.name) : !MEANINGLESS.include?(node.name)
+            RUN_WRAPPERS.include?(node.name) ? anything?(node) ||
+              !%w[ins moveTo sdtContent].include?(node.name) : !MEANINGLESS.include?(node.name)
           end
         end
 

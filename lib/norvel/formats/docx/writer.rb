@@ -80,14 +80,20 @@ module Norvel
           found = ReadingBack.new(@now, read, Spelled.new).differences
           if found.any?
             raise FileError,
-              "The file that would be delivered does not read back as it should (#{found.first(3).join("; ")}#{" …" if found.size > 3}); nothing was delivered."
+              "The file that would be delivered does not read back as it should " \
+              "(#{found.first(3).join("; ")}#{" …" if found.size > 3}); nothing was delivered."
           end
           gone = LostOnTheWay.new(@before, @now, @came, changed).to_a
-          raise FileError, "The file that would be delivered has lost what no change took out (#{gone.first(3).join("; ")}); nothing was delivered." if gone.any?
+          if gone.any?
+            raise FileError, "The file that would be delivered has lost what no change took out " \
+              "(#{gone.first(3).join("; ")}); nothing was delivered."
+          end
         end
 
         def patch_body
-          return if !settled_in_body? && %i[blocks sections contents anchors].all? { |name| @before.public_send(name) == @now.public_send(name) }
+          return if !settled_in_body? && %i[blocks sections contents anchors].all? do |name|
+            @before.public_send(name) == @now.public_send(name)
+          end
 
           document = @package.give(@package.main)
           spelling = Spelling.new(document.root, @theme)
@@ -98,7 +104,7 @@ module Norvel
           settle_placeholders(nodes)
           story = story_writer(nodes, 0, spelling)
           patch_tables(body, spelling.codecs)
-          story.patch(*[@before, @now].map { |manuscript| Manuscript.containers_in("body", manuscript.blocks) })
+          story.patch(*[@before, @now].map { |manuscript| Manuscript.containers_in(Manuscript::BODY, manuscript.blocks) })
           ContentsWriter.new(story, spelling, @before, @now).write(body)
           if @before.sections != @now.sections
             margins = MarginsWriter.new(@package, @theme, @header_parts, @before, @now, @changed)
@@ -117,10 +123,13 @@ module Norvel
         # Where something was written instead of sample text, it is text like any (§17.5.2.39).
         def settle_placeholders(nodes)
           @before.matters.each do |matter|
-            next unless matter.kind == :placeholder && @now.paragraph(matter.paragraph) && @now.paragraph(matter.paragraph).written != @before.paragraph(matter.paragraph).written
+            next unless matter.kind == :placeholder && @now.paragraph(matter.paragraph) &&
+              @now.paragraph(matter.paragraph).written != @before.paragraph(matter.paragraph).written
 
             node = nodes[matter.paragraph]
-            [*node.xpath(".//*[local-name()='showingPlcHdr']"), *node.ancestors.flat_map { |parent| (parent.name == "sdt") ? parent.xpath("./*[local-name()='sdtPr']/*[local-name()='showingPlcHdr']").to_a : [] }].each(&:unlink)
+            [*node.xpath(".//*[local-name()='showingPlcHdr']"), *node.ancestors.flat_map { |parent|
+              (parent.name == "sdt") ? parent.xpath("./*[local-name()='sdtPr']/*[local-name()='showingPlcHdr']").to_a : []
+            }].each(&:unlink)
           end
         end
 
@@ -136,13 +145,20 @@ module Norvel
 
         def patch_notes
           %w[footnotes endnotes].each do |kind|
-            refs = @before.notes.keys.select { |ref| ref.start_with?(kind) && (@before.notes[ref] != @now.notes[ref] || Manuscript.paragraphs_of([@before.notes[ref]]).any? { |one| settled.include?(one.id) }) }
+            refs = @before.notes.keys.select do |ref|
+              ref.start_with?(kind) &&
+                (@before.notes[ref] != @now.notes[ref] || Manuscript.paragraphs_of([@before.notes[ref]]).any? { |one|
+                  settled.include?(one.id)
+                })
+            end
             next if refs.empty?
 
             document = @package.give(name = @package.related(kind))
             nodes = document.root.element_children.flat_map { |note| Walk.paragraphs(note) }
             Revisions.accept(nodes.each_with_index.to_h { |node, index| [Reader::BASES[kind] + index, node] }, @before, @now)
-            containers = ->(manuscript) { {}.merge(*refs.map { |ref| Manuscript.containers_in("note #{ref}", manuscript.notes.fetch(ref, [])) }) }
+            containers = ->(manuscript) {
+              {}.merge(*refs.map { |ref| Manuscript.containers_in(Manuscript::Container.note(ref), manuscript.notes.fetch(ref, [])) })
+            }
             story_writer(nodes, Reader::BASES[kind], Spelling.new(document.root, @theme)).patch(containers[@before], containers[@now])
             @changed[name] = Patching.serialize(document)
           end

@@ -37,7 +37,8 @@ module Norvel
         # @param maker [Maker] @param labels [Array] of pages @param complete [Boolean] whether it may be called accessible
         # @return [void]
         def write(maker, labels:, complete:)
-          maker.catalog.merge!(Lang: PDF::Core::LiteralString.new(language), MarkInfo: {Marked: true}, ViewerPreferences: {DisplayDocTitle: true}, PageLabels: {Nums: labels},
+          maker.catalog.merge!(Lang: PDF::Core::LiteralString.new(language), MarkInfo: {Marked: true},
+            ViewerPreferences: {DisplayDocTitle: true}, PageLabels: {Nums: labels},
             Metadata: metadata(maker, complete), OutputIntents: [intent(maker)])
           sign = [Digest::MD5.digest([title, @date.to_i, maker.pages.size].inspect)].map { |bytes| PDF::Core::ByteString.new(bytes) }
           maker.trailer[:ID] = sign * 2
@@ -62,16 +63,21 @@ module Norvel
           stream
         end
 
+        def about(subject) =
+          subject && %(<dc:description><rdf:Alt><rdf:li xml:lang="x-default">#{x(subject)}</rdf:li></rdf:Alt></dc:description>)
+
         def packet(complete)
           stamp = @date.strftime("%Y-%m-%dT%H:%M:%S%:z")
           <<~XML
             <?xpacket begin="\uFEFF" id="W5M0MpCehiHzreSzNTczkc9d"?>
             <rdf:RDF xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#">
-            <rdf:Description rdf:about="" xmlns:dc="http://purl.org/dc/elements/1.1/" xmlns:xmp="http://ns.adobe.com/xap/1.0/" xmlns:pdf="http://ns.adobe.com/pdf/1.3/" xmlns:pdfaid="http://www.aiim.org/pdfa/ns/id/" xmlns:pdfuaid="http://www.aiim.org/pdfua/ns/id/">
+            <rdf:Description rdf:about="" xmlns:dc="http://purl.org/dc/elements/1.1/"
+            xmlns:xmp="http://ns.adobe.com/xap/1.0/" xmlns:pdf="http://ns.adobe.com/pdf/1.3/"
+            xmlns:pdfaid="http://www.aiim.org/pdfa/ns/id/" xmlns:pdfuaid="http://www.aiim.org/pdfua/ns/id/">
             <dc:format>application/pdf</dc:format>
             <dc:title><rdf:Alt><rdf:li xml:lang="x-default">#{x(title)}</rdf:li></rdf:Alt></dc:title>
             #{"<dc:creator><rdf:Seq><rdf:li>#{x(info[:Author])}</rdf:li></rdf:Seq></dc:creator>" if info[:Author]}
-            #{"<dc:description><rdf:Alt><rdf:li xml:lang=\"x-default\">#{x(info[:Subject])}</rdf:li></rdf:Alt></dc:description>" if info[:Subject]}
+            #{about(info[:Subject])}
             #{"<pdf:Keywords>#{x(info[:Keywords])}</pdf:Keywords>" if info[:Keywords]}
             <dc:language><rdf:Bag><rdf:li>#{x(language)}</rdf:li></rdf:Bag></dc:language>
             <pdf:Producer>#{PRODUCER}</pdf:Producer><xmp:CreatorTool>#{PRODUCER}</xmp:CreatorTool>
@@ -86,7 +92,16 @@ module Norvel
 
         # PDF/A knows no schema for PDF/UA's sign: it is described (ISO 19005-2 §6.6.2.3.3).
         UA_SCHEMA = <<~XML
-          <rdf:Description rdf:about="" xmlns:pdfaExtension="http://www.aiim.org/pdfa/ns/extension/" xmlns:pdfaSchema="http://www.aiim.org/pdfa/ns/schema#" xmlns:pdfaProperty="http://www.aiim.org/pdfa/ns/property#"><pdfaExtension:schemas><rdf:Bag><rdf:li rdf:parseType="Resource"><pdfaSchema:schema>PDF/UA identification</pdfaSchema:schema><pdfaSchema:namespaceURI>http://www.aiim.org/pdfua/ns/id/</pdfaSchema:namespaceURI><pdfaSchema:prefix>pdfuaid</pdfaSchema:prefix><pdfaSchema:property><rdf:Seq><rdf:li rdf:parseType="Resource"><pdfaProperty:name>part</pdfaProperty:name><pdfaProperty:valueType>Integer</pdfaProperty:valueType><pdfaProperty:category>internal</pdfaProperty:category><pdfaProperty:description>Part of ISO 14289</pdfaProperty:description></rdf:li></rdf:Seq></pdfaSchema:property></rdf:li></rdf:Bag></pdfaExtension:schemas></rdf:Description>
+          <rdf:Description rdf:about="" xmlns:pdfaExtension="http://www.aiim.org/pdfa/ns/extension/"
+          xmlns:pdfaSchema="http://www.aiim.org/pdfa/ns/schema#" xmlns:pdfaProperty="http://www.aiim.org/pdfa/ns/property#">
+          <pdfaExtension:schemas><rdf:Bag><rdf:li rdf:parseType="Resource">
+          <pdfaSchema:schema>PDF/UA identification</pdfaSchema:schema>
+          <pdfaSchema:namespaceURI>http://www.aiim.org/pdfua/ns/id/</pdfaSchema:namespaceURI>
+          <pdfaSchema:prefix>pdfuaid</pdfaSchema:prefix><pdfaSchema:property><rdf:Seq><rdf:li rdf:parseType="Resource">
+          <pdfaProperty:name>part</pdfaProperty:name><pdfaProperty:valueType>Integer</pdfaProperty:valueType>
+          <pdfaProperty:category>internal</pdfaProperty:category>
+          <pdfaProperty:description>Part of ISO 14289</pdfaProperty:description></rdf:li></rdf:Seq></pdfaSchema:property>
+          </rdf:li></rdf:Bag></pdfaExtension:schemas></rdf:Description>
         XML
 
         def x(text) = CGI.escapeHTML(text.to_s)

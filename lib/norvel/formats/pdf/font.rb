@@ -32,9 +32,11 @@ module Norvel
         # No more is used from here on.
         # @return [void]
         def close
-          # Each glyph once, whatever characters it stands for: compact outlines are counted so. One that cannot be read leaves its room empty.
+          # Each glyph once, whatever characters it stands for: compact outlines are counted so. One that cannot be
+          # read leaves its room empty.
           codes = @codes.keys.select { |code| @map[code].to_i.positive? }.uniq { |code| @map[code] }
-          @bytes, news = Fonts::Outlines.subset(@file, codes) || Fonts::Outlines.subset(@file, Fonts::Outlines.readable(@file, codes)) || refuse_damaged
+          @bytes, news = Fonts::Outlines.subset(@file, codes) ||
+            Fonts::Outlines.subset(@file, Fonts::Outlines.readable(@file, codes)) || refuse_damaged
           @space = news[@map[0x20].to_i] || 0
           @glyphs = @codes.keys.to_h { |code| [code, news[@map[code].to_i] || @space] }
         end
@@ -52,7 +54,8 @@ module Norvel
         # @return [PDF::Core::Reference] the font's dictionary
         def write(document)
           name = :"#{tag}+#{@face.name.delete("^A-Za-z0-9-")}"
-          descendant = document.ref!(Type: :Font, Subtype: compact? ? :CIDFontType0 : :CIDFontType2, BaseFont: name, CIDSystemInfo: system_info,
+          descendant = document.ref!(Type: :Font, Subtype: compact? ? :CIDFontType0 : :CIDFontType2,
+            BaseFont: name, CIDSystemInfo: system_info,
             FontDescriptor: descriptor(document, name), DW: 0, W: widths, **(compact? ? {} : {CIDToGIDMap: :Identity}))
           document.ref!(Type: :Font, Subtype: :Type0, BaseFont: name, Encoding: :"Identity-H", DescendantFonts: [descendant],
             ToUnicode: to_unicode(document))
@@ -76,11 +79,13 @@ module Norvel
         # Compact outlines (CFF) in an OpenType file.
         def compact? = @file.cff.exists?
 
-        def refuse_damaged = raise(FileError, "The font “#{@face.family}” is damaged; take its file away, or choose another for what is set in it.")
+        def refuse_damaged =
+          raise(FileError, "The font “#{@face.family}” is damaged; take its file away, or choose another for what is set in it.")
 
         def refuse
           raise(FileError,
-            "The font “#{@face.family}” may not be part of a file that is given away: its maker does not allow it. Choose another font for what is set in it.")
+            "The font “#{@face.family}” may not be part of a file that is given away: its maker does not allow it. Choose " \
+            "another font for what is set in it.")
         end
 
         def tag = Digest::SHA256.hexdigest(@glyphs.keys.inspect + @face.path).tr("0-9a-f", "A-P")[0, 6]
@@ -102,8 +107,10 @@ module Norvel
           stream = document.ref!(compact? ? {Subtype: :OpenType} : {Length1: @bytes.bytesize})
           stream.stream << @bytes
           stream.stream.compress!
-          document.ref!(:Type => :FontDescriptor, :FontName => name, :Flags => SYMBOLIC | (@face.italic ? ITALIC : 0), :FontBBox => @file.bbox.map(&scale), :ItalicAngle => @file.postscript.exists? ? @file.postscript.italic_angle.to_i : 0,
-            :Ascent => scale[@file.ascent], :Descent => scale[@file.descent], :CapHeight => scale[cap_height], :StemV => @face.bold ? 140 : 80, (compact? ? :FontFile3 : :FontFile2) => stream)
+          document.ref!(:Type => :FontDescriptor, :FontName => name, :Flags => SYMBOLIC | (@face.italic ? ITALIC : 0),
+            :FontBBox => @file.bbox.map(&scale), :ItalicAngle => @file.postscript.exists? ? @file.postscript.italic_angle.to_i : 0,
+            :Ascent => scale[@file.ascent], :Descent => scale[@file.descent], :CapHeight => scale[cap_height],
+            :StemV => @face.bold ? 140 : 80, (compact? ? :FontFile3 : :FontFile2) => stream)
         end
 
         def cap_height
@@ -116,7 +123,10 @@ module Norvel
           rows = pairs.map { |code, glyph| format("<%04X> <%s>", glyph, utf16(code)) }.each_slice(100)
             .map { |some| "#{some.size} beginbfchar\n#{some.join("\n")}\nendbfchar" }
           map = document.ref!({})
-          map.stream << "/CIDInit /ProcSet findresource begin\n12 dict begin\nbegincmap\n/CIDSystemInfo <</Registry (Norvel) /Ordering (Unicode) /Supplement 0>> def\n/CMapName /Norvel-Unicode def\n/CMapType 2 def\n1 begincodespacerange\n<0000> <FFFF>\nendcodespacerange\n#{rows.join("\n")}\nendcmap\nCMapName currentdict /CMap defineresource pop\nend\nend"
+          map.stream << "/CIDInit /ProcSet findresource begin\n12 dict begin\nbegincmap\n/CIDSystemInfo <</Registry " \
+            "(Norvel) /Ordering (Unicode) /Supplement 0>> def\n/CMapName /Norvel-Unicode def\n/CMapType 2 def\n1 " \
+            "begincodespacerange\n<0000> <FFFF>\nendcodespacerange\n#{rows.join("\n")}\nendcmap\nCMapName currentdict " \
+            "/CMap defineresource pop\nend\nend"
           map.stream.compress!
           map
         end

@@ -31,7 +31,9 @@ module Norvel
 
         # §7.4.2: they begin with the first level, and none is passed over.
         def levels
-          headings = @manuscript.paragraphs.reject(&:blank?).filter_map { |one| (level = @layout.cascade.paragraph(one)[:outline_level]) && [one, level] }
+          headings = @manuscript.paragraphs.reject(&:blank?).filter_map do |paragraph|
+            (level = @layout.cascade.paragraph(paragraph)[:outline_level]) && [paragraph, level]
+          end
           first = headings.first
           return "the first heading is of level #{first.last}" if first && first.last > 1
 

@@ -31,7 +31,9 @@ module Norvel
         end
 
         def drawn?(inset)
-          (@drawn ||= {}).fetch(inset.ref) { @drawn[inset.ref] = !!(inset.ref && (data = @picture&.call(inset.ref)) && Picture.drawn?(data)) }
+          (@drawn ||= {}).fetch(inset.ref) do
+            @drawn[inset.ref] = !!(inset.ref && (data = @picture&.call(inset.ref)) && Picture.drawn?(data))
+          end
         end
 
         # Characters that no font here has.

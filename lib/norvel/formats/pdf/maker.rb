@@ -25,7 +25,8 @@ module Norvel
         # @param layout [Layout]
         # @param name [String] what it is called where it says no title itself
         # @param picture [Proc, nil] a member of the source to its bytes
-        # @param links [Hash{Array(Integer, Integer)=>String}] by paragraph and run of the source where a link leads: an address, or "#" and an
+        # @param links [Hash{Array(Integer, Integer)=>String}] by paragraph and run of the source where a link leads:
+        #   an address, or "#" and an
         #   anchor's name
         # @param date [Time]
         def initialize(layout, name:, picture: nil, links: {}, date: Time.now, roles: nil)

@@ -3,8 +3,8 @@
 module Norvel
   module Formats
     module Pdf
-      # The ink of one page as a content stream (ISO 32000-1 §8, §9), each stretch of text marked as part of an element of the structure tree,
-      # everything else as an artifact (§14.8.2.2).
+      # The ink of one page as a content stream (ISO 32000-1 §8, §9), each stretch of text marked as part of an
+      # element of the structure tree, everything else as an artifact (§14.8.2.2).
       class PageWriter
         LINE_BOX = "#8a8f86"
         BOX = ["#ece7da", "#8a8f8c"].freeze
@@ -56,7 +56,9 @@ module Norvel
           return artifact { marks.each { |mark| put(mark) } } if @job.again?(placed)
 
           under, rest = marks.partition { |mark| mark.is_a?(Drawing::Ink::Area) }
-          spoken, over = rest.partition { |mark| mark.is_a?(Drawing::Ink::Text) || mark.is_a?(Drawing::Ink::Picture) || mark.is_a?(Drawing::Ink::Box) }
+          spoken, over = rest.partition do |mark|
+            mark.is_a?(Drawing::Ink::Text) || mark.is_a?(Drawing::Ink::Picture) || mark.is_a?(Drawing::Ink::Box)
+          end
           artifact { under.each { |mark| put(mark) } } if under.any?
           spoken.each { |mark| mark.is_a?(Drawing::Ink::Text) ? text(mark, placed) : figure(mark, placed.paragraph.id) }
           artifact { over.each { |mark| put(mark) } } if over.any?
@@ -163,9 +165,9 @@ module Norvel
           format = mark.format
           font = @job.font(format.face)
           unit = format.size * format.scale # of an em
-          @out << "BT #{color(format.color,
-            "rg")} /#{@job.font_name(format.face)} #{n(format.size)} Tf #{n(format.letter_spacing / format.scale)} Tc #{n(format.scale * 100)} Tz 1 0 0 1 #{n(mark.words.first.x)} #{y(mark.y)} Tm ["
           at = mark.words.first.x
+          @out << "BT #{color(format.color, "rg")} /#{@job.font_name(format.face)} #{n(format.size)} Tf " \
+            "#{n(format.letter_spacing / format.scale)} Tc #{n(format.scale * 100)} Tz 1 0 0 1 #{n(at)} #{y(mark.y)} Tm ["
           mark.words.each do |word|
             at = moved(at, word.x, unit)
             at = glyphs(word.text, font, format, at, unit)
@@ -218,8 +220,9 @@ module Norvel
         end
 
         def stroke(mark)
-          @out << "q #{color(mark.color,
-            "RG")} #{n(mark.width)} w #{"[#{mark.dash.join(" ")}] 0 d " if mark.dash}#{n(mark.x1)} #{y(mark.y1)} m #{n(mark.x2)} #{y(mark.y2)} l S Q\n"
+          dash = "[#{mark.dash.join(" ")}] 0 d " if mark.dash
+          @out << "q #{color(mark.color, "RG")} #{n(mark.width)} w #{dash}" \
+            "#{n(mark.x1)} #{y(mark.y1)} m #{n(mark.x2)} #{y(mark.y2)} l S Q\n"
         end
 
         # The same curves as in SVG, each quadratic one as a cubic.

@@ -3,11 +3,12 @@
 module Norvel
   module Formats
     module Pdf
-      # A picture of the file as an object of the PDF: PNG and JPEG. One of another kind, or a damaged one, is not drawn: its room is kept, and
-      # it is told.
+      # A picture of the file as an object of the PDF: PNG and JPEG. One of another kind, or a damaged one, is not
+      # drawn: its room is kept, and it is told.
       module Picture
         # What the library comes to with damaged pictures; here stands nothing but calls of it.
-        FAULTS = [Prawn::Errors::UnsupportedImageType, Prawn::Images::JPG::FormatError, Zlib::Error, EOFError, ArgumentError, RangeError, NameError, TypeError].freeze
+        FAULTS = [Prawn::Errors::UnsupportedImageType, Prawn::Images::JPG::FormatError, Zlib::Error,
+          EOFError, ArgumentError, RangeError, NameError, TypeError].freeze
         MOST = 100_000_000 # pixels
 
         module_function

@@ -122,7 +122,9 @@ module Norvel
           contents = Contents.new(@layout)
           contents.lists.each_with_index.flat_map do |list, number|
             targets = contents.entries(list).group_by { |entry| bare(entry.text) }
-            contents.lines(list).map { |line| [line.id, ["toc#{number}", targets[bare(line.text[/\A(.*)\t/m, 1] || line.text)]&.shift&.paragraph]] }
+            contents.lines(list).map do |line|
+              [line.id, ["toc#{number}", targets[bare(line.text[/\A(.*)\t/m, 1] || line.text)]&.shift&.paragraph]]
+            end
           end.to_h
         end
 

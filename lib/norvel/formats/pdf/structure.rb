@@ -60,8 +60,11 @@ module Norvel
         def element(node, root)
           page = node.kids.grep(Node::Marked).first&.page
           kids = node.kids.map { |kid| child(kid, page) }
-          node.ref.data.merge!({Type: :StructElem, S: node.type, P: node.parent ? node.parent.ref : root, K: (kids if kids.any?), Pg: page && @maker.pages[page], A: node.attributes,
-                                Alt: node.alternative, ActualText: node.actual, Lang: node.language && PDF::Core::LiteralString.new(node.language), ID: (identifier(node) if node.type == :Note)}.compact)
+          node.ref.data.merge!({Type: :StructElem, S: node.type, P: node.parent ? node.parent.ref : root,
+                                K: (kids if kids.any?), Pg: page && @maker.pages[page], A: node.attributes,
+                                Alt: node.alternative, ActualText: node.actual,
+                                Lang: node.language && PDF::Core::LiteralString.new(node.language),
+                                ID: (identifier(node) if node.type == :Note)}.compact)
         end
 
         def child(kid, page)

@@ -15,7 +15,7 @@ module Norvel
           wanted.select { |name, _| context.manuscript.info[name].to_s.strip.empty? }.map do |name, words|
             said = context.roles.in(name).first&.text.to_s.gsub(/[[:space:]]+/, " ").strip
             finding(context, expected: words, measured: "nothing",
-              message: "The file's properties do not say #{words}.", fix: (["set_info", {name.to_s => said[0, 250]}] unless said.empty?))
+              message: "The file's properties do not say #{words}.", fix: (Cures.set_info(name.to_s => said[0, 250]) unless said.empty?))
           end
         end
       end
@@ -34,7 +34,7 @@ module Norvel
           wanted = given(:language) || context.guide.language
           [finding(context, expected: given(:language) || "a language", measured: own || "none",
             message: own ? "The language is #{own}; #{given(:language)} is asked for." : "No language is set.",
-            fix: (["set_info", {"language" => wanted}] if wanted))]
+            fix: (Cures.set_info("language" => wanted) if wanted))]
         end
       end
 
@@ -42,8 +42,10 @@ module Norvel
       class ForeignPassages < Rule
         checks "foreign_passages", area: :accessibility
         # The commonest small words of four languages (common practice, no source).
-        SMALL = {"en" => %w[the of and to in is was that for it with as his on be at by not from are which this], "de" => %w[der die das und ist nicht ein eine von mit den dem auf sich des wird auch als nach wie im],
-                 "fr" => %w[le la les des et est une dans que qui pour pas sur au par plus ce avec sont il du], "es" => %w[el la los las y es una en que de por con no se para del su como más pero al]}.freeze
+        SMALL = {"en" => %w[the of and to in is was that for it with as his on be at by not from are which this],
+                 "de" => %w[der die das und ist nicht ein eine von mit den dem auf sich des wird auch als nach wie im],
+                 "fr" => %w[le la les des et est une dans que qui pour pas sur au par plus ce avec sont il du],
+                 "es" => %w[el la los las y es una en que de por con no se para del su como más pero al]}.freeze
         LEAST = 8 # words
         SHARE = 0.2
 
@@ -57,7 +59,7 @@ module Norvel
 
             finding(context, paragraph: paragraph, expected: "marked as #{found}", measured: "marked as #{said(context, paragraph, own)}",
               message: "This passage reads as #{found} and is marked as #{said(context, paragraph, own)}.",
-              fix: ["format_here", {"paragraphs" => [paragraph.id], "values" => {"language" => found}}])
+              fix: Cures.format_here("paragraphs" => [paragraph.id], "values" => {"language" => found}))
           end
         end
 
@@ -89,7 +91,8 @@ module Norvel
 
         def findings(context)
           images(context).select { |_, inset| inset.silent? }.map do |paragraph, _|
-            finding(context, paragraph: paragraph, expected: "a text alternative", measured: "none", message: "This image has no text alternative.")
+            finding(context, paragraph: paragraph, expected: "a text alternative", measured: "none",
+              message: "This image has no text alternative.")
           end
         end
 
@@ -114,7 +117,7 @@ module Norvel
           tables(context).reject { |table| table.rows.first.header }.map do |table|
             finding(context, paragraph: Manuscript.paragraphs_in(table).first, expected: "a header row", measured: "none",
               message: "The first row of this table is no header row.",
-              fix: ["set_header_row", {"paragraph" => Manuscript.paragraphs_in(table).first.id}])
+              fix: Cures.set_header_row("paragraph" => Manuscript.paragraphs_in(table).first.id))
           end
         end
 
@@ -122,7 +125,9 @@ module Norvel
 
         # Of one row or column there is no head.
         def tables(context)
-          context.manuscript.blocks.grep(Manuscript::Table).select { |table| table.rows.size > 1 && table.rows.any? { |row| row.cells.size > 1 } }
+          context.manuscript.blocks.grep(Manuscript::Table).select do |table|
+            table.rows.size > 1 && table.rows.any? { |row| row.cells.size > 1 }
+          end
         end
       end
 
@@ -174,7 +179,9 @@ module Norvel
         def automatic(ground) = (ColourContrast.luminance(ground) < 0.179) ? "#ffffff" : "#000000"
 
         def fix(context, paragraph)
-          return ["remove_direct_formatting", {"paragraphs" => [paragraph.id], "kinds" => ["color"]}] if paragraph.runs.any? { |run| run.properties.key?(:color) }
+          return Cures.remove_direct_formatting("paragraphs" => [paragraph.id], "kinds" => ["color"]) if paragraph.runs.any? do |run|
+            run.properties.key?(:color)
+          end
 
           style_fix(context, paragraph, {"color" => "auto"})
         end

@@ -10,7 +10,9 @@ module Norvel
         takes :allow, :properties, says: "properties that may be set by hand", example: ["language"]
         takes :roles, :slots, says: "only in these roles"
 
-        def sentence = "Formatting is done with styles, not by hand#{", but for #{given(:allow).map { |name| Properties[name].label.downcase }.join(", ")}" if given(:allow)&.any?}."
+        def sentence =
+          "Formatting is done with styles, not by " \
+          "hand#{", but for #{given(:allow).map { |name| Properties[name].label.downcase }.join(", ")}" if given(:allow)&.any?}."
 
         def findings(context)
           allow = given(:allow) || []
@@ -21,7 +23,8 @@ module Norvel
             next if values.empty?
 
             kinds = values.map { |name, value, _| [name, value] }
-            found(context, said[kinds] ||= describe(context, kinds), paragraph, ["remove_direct_formatting", {"paragraphs" => [paragraph.id]}])
+            found(context, said[kinds] ||= describe(context, kinds), paragraph,
+              Cures.remove_direct_formatting("paragraphs" => [paragraph.id]))
           end
         end
 
@@ -46,7 +49,7 @@ module Norvel
           within(context, Norvel::EmptyParagraphs.removable(context.manuscript)).map do |paragraph|
             finding(context, paragraph: paragraph, expected: "space by style", measured: "an empty paragraph", expected_value: 0,
               measured_value: 1, unit: "paragraphs",
-              message: "An empty paragraph stands in for space.", fix: ["remove_empty_paragraphs", {"paragraphs" => [paragraph.id]}])
+              message: "An empty paragraph stands in for space.", fix: Cures.remove_empty_paragraphs("paragraphs" => [paragraph.id]))
           end
         end
       end

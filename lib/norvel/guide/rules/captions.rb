@@ -12,7 +12,9 @@ module Norvel
 
         def findings(context)
           without = context.captions.without.to_set
-          blocks = context.manuscript.blocks.select { |block| without.include?(block.id) && block.is_a?(Manuscript::Table) == (given(:of) == :tables) }
+          blocks = context.manuscript.blocks.select do |block|
+            without.include?(block.id) && block.is_a?(Manuscript::Table) == (given(:of) == :tables)
+          end
           blocks.map do |block|
             finding(context, paragraph: Manuscript.paragraphs_in(block).first, expected: "a caption", measured: "none",
               message: "This #{given(:of).to_s.delete_suffix("s")} has no caption.")
@@ -57,7 +59,9 @@ module Norvel
         def applies?(context) = context.captions.all.any?(&:number)
 
         def findings(context)
-          context.captions.all.group_by(&:kind).flat_map { |_, captions| in_order(context, captions) + (given(:counted) ? typed(context, captions) : []) }
+          context.captions.all.group_by(&:kind).flat_map do |_, captions|
+            in_order(context, captions) + (given(:counted) ? typed(context, captions) : [])
+          end
         end
 
         private
@@ -89,7 +93,7 @@ module Norvel
           captions.select(&:typed?).map do |caption|
             finding(context, paragraph: context.manuscript.paragraph(caption.paragraph), expected: "a counted number",
               measured: "a typed one",
-              message: "The number of this caption is typed.", fix: ["captions_from_typed", {"paragraphs" => "all"}])
+              message: "The number of this caption is typed.", fix: Cures.captions_from_typed("paragraphs" => "all"))
           end
         end
       end
@@ -109,7 +113,9 @@ module Norvel
           captions(context).filter_map do |caption|
             at = context.manuscript.index_of(caption.paragraph)
             name = /#{name(caption.label)}\s*#{Regexp.escape(caption.number)}(?![\d.]\d|\d)/i
-            named = context.manuscript.paragraphs.each_index.find { |index| !own.include?(context.manuscript.paragraphs[index].id) && texts[index].match?(name) }
+            named = context.manuscript.paragraphs.each_index.find do |index|
+              !own.include?(context.manuscript.paragraphs[index].id) && texts[index].match?(name)
+            end
             next if named && named < at
 
             finding(context, paragraph: context.manuscript.paragraphs[at], expected: "named before",
@@ -120,7 +126,8 @@ module Norvel
 
         private
 
-        def captions(context) = context.captions.all.select { |caption| given(:of).include?(caption.kind) && caption.label && caption.number }
+        def captions(context) =
+          context.captions.all.select { |caption| given(:of).include?(caption.kind) && caption.label && caption.number }
 
         def plain(text) = text.tr("\u00A0", " ")
 

@@ -30,8 +30,11 @@ module Norvel
         private
 
         def make(context)
-          before = context.roles.in(:heading_1).find { |heading| context.manuscript.blocks.include?(heading) && !heading.text.match?(Roles::Wording::ABSTRACT) } or return
-          ["make_contents", {"before" => before.id, "title" => context.guide.contents[:title] || "Contents", "levels" => given(:levels) || 3}]
+          before = context.roles.in(:heading_1).find { |heading|
+            context.manuscript.blocks.include?(heading) && !heading.text.match?(Roles::Wording::ABSTRACT)
+          } or return
+          Cures.make_contents("before" => before.id, "title" => context.guide.contents[:title] || "Contents",
+            "levels" => given(:levels) || 3)
         end
       end
 
@@ -51,7 +54,7 @@ module Norvel
             next if state.current?
 
             finding(context, paragraph: context.manuscript.paragraph(list.first), expected: "as on the pages", measured: state.words,
-              message: "The list is out of date: #{state.words}.", fix: ["update_contents", {"list" => list.first}])
+              message: "The list is out of date: #{state.words}.", fix: Cures.update_contents("list" => list.first))
           end
         end
       end

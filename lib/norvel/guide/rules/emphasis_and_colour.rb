@@ -33,7 +33,9 @@ module Norvel
           most = context.appearance.of(paragraph)
           paragraph.runs.reject { |run| run.text.strip.empty? || run.link }.filter_map do |run|
             set = context.cascade.run(paragraph, run)
-            kinds = (KINDS - given(:by)).select { |name| set[name] && set[name] != :none && !most[name].then { |value| value && value != :none } }
+            kinds = (KINDS - given(:by)).select do |name|
+              set[name] && set[name] != :none && !most[name].then { |value| value && value != :none }
+            end
             [run, kinds] if kinds.any?
           end
         end
@@ -50,13 +52,15 @@ module Norvel
         def findings(context)
           allowed = given(:allow).map(&:downcase)
           looked_at(context).filter_map do |paragraph|
-            strange = paragraph.runs.reject { |run| run.text.strip.empty? || run.link }.map { |run| context.cascade.run(paragraph, run)[:color] }.uniq - allowed
+            strange = paragraph.runs.reject { |run| run.text.strip.empty? || run.link }
+              .map { |run| context.cascade.run(paragraph, run)[:color] }.uniq - allowed
             next if strange.empty?
 
             by_hand = paragraph.runs.any? { |run| run.properties.key?(:color) }
             finding(context, paragraph: paragraph, expected: allowed.join(", "), measured: strange.join(", "),
               message: "Text in #{strange.join(", ")}.",
-              fix: by_hand ? ["remove_direct_formatting", {"paragraphs" => [paragraph.id], "kinds" => ["color"]}] : style_fix(context, paragraph, {"color" => "auto"}))
+              fix: by_hand ? Cures.remove_direct_formatting("paragraphs" => [paragraph.id], "kinds" => ["color"]) :
+              style_fix(context, paragraph, {"color" => "auto"}))
           end
         end
       end

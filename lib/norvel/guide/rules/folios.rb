@@ -39,13 +39,13 @@ module Norvel
           asked, own = called(given(:format)), called(folio.format)
           finding(context, page: first_page(context, index), expected: asked, measured: own,
             message: "Folios#{in_part(context, index)} are #{own}; #{asked} is asked for.",
-            fix: ["set_part", {"parts" => [index], "folio" => {"format" => given(:format).to_s}}])
+            fix: Cures.set_part("parts" => [index], "folio" => {"format" => given(:format).to_s}))
         end
 
         def started(context, index, folio)
           finding(context, page: first_page(context, index), expected: given(:start).to_s, measured: (folio.start || "going on").to_s,
             message: "The #{given(:of)} matter begins with folio #{folio.start || "of the part before"}; #{given(:start)} is asked for.",
-            fix: ["set_part", {"parts" => [index], "folio" => {"start" => given(:start)}}])
+            fix: Cures.set_part("parts" => [index], "folio" => {"start" => given(:start)}))
         end
       end
 
@@ -91,13 +91,14 @@ module Norvel
             measured = "#{side(placed)} #{across(page, placed)}"
             finding(context, page: page.number, expected: given(:place).to_s, measured: measured,
               message: "The folio of page #{page.number} stands at the #{measured}; #{given(:place)} is asked for.",
-              fix: (["set_folios", {"parts" => [part], "place" => given(:place).to_s}] if given(:place).to_s.include?(" ")))
+              fix: (Cures.set_folios("parts" => [part], "place" => given(:place).to_s) if given(:place).to_s.include?(" ")))
           end
         end
 
         private
 
-        def folios(context) = context.known(:folios) { context.layout.pages.flat_map { |page| page.folio_lines.map { |placed| [page, placed] } } }
+        def folios(context) =
+          context.known(:folios) { context.layout.pages.flat_map { |page| page.folio_lines.map { |placed| [page, placed] } } }
 
         def right?(page, placed)
           wanted_side, wanted = given(:place).to_s.split
@@ -134,7 +135,7 @@ module Norvel
 
         # What else stands at the head and the foot of the first page stays there.
         def without_first(page, folio)
-          ["set_folios", {"parts" => [0], "place" => "#{side(folio)} #{across(page, folio)}", "first" => false}]
+          Cures.set_folios("parts" => [0], "place" => "#{side(folio)} #{across(page, folio)}", "first" => false)
         end
       end
 
@@ -151,7 +152,7 @@ module Norvel
           bare.group_by(&:part).map do |part, pages|
             finding(context, page: pages.first.number, expected: "a folio", measured: "none",
               message: "#{counted(pages.size, "page")} from page #{pages.first.number} on #{(pages.size == 1) ? "has" : "have"} no folio.",
-              fix: ["set_folios", {"parts" => [part], "place" => "bottom center"}])
+              fix: Cures.set_folios("parts" => [part], "place" => "bottom center"))
           end
         end
       end
@@ -182,7 +183,8 @@ module Norvel
         def called = (given(:side) == :top) ? "header" : "footer"
 
         def named_in(part)
-          ["set_running_head", {"parts" => [part], "side" => given(:side).to_s, "text" => given(:holds).map { |what| "{#{what}}" }.join("\t")}]
+          Cures.set_running_head("parts" => [part], "side" => given(:side).to_s,
+            "text" => given(:holds).map { |what| "{#{what}}" }.join("\t"))
         end
 
         FIELDS = {title: :title, author: :author, chapter: :chapter, folio: :page}.freeze
@@ -226,7 +228,7 @@ module Norvel
 
           states = ["first pages of their own", "first pages like others"]
           expected, measured = given(:first) ? states : states.reverse
-          {expected: expected, measured: measured, fix: ["set_part", {"parts" => [index], "first_differs" => given(:first)}],
+          {expected: expected, measured: measured, fix: Cures.set_part("parts" => [index], "first_differs" => given(:first)),
            message: "The first page#{in_part(context, index)} has #{given(:first) ? "the headers of all pages" : "headers of its own"}."}
         end
       end

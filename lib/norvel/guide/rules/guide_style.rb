@@ -13,7 +13,8 @@ module Norvel
 
         def sentence = "Every paragraph#{" (#{roles_said(@slots)})" if @slots} is exactly as the guide's sheet has it."
 
-        NOT_COMPARED = %i[language numbering hyphenate hidden right_to_left].freeze # of the text, not of its style; or on by default in the file
+        # of the text, not of its style; or on by default in the file
+        NOT_COMPARED = %i[language numbering hyphenate hidden right_to_left].freeze
 
         def applies?(context) = paragraphs(context).any?
 
@@ -30,14 +31,20 @@ module Norvel
         def prepare
           @slots = given(:roles)
           allowed = given(:allow) || []
-          @compared = Properties.all.reject { |property| NOT_COMPARED.include?(property.name) || property.beside || allowed.include?(property.name) }
+          @compared = Properties.all.reject do |property|
+            NOT_COMPARED.include?(property.name) || property.beside || allowed.include?(property.name)
+          end
         end
 
         # @return [Array<Array(Manuscript::Paragraph, Symbol)>] with the slot whose style they are to have
         def paragraphs(context)
           context.known([id, :paragraphs]) do
-            placed = within(context, context.places.paragraphs.reject(&:blank?)).map { |paragraph| [paragraph, context.places.of(paragraph)] }
-            placed.select { |paragraph, slot| context.guide.family.home(slot) && (@slots.nil? || @slots.include?(slot) || @slots.include?(role(context, paragraph))) }
+            placed = within(context, context.places.paragraphs.reject(&:blank?)).map do |paragraph|
+              [paragraph, context.places.of(paragraph)]
+            end
+            placed.select do |paragraph, slot|
+              context.guide.family.home(slot) && (@slots.nil? || @slots.include?(slot) || @slots.include?(role(context, paragraph)))
+            end
           end
         end
 
@@ -71,7 +78,8 @@ module Norvel
 
         def excused?(context, property, paragraph)
           own_break?(property, paragraph) || number?(property, paragraph) || link?(property, paragraph) ||
-            listed?(context, property, paragraph) || caption?(context, property, paragraph) || folio?(context, property, paragraph) || stops?(context, property, paragraph)
+            listed?(context, property, paragraph) || caption?(context, property, paragraph) || folio?(context, property, paragraph) ||
+            stops?(context, property, paragraph)
         end
 
         # What stands in columns of a header or footer has stops of its own where the guide says none.
@@ -82,7 +90,8 @@ module Norvel
 
         # A folio stands where the guide's parts say.
         def folio?(context, property, paragraph)
-          property.name == :align && context.guide.parts[:folio] && %i[header footer].include?(context.places.of(paragraph)) && paragraph.runs.any? { |run| run.field == :page }
+          property.name == :align && context.guide.parts[:folio] && %i[header footer].include?(context.places.of(paragraph)) &&
+            paragraph.runs.any? { |run| run.field == :page }
         end
 
         # A forced break is not the style's.
@@ -98,7 +107,8 @@ module Norvel
 
         # An item that stands in a cell or a note is set in by its list.
         def listed?(context, property, paragraph)
-          ListKind::INDENTS.include?(property.name) && context.roles.of(paragraph.id).name != :list_item && context.cascade.numbering(paragraph) && !context.cascade.paragraph(paragraph)[:outline_level]
+          ListKind::INDENTS.include?(property.name) && context.roles.of(paragraph.id).name != :list_item &&
+            context.cascade.numbering(paragraph) && !context.cascade.paragraph(paragraph)[:outline_level]
         end
 
         # A caption above its table or figure is kept with it.
@@ -110,15 +120,18 @@ module Norvel
         def describe(context, paragraph, slot, differing, known)
           home = context.guide.family[context.guide.family.home(slot)]
           said = known[[differing.object_id, slot]] ||= finding(context, **words(differing, slot, home))
-          found(context, said, paragraph, Later.new { fix(context, paragraph, home, differing) })
+          found(context, said, paragraph, Deferred.new { fix(context, paragraph, home, differing) })
         end
 
         # @return [Hash{Symbol=>Object}] what a finding says of these differences
         def words(differing, slot, home)
           names = differing.keys
-          measured, expected = [0, 1].map { |side| names.map { |name| "#{Properties[name].label.downcase} #{Properties[name].show(differing[name][side])}" }.join(", ").freeze }
+          measured, expected = [0, 1].map do |side|
+            names.map { |name| "#{Properties[name].label.downcase} #{Properties[name].show(differing[name][side])}" }.join(", ").freeze
+          end
           {expected: expected, measured: measured, **numbers(names, differing),
-           message: "This paragraph (#{slot.to_s.tr("_", " ")}) differs from the guide's “#{home.name}”: #{measured}; #{expected} is asked for."}
+           message: "This paragraph (#{slot.to_s.tr("_", " ")}) differs from the guide's " \
+           "“#{home.name}”: #{measured}; #{expected} is asked for."}
         end
 
         def numbers(names, differing)
@@ -130,11 +143,13 @@ module Norvel
 
         # What is there by hand goes; then the paragraph gets the guide's style, or its style the guide's values.
         def fix(context, paragraph, home, differing)
-          by_hand = differing.keys.select { |name| paragraph.properties.key?(name) || paragraph.runs.any? { |run| run.properties.key?(name) } }
-          return ["remove_direct_formatting", {"paragraphs" => [paragraph.id], "kinds" => by_hand.map(&:to_s)}] if by_hand.any?
+          by_hand = differing.keys.select do |name|
+            paragraph.properties.key?(name) || paragraph.runs.any? { |run| run.properties.key?(name) }
+          end
+          return Cures.remove_direct_formatting("paragraphs" => [paragraph.id], "kinds" => by_hand.map(&:to_s)) if by_hand.any?
 
           style = context.manuscript.sheet.named(home.name)
-          return ["apply_style", {"paragraphs" => [paragraph.id], "style" => style.id}] if style && style.id != paragraph.style
+          return Cures.apply_style("paragraphs" => [paragraph.id], "style" => style.id) if style && style.id != paragraph.style
 
           style_fix(context, paragraph, differing.to_h { |name, (_, wanted)| [name.to_s, Properties[name].show(wanted)] })
         end

@@ -35,7 +35,9 @@ module Norvel
         takes :levels, :levels, default: [1, 2, 3], says: "of which levels", example: [1, 2]
         takes :numbered, :switch, default: true, says: "whether they have numbers"
 
-        def sentence = given(:numbered) ? "Headings of level #{given(:levels).join(", ")} are numbered by their styles, not by typing." : "Headings of level #{given(:levels).join(", ")} have no numbers."
+        def sentence =
+          given(:numbered) ? "Headings of level #{given(:levels).join(", ")} are numbered by their styles, not by typing." :
+          "Headings of level #{given(:levels).join(", ")} have no numbers."
 
         private
 
@@ -52,8 +54,9 @@ module Norvel
           return if measured == (given(:numbered) ? "by style" : "none")
 
           finding(context, paragraph: paragraph, expected: given(:numbered) ? "by style" : "none", measured: measured,
-            message: "The number of this heading is #{{"typed" => "typed", "none" => "missing", "by style" => "there, though none is asked for"}[measured]}.",
-            fix: (["headings_from_typed", {"paragraphs" => "all"}] if typed && given(:numbered)))
+            message: "The number of this heading " \
+            "is #{{"typed" => "typed", "none" => "missing", "by style" => "there, though none is asked for"}[measured]}.",
+            fix: (Cures.headings_from_typed("paragraphs" => "all") if typed && given(:numbered)))
         end
       end
 
@@ -63,7 +66,9 @@ module Norvel
         takes :levels, :levels, required: true, says: "of which levels"
         takes :capitals, :choice, default: :none, choices: %w[all small none], says: "which capitals", example: "all"
 
-        def sentence = "Headings of level #{given(:levels).join(", ")} are #{{all: "in capitals, by their style", small: "in small capitals, by their style", none: "not in capitals"}[given(:capitals)]}."
+        SAID = {all: "in capitals, by their style", small: "in small capitals, by their style", none: "not in capitals"}.freeze
+
+        def sentence = "Headings of level #{given(:levels).join(", ")} are #{SAID[given(:capitals)]}."
 
         private
 
@@ -92,7 +97,8 @@ module Norvel
         def fix(context, paragraph, measured)
           return if measured == :typed
 
-          values = {all: {"caps" => "yes", "small_caps" => "no"}, small: {"small_caps" => "yes", "caps" => "no"}, none: {"caps" => "no", "small_caps" => "no"}}[given(:capitals)]
+          values = {all: {"caps" => "yes", "small_caps" => "no"}, small: {"small_caps" => "yes", "caps" => "no"},
+                    none: {"caps" => "no", "small_caps" => "no"}}[given(:capitals)]
           style_fix(context, paragraph, values)
         end
       end

@@ -59,7 +59,8 @@ module Norvel
 
             finding(context, paragraph: last.paragraph, page: page.number, expected: "text below it on page #{page.number}",
               measured: "the last line of page #{page.number}",
-              message: "This heading is the last line of page #{page.number}.", fix: style_fix(context, last.paragraph, {"keep_next" => "yes"}))
+              message: "This heading is the last line of page #{page.number}.",
+              fix: style_fix(context, last.paragraph, {"keep_next" => "yes"}))
           end
         end
       end

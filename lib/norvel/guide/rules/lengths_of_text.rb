@@ -78,7 +78,7 @@ module Norvel
           first = excess.last.text_lines.first.paragraph
           super.map do |found|
             found.with(page: excess.last.number, paragraph: first.id, measured: "#{found.measured} (#{excess.words})",
-              message: "#{found.message.delete_suffix(".")}: #{excess.words}.", fix: Later.new { context.cure_of_excess })
+              message: "#{found.message.delete_suffix(".")}: #{excess.words}.", fix: Deferred.new { context.cure_of_excess })
           end
         end
 

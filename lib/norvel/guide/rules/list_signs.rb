@@ -20,7 +20,7 @@ module Norvel
 
             finding(context, paragraph: paragraph, expected: wanted, measured: sign,
               message: "The bullet is #{sign}; #{wanted} is asked for at this level.",
-              fix: ["change_list", {"list" => ref.list, "levels" => {ref.level.to_s => {"text" => wanted}}}])
+              fix: Cures.change_list("list" => ref.list, "levels" => {ref.level.to_s => {"text" => wanted}}))
           end
         end
 

@@ -17,13 +17,16 @@ module Norvel
             own = Manuscript.endnote?(inset.ref) ? :end : :foot
             next if own == given(:place)
 
-            finding(context, paragraph: paragraph, expected: given(:place).to_s, measured: own.to_s, message: "A note stands at the #{own}.")
+            finding(context, paragraph: paragraph, expected: given(:place).to_s, measured: own.to_s,
+              message: "A note stands at the #{own}.")
           end
         end
 
         private
 
-        def marks(context) = within(context, context.manuscript.paragraphs).flat_map { |paragraph| paragraph.insets.select { |inset| inset.kind == :note }.map { |inset| [paragraph, inset] } }
+        def marks(context) = within(context, context.manuscript.paragraphs).flat_map do |paragraph|
+          paragraph.insets.select { |inset| inset.kind == :note }.map { |inset| [paragraph, inset] }
+        end
       end
 
       # Each note is referred to once, and each mark has its note.
@@ -35,7 +38,9 @@ module Norvel
         def applies?(context) = context.manuscript.notes.any?
 
         def findings(context)
-          refs = context.manuscript.paragraphs.flat_map { |paragraph| paragraph.insets.filter_map { |inset| [paragraph, inset.ref] if inset.kind == :note } }
+          refs = context.manuscript.paragraphs.flat_map do |paragraph|
+            paragraph.insets.filter_map { |inset| [paragraph, inset.ref] if inset.kind == :note }
+          end
           lost = refs.reject { |_, ref| context.manuscript.notes.key?(ref) }.map { |paragraph, _|
             finding(context, paragraph: paragraph,
               expected: "a note", measured: "none",

@@ -66,7 +66,7 @@ module Norvel
           end
           broken + context.references.stale.map do |found|
             finding(context, paragraph: context.manuscript.paragraph(found.paragraph), expected: found.wanted, measured: found.says,
-              message: "The cross-reference says “#{found.says}”; it should say “#{found.wanted}”.", fix: ["refresh_references", {}])
+              message: "The cross-reference says “#{found.says}”; it should say “#{found.wanted}”.", fix: Cures.refresh_references)
           end
         end
       end

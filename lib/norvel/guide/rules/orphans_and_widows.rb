@@ -10,7 +10,8 @@ module Norvel
         takes :orphans, :number, default: 2, range: 1..9, says: "lines at the foot of a page, at least"
         takes :widows, :number, default: 2, range: 1..9, says: "lines at the head of a page, at least"
 
-        def sentence = "A paragraph leaves at least #{counted(orphans, "line")} at the foot of a page and #{widows} at the head of the next."
+        def sentence =
+          "A paragraph leaves at least #{counted(orphans, "line")} at the foot of a page and #{widows} at the head of the next."
 
         def pages? = true
 
@@ -39,7 +40,8 @@ module Norvel
 
           finding(context, paragraph: paragraph, page: page.number, expected: "at least #{wanted} lines",
             measured: "#{count} #{(count == 1) ? "line" : "lines"}", expected_value: wanted, measured_value: count, unit: "lines",
-            message: "#{(count == 1) ? "A single line" : "#{count} lines"} of this paragraph at the #{edge} of page #{page.number} (#{kind}).",
+            message: "#{(count == 1) ? "A single line" : "#{count} lines"} of this paragraph at " \
+            "the #{edge} of page #{page.number} (#{kind}).",
             fix: style_fix(context, paragraph, {"orphans" => orphans.to_s, "widows" => widows.to_s}))
         end
       end

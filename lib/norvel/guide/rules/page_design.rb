@@ -10,11 +10,16 @@ module Norvel
         takes :at_least, :switch, default: false, says: "larger ones are allowed"
         takes :tolerance, :length, default: 18_000, says: "how far a margin may be off"
 
-        def sentence = "Margins are #{"at least " if given(:at_least)}#{@margins.map { |edge, length| "#{Lengths.show(length, "cm")} at the #{edge}" }.join(", ")}."
+        def sentence
+          edges = @margins.map { |edge, length| "#{Lengths.show(length, "cm")} at the #{edge}" }
+          "Margins are #{"at least " if given(:at_least)}#{edges.join(", ")}."
+        end
 
         def findings(context)
           context.manuscript.sections.each_with_index.flat_map do |section, index|
-            @margins.reject { |edge, wanted| met?(section.page.margin[edge], wanted) }.map { |edge, wanted| describe(context, section, index, edge, wanted) }
+            @margins.reject { |edge, wanted| met?(section.page.margin[edge], wanted) }.map do |edge, wanted|
+              describe(context, section, index, edge, wanted)
+            end
           end
         end
 
@@ -34,7 +39,7 @@ module Norvel
             expected: "#{"at least " if given(:at_least)}#{Lengths.show(wanted, "cm")}", measured: Lengths.show(measured, "cm"),
             expected_value: Lengths.points(wanted), measured_value: Lengths.points(measured), unit: "pt",
             message: "The #{edge} margin#{where} is #{Lengths.show(measured, "cm")}; #{Lengths.show(wanted, "cm")} is asked for.",
-            fix: ["set_page_design", {"sections" => [index], "margin" => {edge.to_s => Lengths.exactly(wanted)}}])
+            fix: Cures.set_page_design("sections" => [index], "margin" => {edge.to_s => Lengths.exactly(wanted)}))
         end
       end
 
@@ -46,10 +51,13 @@ module Norvel
         def sentence = "The paper is #{given(:paper)}."
 
         def findings(context)
-          context.manuscript.sections.each_with_index.reject { |section, _| section.page.paper.delete_suffix(" landscape") == given(:paper).to_s }.map do |section, index|
+          context.manuscript.sections.each_with_index.reject { |section, _|
+            section.page.paper.delete_suffix(" landscape") == given(:paper).to_s
+          }.map do |section, index|
             finding(context, page: context.layout.pages.find { |page| page.part == index }&.number, expected: given(:paper).to_s,
               measured: section.page.paper,
-              message: "The paper is #{section.page.paper}; #{given(:paper)} is asked for.", fix: ["set_page_design", {"sections" => [index], "paper" => given(:paper).to_s}])
+              message: "The paper is #{section.page.paper}; #{given(:paper)} is asked for.",
+              fix: Cures.set_page_design("sections" => [index], "paper" => given(:paper).to_s))
           end
         end
       end

@@ -28,7 +28,8 @@ module Norvel
         def in_part(context, index) = (context.manuscript.sections.size > 1) ? " in part #{index + 1}" : ""
 
         def lengths(measured, wanted)
-          {expected: Lengths.show(wanted, "cm"), measured: Lengths.show(measured, "cm"), expected_value: Lengths.points(wanted), measured_value: Lengths.points(measured), unit: "pt"}
+          {expected: Lengths.show(wanted, "cm"), measured: Lengths.show(measured, "cm"),
+           expected_value: Lengths.points(wanted), measured_value: Lengths.points(measured), unit: "pt"}
         end
       end
 
@@ -52,7 +53,7 @@ module Norvel
 
             {expected: given(:orientation).to_s, measured: own.to_s,
              message: "Pages#{in_part(context, index)} stand in #{own}; #{given(:orientation)} is asked for.",
-             fix: ["set_part", {"parts" => [index], "orientation" => given(:orientation).to_s}]}
+             fix: Cures.set_part("parts" => [index], "orientation" => given(:orientation).to_s)}
           end
         end
 
@@ -82,8 +83,10 @@ module Norvel
             own = section.page.margin[:gutter]
             next if (own - given(:gutter)).abs <= given(:tolerance)
 
-            {**lengths(own, given(:gutter)), message: "The gutter#{in_part(context, index)} is #{Lengths.show(own, "cm")}; #{Lengths.show(given(:gutter), "cm")} is asked for.",
-                                             fix: ["set_part", {"parts" => [index], "margin" => {"gutter" => Lengths.exactly(given(:gutter))}}]}
+            {**lengths(own, given(:gutter)),
+              message: "The gutter#{in_part(context, index)} " \
+              "is #{Lengths.show(own, "cm")}; #{Lengths.show(given(:gutter), "cm")} is asked for.",
+              fix: Cures.set_part("parts" => [index], "margin" => {"gutter" => Lengths.exactly(given(:gutter))})}
           end
           found + mirroring(context)
         end
@@ -96,7 +99,7 @@ module Norvel
           words = ->(yes) { yes ? "mirrored margins" : "the same margins on every page" }
           [finding(context, expected: words[given(:mirrored)], measured: words[!given(:mirrored)],
             message: "The manuscript has #{words[!given(:mirrored)]}; #{words[given(:mirrored)]} are asked for.",
-            fix: ["set_part", {"mirrored" => given(:mirrored)}])]
+            fix: Cures.set_part("mirrored" => given(:mirrored)))]
         end
       end
 
@@ -117,8 +120,9 @@ module Norvel
               own = section.page.margin[edge]
               next if (own - length).abs <= given(:tolerance)
 
-              {**lengths(own, length), message: "The #{edge}#{in_part(context, index)} stands #{Lengths.show(own, "cm")} from the edge; #{Lengths.show(length, "cm")} is asked for.",
-                                       fix: ["set_part", {"parts" => [index], "margin" => {edge.to_s => Lengths.exactly(length)}}]}
+              {**lengths(own, length), message: "The #{edge}#{in_part(context, index)} " \
+                "stands #{Lengths.show(own, "cm")} from the edge; #{Lengths.show(length, "cm")} is asked for.",
+                                       fix: Cures.set_part("parts" => [index], "margin" => {edge.to_s => Lengths.exactly(length)})}
             end
           end
         end
@@ -156,7 +160,8 @@ module Norvel
         def lines(context)
           context.known(:full_lines) do
             context.layout.pages.flat_map(&:text_lines).select do |placed|
-              placed.area == :body && placed.line.ends_with == :wrap && placed.line.width > placed.setting.width * NEARLY_FULL && role(context, placed.paragraph) == :body
+              placed.area == :body && placed.line.ends_with == :wrap && placed.line.width > placed.setting.width * NEARLY_FULL &&
+                role(context, placed.paragraph) == :body
             end
           end
         end
@@ -175,7 +180,8 @@ module Norvel
           by_part(context) do |section, index|
             next if upright(section.page) == first
 
-            {expected: "the design of the first part", measured: section.page.paper, message: "Part #{index + 1} has another page design than the first."}
+            {expected: "the design of the first part", measured: section.page.paper,
+             message: "Part #{index + 1} has another page design than the first."}
           end
         end
 

@@ -88,13 +88,14 @@ module Norvel
 
           finding(context, paragraph: paragraph, expected: "a recto", measured: number&.odd? ? "a recto by chance" : "a verso",
             message: "This chapter does not begin on a recto by a property.",
-            fix: ["begin_part", {"paragraph" => paragraph.id, "begins" => "recto", "folio" => {"continues" => true}}])
+            fix: Cures.begin_part("paragraph" => paragraph.id, "begins" => "recto", "folio" => {"continues" => true}))
         end
 
         def begins_part?(context, paragraph, ways = %i[page recto verso])
           index = context.manuscript.index_of(paragraph.id)
           part = context.manuscript.section_indexes[index]
-          part.positive? && context.manuscript.section_indexes[index - 1] == part - 1 && ways.include?(context.manuscript.sections[part].begins)
+          part.positive? && context.manuscript.section_indexes[index - 1] == part - 1 &&
+            ways.include?(context.manuscript.sections[part].begins)
         end
       end
 
@@ -143,7 +144,11 @@ module Norvel
         private
 
         def pages(context, paragraph)
-          known = context.known(:pages_by_line) { context.layout.pages.each_with_object({}.compare_by_identity) { |page, found| page.placed.each { |placed| found[placed] = page.number } } }
+          known = context.known(:pages_by_line) do
+            context.layout.pages.each_with_object({}.compare_by_identity) do |page, found|
+              page.placed.each { |placed| found[placed] = page.number }
+            end
+          end
           context.layout.lines_of(paragraph.id).map { |placed| known[placed] }
         end
       end
@@ -162,7 +167,7 @@ module Norvel
           long(context).reject { |table| table.rows.first.header }.map do |table|
             first = Manuscript.paragraphs_in(table).first
             finding(context, paragraph: first, expected: "a head that is repeated", measured: "none",
-              message: "This table goes over a page and its first row is not repeated.", fix: ["set_header_row", {"paragraph" => first.id}])
+              message: "This table goes over a page and its first row is not repeated.", fix: Cures.set_header_row("paragraph" => first.id))
           end
         end
 

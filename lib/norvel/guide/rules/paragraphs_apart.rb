@@ -9,7 +9,9 @@ module Norvel
         takes :by, :choice, default: :either, choices: %w[either indent space], says: "how", example: "either"
         LEAST = 38_100 # EMU: 3 pt
 
-        def sentence = "Paragraphs are told apart by #{{either: "an indent or space, never both", indent: "a first-line indent alone", space: "space alone"}[given(:by)]}."
+        SAID = {either: "an indent or space, never both", indent: "a first-line indent alone", space: "space alone"}.freeze
+
+        def sentence = "Paragraphs are told apart by #{SAID[given(:by)]}."
 
         def applies?(context) = pairs(context).any?
 
@@ -20,7 +22,9 @@ module Norvel
             spaced = own[:space_before] + before[:space_after] >= LEAST
             next if right?(indented, spaced)
 
-            measured = {[true, true] => "both", [false, false] => "neither", [true, false] => "an indent", [false, true] => "space"}[[indented, spaced]]
+            measured = {[true, true] => "both", [false, false] => "neither", [true, false] => "an indent", [false, true] => "space"}[
+              [indented, spaced]
+            ]
             finding(context, paragraph: paragraph, expected: {either: "one of the two", indent: "an indent", space: "space"}[given(:by)],
               measured: measured,
               message: "This paragraph is told from the one above by #{measured}.")
@@ -41,7 +45,9 @@ module Norvel
         def pairs(context)
           all = context.manuscript.blocks.grep(Manuscript::Paragraph)
           kept = within(context, all).to_set
-          all.each_cons(2).select { |one, other| kept.include?(other) && [one, other].all? { |paragraph| !paragraph.blank? && role(context, paragraph) == :body } }
+          all.each_cons(2).select do |one, other|
+            kept.include?(other) && [one, other].all? { |paragraph| !paragraph.blank? && role(context, paragraph) == :body }
+          end
         end
       end
 
@@ -71,7 +77,9 @@ module Norvel
         def firsts(context)
           kept = within(context, context.manuscript.paragraphs).to_set
           blocks = context.manuscript.blocks.grep(Manuscript::Paragraph).reject(&:blank?)
-          blocks.each_cons(2).filter_map { |above, below| below if kept.include?(below) && level(context, above) && !above.run_in && role(context, below) == :body }
+          blocks.each_cons(2).filter_map do |above, below|
+            below if kept.include?(below) && level(context, above) && !above.run_in && role(context, below) == :body
+          end
         end
       end
     end

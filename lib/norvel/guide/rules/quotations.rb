@@ -27,7 +27,7 @@ module Norvel
 
         def fix(context, paragraph)
           style = context.manuscript.sheet.named(context.guide.family[:block_quotation]&.name || "", "Block quotation", "Quote")
-          style && ["apply_style", {"paragraphs" => [paragraph.id], "style" => style.id}]
+          style && Cures.apply_style("paragraphs" => [paragraph.id], "style" => style.id)
         end
       end
 
@@ -42,7 +42,9 @@ module Norvel
 
         # Neighbours are one quotation.
         def findings(context)
-          rows = context.manuscript.paragraphs.chunk_while { |one, other| [one, other].all? { |paragraph| role(context, paragraph) == :block_quotation } }
+          rows = context.manuscript.paragraphs.chunk_while do |one, other|
+            [one, other].all? { |paragraph| role(context, paragraph) == :block_quotation }
+          end
           rows.select { |row| role(context, row.first) == :block_quotation && within(context, row).any? }.filter_map do |row|
             count = row.sum { |paragraph| Choice.words_in(paragraph) }
             next if count >= given(:words)
@@ -57,7 +59,8 @@ module Norvel
       # Quotation marks of one kind.
       class QuotationMarks < InText
         checks "quotation_marks", area: :structure
-        KINDS = {"double" => "“”", "single" => "‘’", "low" => "„“", "guillemets" => "«»", "inward_guillemets" => "»«", "straight" => "\""}.freeze
+        KINDS = {"double" => "“”", "single" => "‘’", "low" => "„“", "guillemets" => "«»",
+                 "inward_guillemets" => "»«", "straight" => "\""}.freeze
         takes :kind, :choice, required: true, choices: KINDS.keys, says: "which", example: "double"
         # What opens a quotation: at a word's start.
         OPENING = /(?<=\A|[\s(\[—–-])(?:[“„«»"‟]|‘(?=\p{L}+\P{L}))(?=[\p{L}\d])/
@@ -68,7 +71,10 @@ module Norvel
 
         def wanted = KINDS[given(:kind).to_s][0]
 
-        def count(_context, paragraph) = written(paragraph).scan(OPENING).count { |sign| sign != wanted && !(sign == "‘" && wanted == "“") && !(sign == "“" && wanted == "‘") }
+        def count(_context, paragraph) =
+          written(paragraph).scan(OPENING).count do |sign|
+            sign != wanted && !(sign == "‘" && wanted == "“") && !(sign == "“" && wanted == "‘")
+          end
 
         def describe(context, paragraph, count)
           others = written(paragraph).scan(OPENING).uniq - [wanted]

@@ -23,7 +23,8 @@ module Norvel
             finding(context, paragraph: paragraph, expected: given(:indent) ? Lengths.show(given(:indent), "cm") : "a hanging indent",
               measured: Lengths.show([own, 0].max, "cm"), expected_value: Lengths.points(wanted), measured_value: Lengths.points(own),
               unit: "pt",
-              message: "The hanging indent of this reference is #{Lengths.show([own, 0].max, "cm")}.", fix: style_fix(context, paragraph, {"indent_start" => Lengths.exactly(wanted), "indent_first" => Lengths.exactly(-wanted)}))
+              message: "The hanging indent of this reference is #{Lengths.show([own, 0].max, "cm")}.",
+              fix: style_fix(context, paragraph, {"indent_start" => Lengths.exactly(wanted), "indent_first" => Lengths.exactly(-wanted)}))
           end
         end
       end
@@ -49,7 +50,9 @@ module Norvel
 
         def entries(context)
           all = within(context, context.roles.in(:reference_entry))
-          (all.count { |paragraph| paragraph.text.match?(/\A\s*(?:\[?\d+[\].)]|\(\d+\))/) || context.layout.labels[paragraph.id] } * 2 > all.size) ? [] : all
+          (all.count { |paragraph|
+            paragraph.text.match?(/\A\s*(?:\[?\d+[\].)]|\(\d+\))/) || context.layout.labels[paragraph.id]
+          } * 2 > all.size) ? [] : all
         end
 
         # Letters without accents, as far as the first full stop or bracket (common practice, no source).

@@ -17,7 +17,8 @@ module Norvel
 
             finding(context, paragraph: paragraph, expected: "at least #{Lengths.show(smaller, "pt")}", measured: Lengths.show(size, "pt"),
               expected_value: Lengths.points(smaller), measured_value: Lengths.points(size), unit: "pt",
-              message: "#{roles_said([role]).capitalize} is set in #{Lengths.show(size, "pt")}, #{roles_said([other])} in #{Lengths.show(smaller, "pt")}.",
+              message: "#{roles_said([role]).capitalize} is set " \
+              "in #{Lengths.show(size, "pt")}, #{roles_said([other])} in #{Lengths.show(smaller, "pt")}.",
               fix: fix(context, paragraph, smaller))
           end
         end
@@ -25,7 +26,9 @@ module Norvel
         private
 
         def fix(context, paragraph, size)
-          return ["remove_direct_formatting", {"paragraphs" => [paragraph.id], "kinds" => ["size"]}] if paragraph.runs.any? { |run| run.properties.key?(:size) }
+          return Cures.remove_direct_formatting("paragraphs" => [paragraph.id], "kinds" => ["size"]) if paragraph.runs.any? do |run|
+            run.properties.key?(:size)
+          end
 
           style_fix(context, paragraph, {"size" => Lengths.exactly(size)})
         end
@@ -67,7 +70,8 @@ module Norvel
 
         def measured(context) = within(context, context.roles.in(*given(:roles)))
 
-        def text_size(context) = context.roles.in(:body).map { |paragraph| context.appearance.of(paragraph)[:size] }.tally.max_by(&:last)&.first
+        def text_size(context) =
+          context.roles.in(:body).map { |paragraph| context.appearance.of(paragraph)[:size] }.tally.max_by(&:last)&.first
       end
     end
   end

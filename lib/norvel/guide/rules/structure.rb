@@ -7,11 +7,15 @@ module Norvel
       class PartsInOrder < Rule
         checks "parts_in_order", area: :structure
         NAMES = %w[title abstract contents figures tables main references appendix].freeze
-        takes :order, :choices, required: true, choices: NAMES, says: "the parts, in their order", example: %w[title abstract contents main references]
+        takes :order, :choices, required: true, choices: NAMES, says: "the parts, in their order",
+          example: %w[title abstract contents main references]
         takes :optional, :choices, choices: NAMES, says: "those that may be missing"
         APPENDIX = /\A\s*(?:appendix|appendices|annex|anhang|annexe|anexo|apéndice)/i
 
-        def sentence = "The manuscript has, in this order: #{given(:order).join(", ")}#{" (#{given(:optional).join(", ")} may be missing)" if given(:optional)}."
+        def sentence
+          missing = " (#{given(:optional).join(", ")} may be missing)" if given(:optional)
+          "The manuscript has, in this order: #{given(:order).join(", ")}#{missing}."
+        end
 
         def findings(context)
           places = given(:order).to_h { |part| [part, place(context, part)] }
@@ -39,7 +43,9 @@ module Norvel
           paragraph = case part
           when :title, :abstract then context.roles.in(part).first
           when :contents then list(context) { |one| one.kind == :headings } || context.roles.in(:contents_entry, :contents_heading).first
-          when :figures, :tables then list(context) { |one| one.kind == :captions && Captions.kind(one.of) == part.to_s.delete_suffix("s").to_sym }
+          when :figures, :tables then list(context) do |one|
+            one.kind == :captions && Captions.kind(one.of) == part.to_s.delete_suffix("s").to_sym
+          end
           when :references then context.roles.in(:reference_entry).first
           when :appendix then context.roles.in(*Roles::HEADINGS).find { |heading| heading.text.match?(APPENDIX) }
           else main(context)
@@ -52,7 +58,10 @@ module Norvel
 
         # The first chapter that is neither abstract nor contents.
         def main(context)
-          context.roles.in(:heading_1).find { |heading| !heading.text.match?(Roles::Wording::ABSTRACT) && !heading.text.match?(Roles::Wording::CONTENTS) && !heading.text.match?(/\A(?:preface|foreword|acknowledge)/i) }
+          context.roles.in(:heading_1).find do |heading|
+            !heading.text.match?(Roles::Wording::ABSTRACT) && !heading.text.match?(Roles::Wording::CONTENTS) &&
+              !heading.text.match?(/\A(?:preface|foreword|acknowledge)/i)
+          end
         end
       end
     end

@@ -27,7 +27,9 @@ module Norvel
           return false if style.nil?
 
           names = [style.name, style.file_name].map(&:downcase)
-          return true if (names & known).any? || (Slots.named_by_standard(style) && context.guide.family.home(Slots.named_by_standard(style)))
+          if (names & known).any? || (Slots.named_by_standard(style) && context.guide.family.home(Slots.named_by_standard(style)))
+            return true
+          end
 
           style.parent && style.properties.size <= 1 && known?(context.manuscript.sheet[style.parent], known, context)
         end
@@ -56,10 +58,13 @@ module Norvel
 
         def plain(name) = name.to_s.downcase.gsub(/[^[:alnum:]]/, "")
 
-        def families(context, paragraph) = paragraph.runs.reject { |run| run.text.strip.empty? }.map { |run| context.cascade.run(paragraph, run)[:font_family] }.uniq
+        def families(context, paragraph) =
+          paragraph.runs.reject { |run| run.text.strip.empty? }.map { |run| context.cascade.run(paragraph, run)[:font_family] }.uniq
 
         def fix(context, paragraph)
-          return ["remove_direct_formatting", {"paragraphs" => [paragraph.id], "kinds" => ["font_family"]}] if paragraph.runs.any? { |run| run.properties.key?(:font_family) }
+          return Cures.remove_direct_formatting("paragraphs" => [paragraph.id], "kinds" => ["font_family"]) if paragraph.runs.any? do |run|
+            run.properties.key?(:font_family)
+          end
 
           style_fix(context, paragraph, {"font_family" => given(:one_of).first})
         end
@@ -74,7 +79,9 @@ module Norvel
 
         def findings(context)
           uses = Hash.new(0)
-          looked_at(context, nil).each { |paragraph| paragraph.runs.each { |run| uses[context.cascade.run(paragraph, run)[:font_family]] += run.text.strip.length } }
+          looked_at(context, nil).each do |paragraph|
+            paragraph.runs.each { |run| uses[context.cascade.run(paragraph, run)[:font_family]] += run.text.strip.length }
+          end
           names = uses.select { |_, letters| letters.positive? }.sort_by { |_, letters| -letters }.map(&:first)
           return [] if names.size <= given(:most)
 

@@ -24,7 +24,7 @@ module Norvel
             measured = context.appearance.of(paragraph).fetch(@property.name) { context.cascade.paragraph(paragraph)[@property.name] }
             by_role = judged.fetch(measured) { judged[measured] = met?(measured) ? nil : {} } or next
             role = role(context, paragraph)
-            found(context, by_role[role] ||= finding(context, **words(measured, role)), paragraph, Later.new { fix(context, paragraph) })
+            found(context, by_role[role] ||= finding(context, **words(measured, role)), paragraph, Deferred.new { fix(context, paragraph) })
           end
         end
 
@@ -57,7 +57,8 @@ module Norvel
         # @return [Hash{Symbol=>Object}] what a finding says of this value
         def words(measured, role)
           {expected: expected, measured: @property.show(measured), **numbers(measured),
-           message: "#{@property.label} of this paragraph (#{role.to_s.tr("_", " ")}) is #{@property.show(measured)}; #{expected} is asked for."}
+           message: "#{@property.label} of this paragraph " \
+           "(#{role.to_s.tr("_", " ")}) is #{@property.show(measured)}; #{expected} is asked for."}
         end
 
         def expected
@@ -81,7 +82,7 @@ module Norvel
         # Direct formatting that gets in the way goes; otherwise the style takes the value.
         def fix(context, paragraph)
           by_hand = paragraph.properties.key?(@property.name) || paragraph.runs.any? { |run| run.properties.key?(@property.name) }
-          return ["remove_direct_formatting", {"paragraphs" => [paragraph.id], "kinds" => [@property.name.to_s]}] if by_hand
+          return Cures.remove_direct_formatting("paragraphs" => [paragraph.id], "kinds" => [@property.name.to_s]) if by_hand
 
           style_fix(context, paragraph, {@property.name.to_s => @property.show(@wanted.first)})
         end

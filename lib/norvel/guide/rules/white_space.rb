@@ -29,13 +29,15 @@ module Norvel
         end
 
         # @param named [Array<String>] what is counted, one and many @param message [String] with %s for how many of them
-        def so_many(context, paragraph, count, named, expected: "none", unit: "places", message: "%s in this paragraph.", fix: tidied(paragraph))
+        def so_many(
+          context, paragraph, count, named, expected: "none", unit: "places", message: "%s in this paragraph.", fix: tidied(paragraph)
+        )
           said = counted(count, *named)
           finding(context, paragraph: paragraph, expected: expected, measured: said, expected_value: 0, measured_value: count, unit: unit,
             message: format(message, said), fix: fix)
         end
 
-        def tidied(paragraph) = ["tidy_white_space", {"paragraphs" => [paragraph.id]}]
+        def tidied(paragraph) = Cures.tidy_white_space("paragraphs" => [paragraph.id])
       end
 
       # Never two spaces in a row.
@@ -48,7 +50,8 @@ module Norvel
 
         def count(_context, paragraph) = loose(paragraph, /(?<=\S) {2,}(?=\S)/).size
 
-        def describe(context, paragraph, count) = so_many(context, paragraph, count, ["run of spaces", "runs of spaces"], expected: "one space")
+        def describe(context, paragraph, count) =
+          so_many(context, paragraph, count, ["run of spaces", "runs of spaces"], expected: "one space")
       end
 
       # No tab at a paragraph's start.
@@ -85,9 +88,12 @@ module Norvel
       # No space before punctuation; in French a no-break one before ; : ! ?.
       class SpaceBeforePunctuation < InText
         checks "space_before_punctuation", area: :white_space
-        takes :language, :choice, choices: %w[en de fr es], says: "whose habits hold; the manuscript's own where nothing is said", example: "en"
+        takes :language, :choice, choices: %w[en de fr es],
+          says: "whose habits hold; the manuscript's own where nothing is said", example: "en"
 
-        def sentence = (given(:language) == :fr) ? "A no-break space stands before ; : ! and ?, none before . and ,." : "No space stands before punctuation."
+        def sentence =
+          (given(:language) == :fr) ? "A no-break space stands before ; : ! and ?, none before . and ,." :
+          "No space stands before punctuation."
 
         private
 
@@ -95,7 +101,10 @@ module Norvel
 
         def count(context, paragraph)
           text = written(paragraph)
-          return text.scan(/(?<=[[:alnum:])»”"]) +[.,](?!\S)/).size + text.scan(/(?<=\p{L})(?: |(?<![\u00A0\u202F ]))[;:!?](?=\s|\z)/).size if french?(context)
+          if french?(context)
+            return text.scan(/(?<=[[:alnum:])»”"]) +[.,](?!\S)/)
+                .size + text.scan(/(?<=\p{L})(?: |(?<![\u00A0\u202F ]))[;:!?](?=\s|\z)/).size
+          end
 
           text.scan(/(?<=[[:alnum:])”"’])[ \t\u00A0\u202F]+[.,;:!?](?=\s|\z|["”’)])/).size
         end
@@ -122,7 +131,7 @@ module Norvel
 
             finding(context, paragraph: following, expected: "a page break before, by style", measured: counted(row.size, "blank line"),
               expected_value: 0, measured_value: row.size, unit: "lines",
-              message: "#{row.size} blank lines push this to a new page.", fix: ["series", fix(following, row.map(&:first))])
+              message: "#{row.size} blank lines push this to a new page.", fix: fix(following, row.map(&:first)))
           end
         end
 
@@ -133,8 +142,9 @@ module Norvel
         def turned?(context, blank, following) = context.layout.page_of(following.id).to_i > context.layout.page_of(blank.id).to_i
 
         def fix(following, blanks)
-          {"title" => "Replaced #{counted(blanks.size, "blank line")} by a page break before.",
-           "changes" => [["format_here", {"paragraphs" => [following.id], "values" => {"break_before" => "yes"}}], ["remove_empty_paragraphs", {"paragraphs" => blanks.map(&:id)}]]}
+          Cures.together("Replaced #{counted(blanks.size, "blank line")} by a page break before.",
+            [Cures.format_here("paragraphs" => [following.id], "values" => {"break_before" => "yes"}),
+              Cures.remove_empty_paragraphs("paragraphs" => blanks.map(&:id))])
         end
       end
 

@@ -4,7 +4,7 @@ module Norvel
   class Layout
     # What of a manuscript no page shows truly, with its places, once the pages are there. What gave way while they were filled, the
     # PageBuilder says itself.
-    class Untrue
+    class Approximations
       # @param layout [Layout] with its pages @param store [LineStore]
       def initialize(layout, store)
         @layout = layout
@@ -19,7 +19,8 @@ module Norvel
 
       private
 
-      def at(kind, paragraph, sort: nil) = Approximation.new(kind: kind, page: @layout.page_of(paragraph.id), paragraph: paragraph.id, sort: sort)
+      def at(kind, paragraph, sort: nil) =
+        Approximation.new(kind: kind, page: @layout.page_of(paragraph.id), paragraph: paragraph.id, sort: sort)
 
       def of_paragraphs
         @manuscript.paragraphs.each_with_object([]) do |paragraph, found|
@@ -40,7 +41,9 @@ module Norvel
 
       def kinds(paragraph)
         found = paragraph.insets.filter_map { |inset| of_inset(inset) }
-        found << :float if paragraph.carries.include?(:frame) && !DropCap.before?(paragraph, @manuscript.paragraphs[@manuscript.index_of(paragraph.id) + 1])
+        if paragraph.carries.include?(:frame) && !DropCap.before?(paragraph, @manuscript.paragraphs[@manuscript.index_of(paragraph.id) + 1])
+          found << :float
+        end
         script = @store.script(paragraph)
         script ? found << script : found
       end
@@ -77,7 +80,9 @@ module Norvel
       # Lines that were set beside something which stands on the page before.
       def beside_nothing
         lost = {}.compare_by_identity
-        @layout.each_part { |page, placed| lost[page] ||= placed if placed.setting.beside&.any? { |cut| !cut.own } && !placed.setting.text.strip.empty? }
+        @layout.each_part do |page, placed|
+          lost[page] ||= placed if placed.setting.beside&.any? { |cut| !cut.own } && !placed.setting.text.strip.empty?
+        end
         lost.reject { |page, _| page.floats.any? { |float| float.inset.anchor.wrap == :around } }
           .map { |page, placed| Approximation.new(kind: :float, page: page.number, paragraph: placed.paragraph.id) }
       end

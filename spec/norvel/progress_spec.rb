@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 # How otherwise a guide is met after a change.
-RSpec.describe Norvel::Guide::Became do
+RSpec.describe Norvel::Guide::Progress do
   def guide(*rules)
     data = {"guide" => "A guide", "version" => "1", "rules" => rules.each_with_index.map { |rule, index|
       {"id" => "rule-#{index}", "clause" => "#{index + 1}. A rule.", "severity" => "must", **rule}
@@ -12,7 +12,9 @@ RSpec.describe Norvel::Guide::Became do
   def check(rules, *blocks) = Norvel::Guide::Check.new(guide(*rules), layout(manuscript(*blocks)))
 
   let(:large) { {"checks" => "value", "roles" => ["body"], "property" => "size", "equals" => "12 pt"} }
-  let(:words) { "The crews learned the tide bell by ear, and a stranger could not have told one stroke from the next, or so it was said. " * 2 }
+  let(:words) do
+    "The crews learned the tide bell by ear, and a stranger could not have told one stroke from the next, or so it was said. " * 2
+  end
   let(:rules) { [{"checks" => "empty_paragraphs"}, large] }
 
   it "says what is met now, what is broken, and how many findings that is" do
@@ -30,6 +32,7 @@ RSpec.describe Norvel::Guide::Became do
 
   it "counts what another guide asks for as new" do
     blocks = [paragraph(1, stretch(words, size: 100_000)), paragraph(2, words), paragraph(3, words)]
-    expect(described_class.new(check([rules.first], *blocks), check(rules, *blocks)).sentence("For this manuscript")).to eq("For this manuscript 1 finding more. Broken now: 2. A rule.")
+    expect(described_class.new(check([rules.first], *blocks), check(rules, *blocks)).sentence("For this manuscript"))
+      .to eq("For this manuscript 1 finding more. Broken now: 2. A rule.")
   end
 end

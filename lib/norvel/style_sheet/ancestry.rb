@@ -4,7 +4,7 @@ module Norvel
   class StyleSheet
     # Which style rests on which, and what each says through those over it. Everything is worked out once, from the roots down, so
     # that a chain of ten thousand styles costs as much as ten thousand styles side by side.
-    class Kinship
+    class Ancestry
       # `nearest` names, for each property that the style or one over it says, the style that says it last; `stacked` the sayings of
       # properties that are inherited piece by piece, as one.
       Node = Struct.new(:nearest, :stacked)
@@ -43,7 +43,10 @@ module Norvel
         until @loops.key?(trail.last) || (over = @parents[trail.last]).nil? || @nodes.key?(over)
           trail << over
         end
-        trail.reverse_each { |one| @nodes[one] = @loops.key?(one) ? @loops[one].reverse.reduce(nil) { |below, style| build(style, below) } : build(@styles[one], @nodes[@parents[one]]) }
+        trail.reverse_each do |one|
+          @nodes[one] = @loops.key?(one) ? @loops[one]
+            .reverse.reduce(nil) { |below, style| build(style, below) } : build(@styles[one], @nodes[@parents[one]])
+        end
         @nodes[id]
       end
 
@@ -82,7 +85,7 @@ module Norvel
           over = @styles[style.parent]
           over = nil if over && over.kind != style.kind
           if over && trail.key?(over.id)
-            note_loop(trail.keys.drop_while { |one| one != over.id })
+            note_loop(trail.keys.drop_while { |key| key != over.id })
             over = nil
           end
           @parents[id] = over&.id
@@ -94,7 +97,7 @@ module Norvel
       def note_loop(ids)
         return if ids.size > LARGEST_LOOP
 
-        around = ids.map { |one| @styles[one] }
+        around = ids.map { |id| @styles[id] }
         ids.each_with_index { |one, index| @loops[one] = around.rotate(index) }
       end
 

@@ -4,7 +4,7 @@ module Norvel
   class Layout
     # Which paragraphs come out as they did in the layout before, so that nothing of their formatting has to be looked at again: the same
     # paragraph in styles of which nothing changed, in the same table, with the same lists.
-    class Steady
+    class Unchanged
       # @param before [Manuscript, nil] of the layout before @param now [Manuscript]
       def initialize(before, now)
         @before = before

@@ -4,8 +4,8 @@ module Norvel
   class Guide
     # How otherwise a guide is met by one check than by another: after a change, by another version.
     #
-    #   Guide::Became.new(before, after).sentence("Since then")   # "Since then 3 findings fewer. Now met: 2.1 The text is …"
-    class Became
+    #   Guide::Progress.new(before, after).sentence("Since then")   # "Since then 3 findings fewer. Now met: 2.1 The text is …"
+    class Progress
       NOT_YET = [:met, :not_applicable, nil].freeze
 
       # @param before [Check] @param after [Check]
