@@ -1,8 +1,8 @@
 # frozen_string_literal: true
 
 module NorvelWeb
-  # What a request asks, read by declared type: every parameter has its kind here, and one that is not of it is refused with a
-  # sentence. Text comes out as a manuscript can hold it. What is not declared is not read.
+  # What a request asks, read by declared kind: each route says what it takes (`takes:`), and one that is not of its kind is refused
+  # with a sentence. Text comes out as a manuscript can hold it. What a route does not declare it does not see.
   module Asked
     # A parameter that is not of its kind.
     class Wrong < Norvel::Error; end
@@ -50,43 +50,34 @@ module NorvelWeb
     NAME = line(300)
     STYLE = exact(500)
     VALUE = line(1_000)
+    TEXT = text(LONGEST)
+    RULE = exact(200)
+    RETURN = exact(2_000) # where to go afterwards
+    FILE = method(:file)
+    PLACE = sign(/\A[1-9]\d{0,5}\z/) # of a page, a part, from 1
+    CHOSEN = sign(/\A(?:all|[\d,]*)\z/, most: LONGEST)
+    LOOK = sign(/\A\d{1,6}(?:\.\d{1,6})?\z/)
+    SHEET = sign(/\A[\w:-]*\z/)
+    SEEN = sign(/\A\h{0,16}\z/) # a sign of what a field said
 
-    KINDS = {
-      # where and what
-      "id" => ID, "entry" => ID, "known" => ID, "head" => ID, "number" => sign(/\A[1-9]\d{0,5}\z/), "reference" => WORD,
-      "operation" => WORD, "action" => WORD, "proposal" => WORD, "considered" => WORD, "part" => WORD,
-      "look" => sign(/\A\d{1,6}(?:\.\d{1,6})?\z/), "other" => sign(/\A\d{1,6}(?:\.\d{1,6})?\z/), "rule" => exact(200), "place" => NUMBER,
-      "list" => exact(100), "sheet" => sign(/\A[\w:-]*\z/), "swap" => sign(/\A[\w:-]*\z/),
-      "making" => WORD, "what" => WORD, "file" => method(:file), "guide_file" => method(:file), "face" => sign(/\A[\w.-]*\z/),
-      "kind" => WORDS, "return" => exact(2_000), "authenticity_token" => exact(500),
-      # chosen
-      "chosen" => sign(/\A(?:all|[\d,]*)\z/, most: LONGEST), "text" => sign(/\A(?:\d+:\d+-\d+,?)*\z/, most: LONGEST),
-      "range" => sign(/\A(?:\d{1,7}-\d{1,7})?\z/), "among" => exact(500), "alike" => WORD, "words" => line(2_000), "where" => WORD,
-      "pattern" => line(500), "regular" => YES, "find" => line(2_000), "replace" => line(2_000), "case" => YES,
-      # how it is shown
-      "in" => WORD, "show" => WORD, "at" => WORD, "signs" => YES, "measures" => YES, "sweep" => YES,
-      "write" => YES, "split" => WORDS, "reduced" => WORD,
-      # changes
-      "style" => STYLE, "parent" => STYLE, "next" => STYLE, "replacement" => STYLE, "name" => NAME, "prefix" => NAME,
-      "line" => text(8_000), "values" => map(VALUE), "paper" => WORDS, "margin" => map(VALUE),
-      "sections" => list(sign(/\A\d{1,6}\z/)), "kinds" => map(exact(100)), "meaning" => map(exact(500)), "levels" => map(map(VALUE)),
-      "styles" => map(exact(500)), "mapping" => map(exact(500)), "as" => map(WORD), "strike" => map(WORD), "also" => map(WORD),
-      "by" => sign(/\A(?:-?\d{0,6}|rule|page|paragraph)\z/), "start" => VALUE, "scheme" => exact(60), "all" => YES, "bare" => YES,
-      "mend" => YES, "keep" => YES, "on" => sign(/\A(?:yes|no|on|off|\d{0,18})\z/), "run_in" => YES, "key" => line(10), "way" => WORD,
-      "follow" => YES, "leave" => YES, "give" => YES, "rest" => YES, "take" => map(YES), "say" => YES, "marks" => YES,
-      "unit" => sign(/\A(?:cm|in|pt|)\z/),
-      # findings
-      "cause" => NUMBER, "back" => YES, "revisions" => WORD, "revision" => sign(/\A\d{1,9} (?:\d{1,6}|end)\z/),
-      "reason" => line(500), "info" => map(line(300)), "alternative" => line(2_000), "decorative" => YES, "again" => YES,
-      # guides
-      "act" => WORD, "seen" => sign(/\A\h{0,16}\z/), "path" => exact(300), "value" => line(4_000), "slot" => WORD, "to" => WORD,
-      # parts, contents, captions
-      "main" => ID, "front_format" => WORD, "chapters" => WORD, "stands" => WORDS, "begins" => WORD,
-      "orientation" => WORD, "columns" => NUMBER,
-      "mirrored" => YES, "first" => YES, "folio_format" => WORD, "folio_start" => sign(/\A\s*+\d{0,5}\s*+\z/),
-      "side" => WORD, "head_text" => line(1_000),
-      "title" => line(80), "deep" => NUMBER, "of" => line(100), "instead" => sign(/\A[\d,]*\z/, most: LONGEST),
-      "guide" => WORD, "yaml" => text(LONGEST), "html" => text(LONGEST), "plain" => text(LONGEST)
+    # What addresses name.
+    PATH = {
+      id: ID, reference: WORD, number: PLACE, operation: WORD, action: WORD, proposal: WORD,
+      look: LOOK, list: exact(100), sheet: SHEET, slot: WORD,
+      face: sign(/\A[\w.-]*\z/), making: WORD, what: WORD, kind: WORD, style: STYLE
+    }.freeze
+
+    # How something is chosen, and how the slip shows it.
+    SLIP = {
+      chosen: CHOSEN, text: sign(/\A(?:\d+:\d+-\d+,?)*\z/, most: LONGEST),
+      range: sign(/\A(?:\d{1,7}-\d{1,7})?\z/), among: exact(500), alike: WORD, words: line(2_000), where: WORD,
+      pattern: line(500), regular: YES, case: YES, find: line(2_000), considered: WORD, swap: SHEET,
+      sweep: YES, write: YES, bare: YES
+    }.freeze
+
+    # What a person corrected, struck out and asked for in the plan.
+    PLAN = {
+      also: map(WORD), as: map(WORD), keep: YES, strike: map(WORD)
     }.freeze
 
     # What a step of writing may say, in JSON.
@@ -95,11 +86,12 @@ module NorvelWeb
              "style" => STYLE, "bare" => ->(value) { value == true }, "paragraphs" => list(INTEGER)}.freeze
 
     # @param given [Hash] as they came @param here [Hash] those of the query and the body alone
+    # @param kinds [Hash{Symbol=>Proc}] what the route takes
     # @return [Sinatra::IndifferentHash]
     # @raise [Wrong, Nowhere]
-    def read(given, here)
+    def read(given, here, kinds)
       understood = given.filter_map do |name, value|
-        kind = KINDS[name]
+        kind = kinds[name.to_sym] || PATH[name.to_sym]
         next if kind.nil? || value.nil?
 
         read = kind[plain(value)]

@@ -42,6 +42,9 @@ module NorvelWeb
     set :erb, escape_html: true
     disable :sessions, :protection
 
+    # What a route takes is declared where it stands, and it gets nothing else but what its path names.
+    set(:takes) { |*kinds| kinds.to_h.then { |taken| condition { @takes = taken } } }
+
     helpers Helpers
     register Routes::Desk, Routes::Bench, Routes::Changes, Routes::Writing, Routes::Guides, Routes::Deliver,
       Routes::Sheets, Routes::Cleaning, Routes::Parts, Routes::Findings
@@ -74,9 +77,8 @@ module NorvelWeb
         "X-Frame-Options" => "DENY", "Cache-Control" => "no-store"
     end
 
-    # Every route gets its parameters as they are declared, also those that its path names.
     def route_eval
-      @params = Asked.read(@params, request.params)
+      @params = Asked.read(@params, request.params, @takes || {})
       super
     end
 

@@ -5,18 +5,26 @@ module NorvelWeb
     # The working screen of one manuscript: pages, slip, style form, findings, ledger.
     module Bench
       def self.registered(app)
-        app.get("/manuscripts/:id") { erb :bench, locals: {view: "page"} }
+        app.get("/manuscripts/:id", takes: {
+          **Asked::SLIP, **Asked::PLAN,
+          at: Asked::WORD, entry: Asked::ID, mapping: Asked.map(Asked.exact(500)), proposal: Asked::WORD,
+          sheet: Asked::SHEET, style: Asked::STYLE
+        }) do
+          erb :bench, locals: {view: "page"}
+        end
 
         # The unit of lengths, by the reader's choice.
-        app.post "/unit" do
+        app.post "/unit", takes: {unit: Asked.sign(/\A(?:cm|in|pt|)\z/)} do
           response.set_cookie("unit", value: params["unit"].to_s, path: "/", httponly: true, same_site: :strict, max_age: 10 * 365 * 86_400)
           headers "HX-Refresh" => "true"
           ""
         end
 
-        app.get("/manuscripts/:id/sheets") { erb :sheets, layout: false }
+        app.get("/manuscripts/:id/sheets", takes: {at: Asked::WORD, proposal: Asked::WORD}) { erb :sheets, layout: false }
 
-        app.get "/manuscripts/:id/pages/:number" do
+        app.get "/manuscripts/:id/pages/:number", takes: {
+          at: Asked::WORD, chosen: Asked::CHOSEN, measures: Asked::YES, proposal: Asked::WORD, signs: Asked::YES
+        } do
           page = shown_layout.pages[params["number"].to_i - 1] or halt 404, ""
           content_type "image/svg+xml"
           plain = !proposal && params["at"].nil?
@@ -26,7 +34,7 @@ module NorvelWeb
             measures: (measures_on(page) if params["measures"] == "on")).to_s
         end
 
-        app.get "/manuscripts/:id/strip" do
+        app.get "/manuscripts/:id/strip", takes: {known: Asked::ID} do
           content_type "image/svg+xml"
           seen = params["known"]
           known = bench.kept_state(seen.empty? ? nil : seen.to_i) if seen
@@ -34,22 +42,24 @@ module NorvelWeb
         end
 
         # A long choice is posted: it would not fit into an address.
-        %i[get post].each { |verb| app.public_send(verb, "/manuscripts/:id/slip") { erb slip_view, layout: false } }
+        %i[get post].each { |verb| app.public_send(verb, "/manuscripts/:id/slip", takes: Asked::SLIP) { erb slip_view, layout: false } }
 
-        app.get("/manuscripts/:id/outline") { erb :outline, locals: {view: "outline"} }
+        app.get("/manuscripts/:id/outline", takes: {reduced: Asked::WORD}) { erb :outline, locals: {view: "outline"} }
 
-        app.get("/manuscripts/:id/original-page") { bench.original_state.layout.page_of(params["chosen"].to_i).to_s }
+        app.get("/manuscripts/:id/original-page", takes: {chosen: Asked::CHOSEN}) do
+          bench.original_state.layout.page_of(params["chosen"].to_i).to_s
+        end
 
-        app.get("/manuscripts/:id/find") { erb :found, layout: false }
+        app.get("/manuscripts/:id/find", takes: {find: Asked.line(2_000)}) { erb :found, layout: false }
 
         app.get("/manuscripts/:id/outline/slip") { erb :outline_slip, layout: false }
 
-        app.get "/manuscripts/:id/lists/:list" do
+        app.get "/manuscripts/:id/lists/:list", takes: {**Asked::SLIP, in: Asked::WORD} do
           list = manuscript.lists[params["list"]] or raise Norvel::ChangeRefused, "That list is not in the manuscript any more."
           erb :list_form, layout: false, locals: {list: list}
         end
 
-        app.get("/manuscripts/:id/outline/headings") { erb :headings, layout: false }
+        app.get("/manuscripts/:id/outline/headings", takes: {reduced: Asked::WORD}) { erb :headings, layout: false }
 
         app.get "/manuscripts/:id/style-table" do
           content_type :json
@@ -58,22 +68,22 @@ module NorvelWeb
 
         app.get("/manuscripts/:id/ledger") { erb :ledger, locals: {view: "ledger"} }
 
-        app.get "/manuscripts/:id/styles" do
+        app.get "/manuscripts/:id/styles", takes: {**Asked::SLIP, in: Asked::WORD, show: Asked::WORD, style: Asked::STYLE} do
           style = manuscript.sheet[params["style"]] || manuscript.sheet[manuscript.sheet.default_id]
           erb :styles, locals: {view: "styles", style: style, show: shown_styles}
         end
 
-        app.get("/manuscripts/:id/family") do
+        app.get("/manuscripts/:id/family", takes: {show: Asked::WORD, style: Asked::STYLE}) do
           erb :family, layout: false, locals: {show: shown_styles, style: manuscript.sheet[params["style"]]}
         end
 
-        app.get "/manuscripts/:id/styles/:style" do
+        app.get "/manuscripts/:id/styles/:style", takes: {**Asked::SLIP, in: Asked::WORD} do
           erb :style_form, layout: false, locals: {style: manuscript.sheet.fetch(params["style"])}
         end
 
         app.get("/manuscripts/:id/specimen") { erb :specimen, layout: false }
 
-        app.get("/manuscripts/:id/reading") { chosen.empty? ? "" : erb(:reading, layout: false) }
+        app.get("/manuscripts/:id/reading", takes: Asked::SLIP) { chosen.empty? ? "" : erb(:reading, layout: false) }
 
         # Posted, since the desk keeps what it comes to.
         app.post "/manuscripts/:id/conformity" do
@@ -82,7 +92,7 @@ module NorvelWeb
           erb :conformity, layout: false, locals: {check: check}
         end
 
-        app.get "/manuscripts/:id/media" do
+        app.get "/manuscripts/:id/media", takes: {name: Asked::NAME} do
           name = params["name"].to_s
           pass unless name.match?(/\.(png|jpe?g|gif)\z/i)
           data = bench.image(name) or halt 404, ""

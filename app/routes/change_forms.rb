@@ -4,6 +4,30 @@ module NorvelWeb
   module Routes
     # Reading a change from what a form sends.
     module ChangeForms
+      # What the forms of changes say, each of one kind whichever change it is for.
+      TAKES = {
+        style: Asked::STYLE, parent: Asked::STYLE, next: Asked::STYLE, replacement: Asked::STYLE, name: Asked::NAME,
+        prefix: Asked::NAME, line: Asked.text(8_000), values: Asked.map(Asked::VALUE), paper: Asked::WORDS,
+        margin: Asked.map(Asked::VALUE), sections: Asked.list(Asked.sign(/\A\d{1,6}\z/)),
+        kinds: Asked.map(Asked.exact(100)), meaning: Asked.map(Asked.exact(500)),
+        levels: Asked.map(Asked.map(Asked::VALUE)), styles: Asked.map(Asked.exact(500)),
+        mapping: Asked.map(Asked.exact(500)), by: Asked::NUMBER, start: Asked::VALUE, scheme: Asked.exact(60),
+        all: Asked::YES, mend: Asked::YES, keep: Asked::YES, on: Asked::YES, run_in: Asked::YES, key: Asked.line(10),
+        way: Asked::WORD, follow: Asked::YES, leave: Asked::YES, give: Asked::YES, rest: Asked::YES,
+        take: Asked.map(Asked::YES), say: Asked::YES, marks: Asked::YES, kind: Asked::WORDS, list: Asked.exact(100),
+        sheet: Asked::SHEET, rule: Asked::RULE, place: Asked::NUMBER, revisions: Asked::WORD,
+        revision: Asked.sign(/\A\d{1,9} (?:\d{1,6}|end)\z/), reason: Asked.line(500), info: Asked.map(Asked.line(300)),
+        alternative: Asked.line(2_000), decorative: Asked::YES, main: Asked::ID, front_format: Asked::WORD,
+        chapters: Asked::WORD, stands: Asked::WORDS, begins: Asked::WORD, orientation: Asked::WORD,
+        columns: Asked::NUMBER, mirrored: Asked::YES, first: Asked::YES, folio_format: Asked::WORD,
+        folio_start: Asked.sign(/\A\s*+\d{0,5}\s*+\z/), side: Asked::WORD, head_text: Asked.line(1_000),
+        title: Asked.line(80), deep: Asked::NUMBER, of: Asked.line(100),
+        instead: Asked.sign(/\A[\d,]*\z/, most: Asked::LONGEST), html: Asked::TEXT,
+        plain: Asked::TEXT, part: Asked::WORD, number: Asked::PLACE,
+        cause: Asked::NUMBER, at: Asked::WORD, replace: Asked.line(2_000),
+        return: Asked::RETURN
+      }.freeze
+
       # Changes whose forms say something else than their parameters; the others are read by what the operation declares.
       FORMS = {"change_style" => :style_parameters, "remove_direct_formatting" => :bare_parameters, "set_page_design" => :page_parameters,
                "define_style" => :new_style_parameters, "format_here" => :tried_parameters, "replace_blank_lines" => :blank_line_parameters,

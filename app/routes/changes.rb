@@ -8,37 +8,45 @@ module NorvelWeb
     # Every change of a manuscript, its undo and its redo.
     module Changes
       def self.registered(app)
-        app.post "/manuscripts/:id/changes/:operation" do
+        app.post "/manuscripts/:id/changes/:operation", takes: {**Asked::SLIP, **ChangeForms::TAKES, head: Asked::ID, in: Asked::WORD} do
           operation = style_change(asked_change, traps: params["mend"] == "yes")
           refuse_half
           answer_change(*bench.change(operation, head: seen_head))
         end
 
-        app.post("/manuscripts/:id/ripple") do
+        app.post("/manuscripts/:id/ripple", takes: ChangeForms::TAKES) do
           answer_proposal(style_change(Norvel::Changes.build("change_style", "style" => params["style"], "values" => style_values)))
         end
 
         # Any change, to be looked at before it is made.
-        app.post("/manuscripts/:id/propose/:operation") { answer_proposal(asked_change) }
+        app.post("/manuscripts/:id/propose/:operation", takes: {**Asked::SLIP, **ChangeForms::TAKES}) { answer_proposal(asked_change) }
 
         # A clean-up of the whole manuscript, shown on the pages before it is made.
-        app.post "/manuscripts/:id/consider/:operation" do
+        app.post "/manuscripts/:id/consider/:operation", takes: {**Asked::SLIP, **ChangeForms::TAKES, in: Asked::WORD} do
           @proposal = proposal = bench.propose((params["operation"] == "cure") ? cure_of_turn : asked_change)
           headers "HX-Trigger" => JSON.generate({"norvel:proposed" => told_proposal(proposal)})
           erb :consider, layout: false, locals: {proposal: proposal, sentence: proposal.operation.told(manuscript, proposal.manuscript)}
         end
 
-        app.post "/manuscripts/:id/proposals/:proposal" do
+        app.post "/manuscripts/:id/proposals/:proposal", takes: {
+          **Asked::SLIP, **ChangeForms::TAKES,
+          head: Asked::ID, in: Asked::WORD, operation: Asked::WORD
+        } do
           outcome = bench.make_proposed(params["proposal"], head: seen_head)
           @proposal = nil
           answer_change(*outcome)
         end
 
         # What a style would take over from an example, before it does.
-        app.get("/manuscripts/:id/adoption") { answer_proposal(Norvel::Changes.build("adopt_look", "paragraph" => chosen_ids.first)) }
+        app.get("/manuscripts/:id/adoption", takes: {**Asked::SLIP, style: Asked::STYLE}) do
+          answer_proposal(Norvel::Changes.build("adopt_look", "paragraph" => chosen_ids.first))
+        end
 
         # A line about what is chosen: values, a style, or a style with its values.
-        app.post "/manuscripts/:id/line" do
+        app.post "/manuscripts/:id/line", takes: {
+          **Asked::SLIP, **ChangeForms::TAKES,
+          head: Asked::ID, in: Asked::WORD, operation: Asked::WORD
+        } do
           line = line_said
           outcome = bench.change(line_operation(line), head: seen_head) unless line.only_keys?
           keys = choose_keys_of(line, (outcome&.at(1) || state).manuscript)
@@ -47,7 +55,7 @@ module NorvelWeb
           answer_change(outcome[0], outcome[1], [outcome[2], *keys, *not_followed(line)].join(" "))
         end
 
-        app.post "/manuscripts/:id/line/shown" do
+        app.post "/manuscripts/:id/line/shown", takes: {**Asked::SLIP, **ChangeForms::TAKES} do
           next "" if params["line"].to_s.strip.empty? && tried_fields.empty?
 
           line = line_said(also: [:leave])
@@ -60,7 +68,7 @@ module NorvelWeb
         end
 
         # The same values, each in its field.
-        app.post("/manuscripts/:id/line/fields") { chosen.empty? ? "" : erb(:try_fields, layout: false) }
+        app.post("/manuscripts/:id/line/fields", takes: Asked::SLIP) { chosen.empty? ? "" : erb(:try_fields, layout: false) }
 
         # What a line may be written with, for its completion.
         app.get "/manuscripts/:id/line/words" do
@@ -69,33 +77,40 @@ module NorvelWeb
           JSON.generate(words: Norvel::Properties::Wordings.vocabulary, families: families_here, styles: styles)
         end
 
-        app.post "/manuscripts/:id/undo" do
+        app.post "/manuscripts/:id/undo", takes: {
+          **Asked::SLIP,
+          head: Asked::ID, in: Asked::WORD, number: Asked::PLACE, operation: Asked::WORD, part: Asked::WORD,
+          replacement: Asked::STYLE, return: Asked::RETURN, style: Asked::STYLE
+        } do
           before, after, sentence = bench.undo(head: seen_head)
           answer_change(before, after, "Undone: #{sentence}")
         end
 
-        app.post "/manuscripts/:id/redo" do
+        app.post "/manuscripts/:id/redo", takes: {
+          **Asked::SLIP,
+          head: Asked::ID, in: Asked::WORD, operation: Asked::WORD, return: Asked::RETURN
+        } do
           before, after, sentence = bench.redo(head: seen_head)
           answer_change(before, after, "Redone: #{sentence}")
         end
 
-        app.post "/manuscripts/:id/step" do
+        app.post "/manuscripts/:id/step", takes: {entry: Asked::ID, head: Asked::ID} do
           bench.step_to(params["entry"].to_s.empty? ? nil : params["entry"].to_i, head: seen_head)
           redirect to("/manuscripts/#{record.id}/ledger")
         end
 
-        app.post "/manuscripts/:id/keys" do
+        app.post "/manuscripts/:id/keys", takes: {**Asked::SLIP, in: Asked::WORD, key: Asked.line(10), style: Asked::STYLE} do
           record.choose_key(manuscript.sheet.fetch(params["style"]).id, params["key"])
           erb :style_form, layout: false, locals: {style: manuscript.sheet.fetch(params["style"])}
         end
 
-        app.post "/manuscripts/:id/at-hand" do
+        app.post "/manuscripts/:id/at-hand", takes: {**Asked::SLIP, in: Asked::WORD, keep: Asked::YES, style: Asked::STYLE} do
           record.keep_at_hand(manuscript.sheet.fetch(params["style"]).id, params["keep"] == "yes")
           erb :style_form, layout: false, locals: {style: manuscript.sheet.fetch(params["style"])}
         end
 
         # One stroke of a sweep: the style for what is chosen, and the next paragraph that is not blank.
-        app.post "/manuscripts/:id/sweep" do
+        app.post "/manuscripts/:id/sweep", takes: {**Asked::SLIP, head: Asked::ID, key: Asked.line(10)} do
           raise Norvel::ChangeRefused, "No paragraph is chosen." if chosen.empty?
 
           operation = sweep_stroke(chosen, style_keys[params["key"].to_s])
@@ -106,7 +121,7 @@ module NorvelWeb
           erb :slip_sweep, layout: false
         end
 
-        app.post "/manuscripts/:id/fix" do
+        app.post "/manuscripts/:id/fix", takes: {by: Asked::WORD, head: Asked::ID, place: Asked::NUMBER, rule: Asked::RULE} do
           result = state.check(guide_of).results.find { |one| one.rule.id == params["rule"] }
           name, parameters = result&.findings&.at(params["place"].to_i)&.fix
           raise Norvel::ChangeRefused, "That finding is not there any more." unless name
@@ -121,7 +136,7 @@ module NorvelWeb
           redirect to("/manuscripts/#{record.id}/findings")
         end
 
-        app.post "/manuscripts/:id/tidy" do
+        app.post "/manuscripts/:id/tidy", takes: {**Asked::SLIP, head: Asked::ID, in: Asked::WORD, operation: Asked::WORD} do
           raise Norvel::ChangeRefused, "No guide judges this manuscript; choose one first." if guide_of.none?
 
           operation = Norvel::Plan.new(state, guide_of).operation

@@ -7,30 +7,32 @@ module NorvelWeb
       def self.registered(app)
         app.get("/manuscripts/:id/survey") { erb :survey, locals: {view: "survey"} }
 
-        app.get("/manuscripts/:id/looks") { erb :looks, locals: {view: "looks"} }
+        app.get("/manuscripts/:id/looks", takes: {split: Asked::WORDS}) { erb :looks, locals: {view: "looks"} }
 
-        app.get("/manuscripts/:id/looks/list") { erb :look_list, layout: false }
+        app.get("/manuscripts/:id/looks/list", takes: {split: Asked::WORDS}) { erb :look_list, layout: false }
 
         # One action for all paragraphs of a look: a style, a new style of it, or the look of another.
-        app.post "/manuscripts/:id/looks/:look/:action" do
+        app.post "/manuscripts/:id/looks/:look/:action", takes: {
+          head: Asked::ID, keep: Asked::YES, name: Asked::NAME, other: Asked::LOOK, split: Asked::WORDS, style: Asked::STYLE
+        } do
           before, after, sentence = bench.change(look_change(look_named(params["look"])), head: seen_head)
           @state = after
           tell(before, after, sentence)
           erb :look_list, layout: false
         end
 
-        app.get("/manuscripts/:id/plan") { erb :plan, locals: {view: "plan"} }
+        app.get("/manuscripts/:id/plan", takes: Asked::PLAN) { erb :plan, locals: {view: "plan"} }
 
         # Worked out anew with what the person corrected or struck out; what it comes to follows.
-        %w[lines sums].each { |part| app.post("/manuscripts/:id/plan/#{part}") { erb :"plan_#{part}", layout: false } }
+        %w[lines sums].each { |part| app.post("/manuscripts/:id/plan/#{part}", takes: Asked::PLAN) { erb :"plan_#{part}", layout: false } }
 
         # The pages as they would be, before anything is done.
-        app.post "/manuscripts/:id/plan/show" do
+        app.post "/manuscripts/:id/plan/show", takes: Asked::PLAN do
           proposal = bench.propose(plan_operation)
           redirect to("/manuscripts/#{record.id}?#{Rack::Utils.build_nested_query({"considered" => proposal.id}.merge(plan_parameters))}")
         end
 
-        app.post "/manuscripts/:id/plan/apply" do
+        app.post "/manuscripts/:id/plan/apply", takes: {**Asked::PLAN, head: Asked::ID} do
           bench.change(plan_operation, head: seen_head)
           record.reload.keep_facts(bench.state.check(guide_of))
           redirect to("/manuscripts/#{record.id}?entry=#{record.head_id}")

@@ -13,9 +13,9 @@ module NorvelWeb
 
         # Asked for by POST it is noted in the ledger; by GET it is only given.
         %i[get post].each do |verb|
-          app.public_send(verb, "/manuscripts/:id/file") { given(making("file")) }
+          app.public_send(verb, "/manuscripts/:id/file", takes: {name: Asked::NAME}) { given(making("file")) }
 
-          app.public_send(verb, "/manuscripts/:id/pdf") { given(making("pdf")) }
+          app.public_send(verb, "/manuscripts/:id/pdf", takes: {name: Asked::NAME}) { given(making("pdf")) }
         end
 
         app.get "/manuscripts/:id/original" do
@@ -24,7 +24,7 @@ module NorvelWeb
           bench.source
         end
 
-        app.get("/manuscripts/:id/proof") { given(made("proof") || making("proof")) }
+        app.get("/manuscripts/:id/proof", takes: {making: Asked::WORD}) { given(made("proof") || making("proof")) }
 
         app.get "/manuscripts/:id/report.:kind" do
           report = Norvel::Report::Findings.new(state.check(guide_of))
@@ -46,7 +46,7 @@ module NorvelWeb
         end
 
         # The same, worked out while the bench goes on: begun, asked how far it is, fetched or stopped.
-        app.post("/manuscripts/:id/making/:what") { told_making(making(params["what"])) }
+        app.post("/manuscripts/:id/making/:what", takes: {name: Asked::NAME}) { told_making(making(params["what"])) }
 
         app.get("/manuscripts/:id/making/:making") { told_making(made) }
 

@@ -23,13 +23,13 @@ module NorvelWeb
         end
 
         # Whatever was laid out with other fonts is laid out again.
-        app.post "/fonts" do
+        app.post "/fonts", takes: {file: Asked::FILE, return: Asked::RETURN} do
           OwnFonts.keep(params["file"] ? params["file"][:tempfile].read(OwnFonts::LARGEST + 1).to_s : "")
           app.set :workbenches, Workbenches.new
           redirect to(local_return)
         end
 
-        app.post "/fonts/:face/away" do
+        app.post "/fonts/:face/away", takes: {return: Asked::RETURN} do
           OwnFonts.drop(params["face"])
           app.set :workbenches, Workbenches.new
           redirect to(local_return)
@@ -41,7 +41,7 @@ module NorvelWeb
           send_file path, type: path.end_with?(".otf") ? "font/otf" : "font/ttf"
         end
 
-        app.post "/manuscripts" do
+        app.post "/manuscripts", takes: {file: Asked::FILE} do
           file = params["file"]
           raise Norvel::FileError, "Choose a #{Norvel::Formats.opened} file first." unless file.is_a?(Hash) && file[:tempfile]
 
@@ -52,7 +52,7 @@ module NorvelWeb
           redirect to("/manuscripts/#{row.id}")
         end
 
-        app.post "/manuscripts/new" do
+        app.post "/manuscripts/new", takes: {guide: Asked::WORD, name: Asked::NAME} do
           name = params["name"].to_s.strip[0, 200].then { |written| written.empty? ? "Untitled" : written }
           bytes = Norvel::Template.bytes(guide_wanted(params["guide"].to_s))
           row = Intake.take(bytes, Intake.file_name(name), name: name, guide: params["guide"])
@@ -60,7 +60,7 @@ module NorvelWeb
           redirect to("/manuscripts/#{row.id}?chosen=0&write=yes")
         end
 
-        app.post "/manuscripts/:id/name" do
+        app.post "/manuscripts/:id/name", takes: {name: Asked::NAME} do
           name = params["name"].to_s.strip[0, 200]
           raise Norvel::ChangeRefused, "A manuscript needs a name." if name.empty?
 
@@ -79,7 +79,7 @@ module NorvelWeb
           redirect to("/")
         end
 
-        app.post "/manuscripts/:id/guide" do
+        app.post "/manuscripts/:id/guide", takes: {guide: Asked::WORD, head: Asked::ID} do
           raise Norvel::ChangeRefused, "There is no such guide." unless judges.any? { |reference, _| reference == params["guide"] }
 
           title = guide_named(params["guide"])&.title || "No guide"

@@ -7,11 +7,15 @@ module NorvelWeb
       WAYS = {"rule" => "By rule", "page" => "By page", "paragraph" => "By paragraph"}.freeze
 
       def self.registered(app)
-        app.get("/manuscripts/:id/findings") { erb :findings, locals: {view: "findings", check: state.check(guide_of)} }
+        app.get("/manuscripts/:id/findings", takes: {again: Asked::YES, by: Asked::WORD, entry: Asked::ID, rule: Asked::RULE}) do
+          erb :findings, locals: {view: "findings", check: state.check(guide_of)}
+        end
 
-        app.get("/manuscripts/:id/findings/list") { erb findings_list, layout: false, locals: {check: state.check(guide_of)} }
+        app.get("/manuscripts/:id/findings/list", takes: {again: Asked::YES, by: Asked::WORD, rule: Asked::RULE}) do
+          erb findings_list, layout: false, locals: {check: state.check(guide_of)}
+        end
 
-        app.get "/manuscripts/:id/findings/slip" do
+        app.get "/manuscripts/:id/findings/slip", takes: {in: Asked::WORD, place: Asked::NUMBER, rule: Asked::RULE} do
           check = state.check(guide_of)
           finding = check.results.find { |result| result.rule.id == params["rule"] }&.findings&.at(params["place"].to_i)
           finding ? erb(:finding_slip, layout: false,
@@ -25,12 +29,12 @@ module NorvelWeb
         end
 
         # Of the paragraph that is chosen on the page.
-        app.get("/manuscripts/:id/findings/here") {
+        app.get("/manuscripts/:id/findings/here", takes: Asked::SLIP) {
           chosen.empty? ? "" : erb(:findings_here, layout: false, locals: {check: state.check(guide_of)})
         }
 
         # On to the next paragraph that something was found in, or back.
-        app.get "/manuscripts/:id/findings/step" do
+        app.get "/manuscripts/:id/findings/step", takes: {**Asked::SLIP, back: Asked::YES} do
           found = next_found(state.check(guide_of), back: params["back"] == "yes")
           headers "HX-Trigger" => JSON.generate({"norvel:said" => {sentence: "Nothing is found in any paragraph."}}) unless found
           @chosen = [found].compact

@@ -7,7 +7,7 @@ module NorvelWeb
       SHOWN = {"page" => "Page and parts", "sheet" => "Sheet", "rules" => "Rules", "versions" => "Versions", "text" => "As text"}.freeze
 
       def self.registered(app)
-        app.get("/guides/:reference") { show_guide }
+        app.get("/guides/:reference", takes: {kind: Asked::WORDS, on: Asked::ID, show: Asked::WORD}) { show_guide }
 
         app.get "/guides/:reference/file" do
           deliver_as "#{own_guide ? own_guide.name.downcase.gsub(/[^a-z0-9]+/, "-") : params["reference"]}.yml"
@@ -27,7 +27,7 @@ module NorvelWeb
           content_type("image/svg+xml") && Norvel::Drawing::PageDesignSvg.new(own_guide ? own_guide.guide : shipped_guide).to_s
         end
 
-        app.post "/guides" do
+        app.post "/guides", takes: {guide_file: Asked::FILE, yaml: Asked::TEXT} do
           brought = params["guide_file"] ? params["guide_file"][:tempfile]
             .read(Norvel::Guide::Reader::LARGEST + 1).to_s.force_encoding(Encoding::UTF_8) : params["yaml"].to_s
           draft = brought.strip.empty? ? Norvel::Guide::Draft.empty.yaml : brought.gsub("\r\n", "\n")
@@ -41,7 +41,10 @@ module NorvelWeb
         end
 
         # One place of it, a rule or a style more or less.
-        app.post "/guides/:reference/draft" do
+        app.post "/guides/:reference/draft", takes: {
+          act: Asked::WORD, kind: Asked::WORDS, name: Asked::NAME, path: Asked.exact(300), rule: Asked::RULE,
+          seen: Asked::SEEN, show: Asked::WORD, slot: Asked::WORD, value: Asked.line(4_000)
+        } do
           own = own_guide or halt 404
           change_draft(own)
           erb :guide_editor, layout: false, locals: {own: own, draft: guide_draft(own.yaml)}
@@ -55,13 +58,13 @@ module NorvelWeb
           erb :guide_values, layout: false, locals: {own: own, draft: draft, slot: params["slot"]}
         end
 
-        app.post "/guides/:reference/styles/:slot" do
+        app.post "/guides/:reference/styles/:slot", takes: {kind: Asked::WORDS, show: Asked::WORD, values: Asked.map(Asked::VALUE)} do
           own = own_guide or halt 404
           own.change(guide_draft(own.yaml).set_values(params["slot"], (params["values"] || {}).to_h).yaml)
           erb :guide_editor, layout: false, locals: {own: own, draft: guide_draft(own.yaml)}
         end
 
-        app.post "/guides/:reference/undo" do
+        app.post "/guides/:reference/undo", takes: {kind: Asked::WORDS, show: Asked::WORD} do
           own = own_guide or halt 404
           own.step_back
           erb :guide_editor, layout: false, locals: {own: own, draft: guide_draft(own.yaml)}
@@ -73,12 +76,14 @@ module NorvelWeb
           redirect to("/guides/#{own.id}?show=versions")
         end
 
-        app.get "/guides/:reference/tried" do
+        app.get "/guides/:reference/tried", takes: {on: Asked::ID} do
           own = own_guide or halt 404
           erb :guide_tried, layout: false, locals: {own: own}
         end
 
-        app.post "/guides/:reference" do
+        app.post "/guides/:reference", takes: {
+          act: Asked::WORD, name: Asked::NAME, on: Asked::ID, seen: Asked::SEEN, show: Asked::WORD, yaml: Asked::TEXT
+        } do
           own = own_guide or halt 404
           yaml = params["yaml"].to_s.gsub("\r\n", "\n")
           begin

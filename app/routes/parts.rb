@@ -5,11 +5,15 @@ module NorvelWeb
     # The manuscript as a book of pages: openings with their parts, folios and breaks, contents and captions.
     module Parts
       def self.registered(app)
-        app.get("/manuscripts/:id/parts") { erb :parts, locals: {view: "parts"} }
+        app.get("/manuscripts/:id/parts", takes: {
+          at: Asked::WORD, entry: Asked::ID, number: Asked::PLACE, part: Asked::WORD, proposal: Asked::WORD
+        }) do
+          erb :parts, locals: {view: "parts"}
+        end
 
-        app.get("/manuscripts/:id/parts/openings") { erb :openings, layout: false }
+        app.get("/manuscripts/:id/parts/openings", takes: {at: Asked::WORD, proposal: Asked::WORD}) { erb :openings, layout: false }
 
-        app.get("/manuscripts/:id/parts/slip") { erb parts_slip, layout: false }
+        app.get("/manuscripts/:id/parts/slip", takes: {number: Asked::PLACE, part: Asked::WORD}) { erb parts_slip, layout: false }
 
         app.helpers PartsHelpers
       end

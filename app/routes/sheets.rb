@@ -5,7 +5,7 @@ module NorvelWeb
     # Style sheets: kept in the library, brought from files, shown on a manuscript before they are swapped in.
     module Sheets
       def self.registered(app)
-        app.post "/manuscripts/:id/sheets" do
+        app.post "/manuscripts/:id/sheets", takes: {name: Asked::NAME} do
           name = params["name"].to_s.strip[0, 100]
           raise Norvel::ChangeRefused, "A kept sheet needs a name." if name.empty?
 
@@ -13,7 +13,7 @@ module NorvelWeb
           redirect to("/manuscripts/#{record.id}/styles?show=sheets")
         end
 
-        app.post "/manuscripts/:id/sheets/file" do
+        app.post "/manuscripts/:id/sheets/file", takes: {file: Asked::FILE} do
           file = params["file"]
           raise Norvel::FileError, "Choose a #{Norvel::Formats.opened} file first." unless file.is_a?(Hash) && file[:tempfile]
 
@@ -33,7 +33,7 @@ module NorvelWeb
           redirect to("/manuscripts/#{record.id}/styles?show=sheets")
         end
 
-        app.get("/manuscripts/:id/take") { erb :take_form, layout: false, locals: {kept: other_sheet} }
+        app.get("/manuscripts/:id/take", takes: {sheet: Asked::SHEET}) { erb :take_form, layout: false, locals: {kept: other_sheet} }
 
         app.helpers SheetHelpers
       end

@@ -47,7 +47,7 @@ RSpec.describe "The door" do
       "/manuscripts/#{id}/find?find=%FF" => 400, "/manuscripts/#{id}/slip?chosen=%FF" => 400,
       "/manuscripts/#{id}/slip?pattern=%C3%28" => 400, "/manuscripts/%FF" => 400, "/manuscripts/#{id}%00" => 400,
       "/manuscripts/#{id}/styles/%FF" => 400, "/manuscripts/#{id}/slip?chosen[]=9" => 400,
-      "/manuscripts/#{id}/slip?head[]=1" => 400, "/manuscripts/#{id}/slip?words[]=a" => 400, "/manuscripts/#{id}/slip?find[a]=1" => 400,
+      "/manuscripts/#{id}/slip?range[]=1" => 400, "/manuscripts/#{id}/slip?words[]=a" => 400, "/manuscripts/#{id}/slip?find[a]=1" => 400,
       "/manuscripts/#{id}abc" => 404, "/manuscripts/0x1" => 404, "/manuscripts/-1" => 404,
       "/manuscripts/#{"9" * 30}" => 404, "/manuscripts/#{id}/pages/0" => 404, "/manuscripts/#{id}/pages/-1" => 404,
       "/manuscripts/#{id}/pages/1#{"0" * 26}" => 404, "/manuscripts/#{id}/pages/1x" => 404,
@@ -118,7 +118,7 @@ RSpec.describe "The door" do
 
   it "declares every parameter that a path names" do
     named = NorvelWeb::App.routes.values.flatten(1).flat_map { |pattern, *| pattern.names }.uniq
-    expect(named - NorvelWeb::Asked::KINDS.keys).to eq([])
+    expect(named - NorvelWeb::Asked::PATH.keys.map(&:to_s)).to eq([])
   end
 
   it "writes nothing when something is only looked at" do
