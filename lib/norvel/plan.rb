@@ -79,7 +79,7 @@ module Norvel
         @draft.substitute("tidy_white_space", "all", 0.9, :white_space) unless struck?(:white_space)
         @draft.substitute("drop_page_breaks", "all", 0.95, :empty) unless struck?(:empty)
         direct unless struck?(:direct)
-        blank_lines unless struck?(:empty)
+        BlankLines.new(@draft, @roles).add_lines unless struck?(:empty)
         BookOfPages.new(@draft, @guide, @roles, @without).add_lines
         unused
         @struck.tell(@draft, @guide)
@@ -132,16 +132,6 @@ module Norvel
       end
     end
 
-    # What is blank and stays is named.
-    def blank_lines
-      @draft.add("remove_empty_paragraphs", {"paragraphs" => "all"}, EmptyParagraphs.removable(@draft.manuscript), 0.97, :empty)
-      left = @draft.manuscript.paragraphs.select { |paragraph| paragraph.empty? && !paragraph.in_table }
-      return if left.empty?
-
-      many = counted(left.size, "blank line stays: something needs it", "blank lines stay: something needs them")
-      @draft.remark(:empty, "#{many}, such as the end of a table, of a part, or a number.", left)
-    end
-
     # Roles that were struck out keep what they have by hand; headers and footers are cleared where the guide has a style for them.
     def direct
       now = @draft.manuscript
@@ -160,6 +150,7 @@ require_relative "plan/guide_sheet"
 require_relative "plan/own_looks"
 require_relative "plan/baring"
 require_relative "plan/struck_out"
+require_relative "plan/blank_lines"
 require_relative "plan/run_ins"
 require_relative "plan/kinds"
 require_relative "plan/homes"

@@ -2,6 +2,7 @@
 
 require_relative "roles/style_votes"
 require_relative "roles/look_votes"
+require_relative "roles/meant_room"
 
 module Norvel
   # What each paragraph is: title, heading, body, list item … worked out by votes from its style,
@@ -44,6 +45,9 @@ module Norvel
         roles.send(:say, manuscript, names.transform_values { |name| Role.new(name: name, confidence: 1.0, reasons: [SAID_SO]) })
       end
     end
+
+    # @return [Symbol, nil] one of Genre::ALL where the manuscript is that as a whole; nil: a book, or nothing that is known
+    def genre = @look_votes&.genre
 
     # @param id [Integer] of a body paragraph
     # @return [Role]

@@ -142,6 +142,21 @@ module Norvel
           [given, Cures.change_style("style" => style.id, "values" => other)])
       end
 
+      PLACED = %i[align indent_start indent_end indent_first tabs].freeze
+
+      # @param names [Array<Symbol>] of properties set by hand
+      # @return [Array<Symbol>] those that may go without harm
+      def loose(context, paragraph, names) = placed?(context, paragraph) ? names - PLACED : names
+
+      # Where a line stands is all that says what it is: an item with a typed label; in what is no book a line of verse, or one that
+      # has no role of ours.
+      def placed?(context, paragraph)
+        role = context.roles.of(paragraph.id).name
+        return context.cascade.numbering(paragraph).nil? if role == :list_item
+
+        !context.roles.genre.nil? && %i[other verse].include?(role)
+      end
+
       # Where roles are named in a sentence.
       def roles_said(roles) =
         roles.map { |role| role.to_s.tr("_", " ") }.then { |all| (all.size > 1) ? "#{all[0..-2].join(", ")} and #{all.last}" : all.first }

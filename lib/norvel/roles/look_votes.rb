@@ -9,6 +9,7 @@ require_relative "heading_levels"
 require_relative "zones"
 require_relative "lead"
 require_relative "set_apart"
+require_relative "genre"
 
 module Norvel
   class Roles
@@ -22,7 +23,11 @@ module Norvel
         @levels = HeadingLevels.new(@reading, @headings, @front)
         @zones = Zones.new(@reading, @headings, @levels)
         @apart = SetApart.new(@reading, @headings, @lists)
+        @genre = Genre.new(@reading)
       end
+
+      # @return [Symbol, nil] what kind of manuscript it is, where it is no book
+      def genre = @genre.name
 
       # @param paragraph [Manuscript::Paragraph] with text
       # @param others [Array<Vote>] what is known of it from elsewhere
@@ -30,6 +35,8 @@ module Norvel
       def for(paragraph, others = [])
         return in_table(paragraph) if paragraph.in_table
         return @apart.votes(paragraph) if @apart.code?(paragraph)
+
+        told = @genre.vote(paragraph) and return [told]
         unless paragraph.text.match?(/[[:alnum:]]/) || paragraph.text.match?(Wording::BLANK_TO_FILL)
           return [vote(:other, 0.9,
             "has no words, only something that stands in the text")]

@@ -52,9 +52,18 @@ module Norvel
           return (vote(:signature, 0.75, "a name at the end, set to the far side") if signs_off?(paragraph))
         end
 
+        return vote(:form_field, 0.88, "a line to write on") if rule_only?(paragraph) && !to_be_named?(paragraph)
+
         signed = text.match?(Wording::SIGNED) || !text.match?(/\p{L}/) || text.match?(Wording::IN_A_YEAR) ||
           !text.match?(/\p{L}\s*:?\s*(?:_{5,}|\.{5,}|…{4,})/)
         signed ? vote(:signature, 0.88, "a line to be signed") : vote(:form_field, 0.88, "a label with room to fill in")
+      end
+
+      # A line to write on is signed where the words right under it, or beside it, say who.
+      def to_be_named?(paragraph)
+        below = @reading.paragraphs[@reading.index(paragraph) + 1]
+        paragraph.text.match?(/[_.…]{5}\s{1,40}[_.…]{5}/) ||
+          (!below.nil? && !below.blank? && !rule_only?(below) && below.text.length < 60)
       end
 
       # One of the last paragraphs, short, set to the far side, with somebody's name in its last line.

@@ -23,12 +23,18 @@ module Norvel
             next if values.empty?
 
             kinds = values.map { |name, value, _| [name, value] }
-            found(context, said[kinds] ||= describe(context, kinds), paragraph,
-              Cures.remove_direct_formatting("paragraphs" => [paragraph.id]))
+            found(context, said[kinds] ||= describe(context, kinds), paragraph, cure(context, paragraph, kinds.map(&:first).uniq))
           end
         end
 
         private
+
+        def cure(context, paragraph, names)
+          left = loose(context, paragraph, names)
+          return Cures.remove_direct_formatting("paragraphs" => [paragraph.id]) if left == names
+
+          Cures.remove_direct_formatting("paragraphs" => [paragraph.id], "kinds" => left.map(&:to_s)) if left.any?
+        end
 
         # @param values [Array<Array(Symbol, Object)>]
         def describe(context, values)
@@ -46,11 +52,20 @@ module Norvel
         def sentence = "No paragraph is empty: space comes from styles."
 
         def findings(context)
+          meant = context.known(:meant_room) { Roles::MeantRoom.new(context.manuscript, context.roles, context.cascade).ids }
           within(context, Norvel::EmptyParagraphs.removable(context.manuscript)).map do |paragraph|
             finding(context, paragraph: paragraph, expected: "space by style", measured: "an empty paragraph", expected_value: 0,
-              measured_value: 1, unit: "paragraphs",
-              message: "An empty paragraph stands in for space.", fix: Cures.remove_empty_paragraphs("paragraphs" => [paragraph.id]))
+              measured_value: 1, unit: "paragraphs", **mended(paragraph, meant.include?(paragraph.id)))
           end
+        end
+
+        private
+
+        # A room that means something is not taken away: how it is to be made is the person's to say.
+        def mended(paragraph, meant)
+          return {message: "An empty paragraph stands in for space that means something here; a style should make it."} if meant
+
+          {message: "An empty paragraph stands in for space.", fix: Cures.remove_empty_paragraphs("paragraphs" => [paragraph.id])}
         end
       end
     end

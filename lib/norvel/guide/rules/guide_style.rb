@@ -146,7 +146,10 @@ module Norvel
           by_hand = differing.keys.select do |name|
             paragraph.properties.key?(name) || paragraph.runs.any? { |run| run.properties.key?(name) }
           end
-          return Cures.remove_direct_formatting("paragraphs" => [paragraph.id], "kinds" => by_hand.map(&:to_s)) if by_hand.any?
+          if by_hand.any?
+            going = loose(context, paragraph, by_hand)
+            return (Cures.remove_direct_formatting("paragraphs" => [paragraph.id], "kinds" => going.map(&:to_s)) if going.any?)
+          end
 
           style = context.manuscript.sheet.named(home.name)
           return Cures.apply_style("paragraphs" => [paragraph.id], "style" => style.id) if style && style.id != paragraph.style

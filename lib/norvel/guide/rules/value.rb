@@ -82,7 +82,11 @@ module Norvel
         # Direct formatting that gets in the way goes; otherwise the style takes the value.
         def fix(context, paragraph)
           by_hand = paragraph.properties.key?(@property.name) || paragraph.runs.any? { |run| run.properties.key?(@property.name) }
-          return Cures.remove_direct_formatting("paragraphs" => [paragraph.id], "kinds" => [@property.name.to_s]) if by_hand
+          if by_hand
+            return if loose(context, paragraph, [@property.name]).empty?
+
+            return Cures.remove_direct_formatting("paragraphs" => [paragraph.id], "kinds" => [@property.name.to_s])
+          end
 
           style_fix(context, paragraph, {@property.name.to_s => @property.show(@wanted.first)})
         end

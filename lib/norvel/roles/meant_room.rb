@@ -1,0 +1,43 @@
+# frozen_string_literal: true
+
+module Norvel
+  class Roles
+    # Blank lines whose room means something and which no style makes: between stanzas; in what is no book above a signature and around
+    # what is kept as it stands. Taking them out would join what stands apart.
+    class MeantRoom
+      AROUND = %i[other verse signature form_field date].freeze # roles round which the room is no habit of typing
+      ROOM = 38_100 # EMU: 3 pt between two paragraphs are room
+
+      # @param manuscript [Manuscript] @param roles [Roles] @param cascade [Cascade] of it
+      def initialize(manuscript, roles, cascade = Cascade.new(manuscript))
+        @manuscript = manuscript
+        @roles = roles
+        @cascade = cascade
+      end
+
+      # @return [Set<Integer>] ids of blank lines that might go otherwise
+      def ids
+        @ids ||= begin
+          blanks = EmptyParagraphs.removable(@manuscript).to_set(&:id)
+          @manuscript.containers.each_value.with_object(Set.new) do |blocks, found|
+            rows = blocks.slice_when { |one, other| blanks.include?(one.id) ^ blanks.include?(other.id) }
+            rows.each_cons(3) do |before, row, after|
+              found.merge(row.map(&:id)) if blanks.include?(row.first.id) && apart?(before.last, after.first)
+            end
+          end
+        end
+      end
+
+      private
+
+      def apart?(above, below)
+        return false unless [above, below].all?(Manuscript::Paragraph) && !room?(above, below)
+
+        roles = [above, below].map { |paragraph| @roles.of(paragraph.id).name }
+        roles.none? { |role| Roles.level(role) } && (roles == %i[verse verse] || (!@roles.genre.nil? && roles.intersect?(AROUND)))
+      end
+
+      def room?(above, below) = [@cascade.paragraph(above)[:space_after], @cascade.paragraph(below)[:space_before]].max >= ROOM
+    end
+  end
+end

@@ -1,0 +1,78 @@
+# frozen_string_literal: true
+
+require_relative "../../support/genres"
+require_relative "../../support/harm"
+require_relative "../../support/other_hands"
+require_relative "../../support/whole_chapters"
+require_relative "../../../demo/script/habits"
+
+# Manuscripts that are no thesis. Seen: questions of an examination run in with their first option, verse justified, "Action: Wyatt"
+# made a chapter, a letter and a CV given contents and parts.
+RSpec.describe Norvel::Roles::Genre do
+  all = Genres::NAMES.product(Genres::LANGUAGES, Genres::HANDS)
+
+  def roles(manuscript) = Norvel::Roles.new(manuscript)
+
+  it "tells what each is as a whole" do
+    called = {interview: :conversation, play: :conversation, exam: :examination}
+    all.each do |name, language, hand|
+      genre = roles(read(Genres.new(name, language, hand).bytes)).genre
+      expect([name, language, hand, genre]).to eq([name, language, hand, called.fetch(name, name)])
+    end
+  end
+
+  it "tells what their lines are, at least nineteen in twenty" do
+    asked = all.flat_map do |name, language, hand|
+      made = Genres.new(name, language, hand)
+      manuscript = read(made.bytes)
+      told = roles(manuscript)
+      manuscript.paragraphs.zip(made.lines).filter_map do |paragraph, line|
+        [line.roles.include?(told.of(paragraph.id).name), name, paragraph.text[0, 40]] if line.roles && !paragraph.blank?
+      end
+    end
+    right, wrong = asked.partition(&:first)
+    expect(right.size).to be >= asked.size * 0.95, wrong.inspect
+  end
+
+  it "lets no clean-up touch their structure" do
+    all.product(%w[marrowby-diploma marrowby-handbook]).each do |(name, language, hand), guide|
+      made = Genres.new(name, language, hand)
+      before = read(made.bytes)
+      after = Norvel::Plan.new(before, Norvel::Guide.find(guide)).apply
+      expect([name, language, hand, guide, Harm.new(before, after, made.lines).to_a]).to eq([name, language, hand, guide, []])
+    end
+  end
+
+  # Seen: "Fix all that are safe" took the blank lines that the clean-up had left.
+  it "lets no fix of a finding touch it either" do
+    all.each do |name, language, hand|
+      made = Genres.new(name, language, hand)
+      before = read(made.bytes)
+      check = Norvel::Guide::Check.new(Norvel::Guide.find("marrowby-diploma"), layout(before))
+      after = Norvel::Changes::SafeMending.new(check).changes.reduce(before) do |now, (change, given)|
+        Norvel::Changes.build(change, given).call(now)
+      end
+      expect([name, language, hand, Harm.new(before, after, made.lines).to_a]).to eq([name, language, hand, []])
+    end
+  end
+
+  it "takes no report, no manual and no chapter for one of them" do
+    books = (700..712).map { |seed| Demo::Habits.new(seed) } + (4_000..4_012).map { |seed| OtherHands.new(seed) } +
+      (200..206).map { |seed| WholeChapters.new(seed) }
+    found = books.map { |book| roles(read(book.bytes)).genre } + ["night-ferries.docx", "boat-shed-handbook.docx"].map do |name|
+      roles(read(demo(name))).genre
+    end
+    expect(found.compact).to eq([])
+  end
+
+  it "leaves a conversation that stands in a book to the book" do
+    made = Genres.new(:interview, "en-GB")
+    book = read(WholeChapters.new(202).bytes)
+    talk = read(made.bytes).paragraphs.reject(&:blank?).each_with_index.map do |paragraph, index|
+      paragraph.with(id: Norvel::Manuscript::NEW_IDS + index, style: book.sheet.default_id)
+    end
+    told = roles(book.with(blocks: book.blocks + talk))
+    expect(told.genre).to be_nil
+    expect(talk.last(4).map { |paragraph| told.of(paragraph.id).name }.uniq).to eq([:other])
+  end
+end
