@@ -49,11 +49,11 @@ module NorvelWeb
         end
       end
 
-      # Its paper and folios, in a few words.
-      def part_facts(section)
-        folio = section.folio_printed? ?
-        "folios #{Norvel::ListLabels.write(section.folio.start || 1, section.folio.format)}#{" …" unless section.folio.start.nil?}" :
-        "no folios"
+      # Its paper and folios, in a few words: the first that a page of it has.
+      def part_facts(layout, index)
+        section = layout.manuscript.sections[index]
+        first = layout.pages.find { |page| page.part == index && page.folio }&.folio
+        folio = (section.folio_printed? && first) ? "folios #{first} …" : "no folios"
         [section.page.paper, ("#{section.columns} columns" if section.columns > 1), folio].compact.join(", ")
       end
 

@@ -140,6 +140,26 @@ RSpec.describe Norvel::Plan do
   end
 end
 
+RSpec.describe "A guide as a file" do
+  def text(rules) = "guide: House\nversion: '1'\nstyles:\n  body: {name: Text, size: 11 pt}\nrules:\n#{rules}"
+
+  # Seen: our own example was refused, since YAML takes an unquoted “on” for yes.
+  it "may say on and off without quotation marks" do
+    rule = "- {id: start, clause: Chapters begin on a recto., severity: must, checks: chapter_start, on: recto}\n"
+    expect(Norvel::Guide.read(text(rule)).rules.first.data["on"]).to eq("recto")
+    off = "- {id: start, clause: Chapters., severity: must, checks: chapter_start, on: recto, off: true}\n"
+    expect(Norvel::Guide.read(text(off)).rules).to eq([])
+    draft = Norvel::Guide::Draft.new(text(rule)).set("rules/start/on", "page")
+    expect(draft.yaml).to match(/'?on'?: page/)
+    expect(draft.guide.rules.first.data["on"]).to eq("page")
+  end
+
+  it "tells what is said twice, with its line" do
+    expect { Norvel::Guide.read(text("  []\n").sub("size: 11 pt", "size: 11 pt, size: 12 pt")) }
+      .to raise_error(Norvel::GuideError, /line 4.*“size” is said twice here/)
+  end
+end
+
 RSpec.describe Norvel::Examination do
   it "works out once what guides and views both need" do
     examined = described_class.new(read(demo("quayside-notice.docx")))

@@ -101,6 +101,31 @@ RSpec.describe "Lists, tabs and special text in the layout" do
       .to eq([[:font, 1], [:right_to_left, 0]])
   end
 
+  # Seen: lists of contents keep long entries off their numbers by an indent at the end, and a stop beyond it; the number was
+  # thrown onto the next line.
+  it "sets a number at an end or decimal stop beyond the line's end, as far as the column goes" do
+    width = 400 * 12_700
+    {390 => 390, 400 => 400, 460 => 400}.each do |asked, stands|
+      %i[end decimal].each do |align|
+        stop = Norvel::Properties::TabStop.new(position: asked * 12_700, align: align)
+        entry = paragraph(0, "The lamps of the north quay, and how they were kept in winter by those who lived on the stairs of it\t17",
+          tabs: [stop], indent_end: 60 * 12_700)
+        lines = layout(on_page(entry, page: page_design(width: 500))).pages.first.placed
+        last = lines.last.setting.pieces(lines.last.line).last
+        expect([asked, align, lines.size, (last.x + last.width).round]).to eq([asked, align, 2, stands])
+        expect(lines.first.line.width).to be <= (width / 12_700) - 60
+      end
+    end
+  end
+
+  it "keeps what does not fit before such a stop for the next line" do
+    stop = Norvel::Properties::TabStop.new(position: 390 * 12_700, align: :end)
+    long = paragraph(0, "Lamps\t#{"and what was written of them in all the years " * 3}", tabs: [stop], indent_end: 60 * 12_700)
+    lines = layout(on_page(long, page: page_design(width: 500))).pages.first.placed
+    expect(lines.map { |placed| placed.line.width.round }.max).to be <= 390
+    expect(lines.map { |placed| long.text[placed.line.start...placed.line.end] }.join).to eq(long.text)
+  end
+
   it "sets numbers with their decimal sign at a decimal stop, and draws a bar where a stop is one" do
     stops = [Norvel::Properties::TabStop.new(position: 100 * 12_700, align: :decimal),
       Norvel::Properties::TabStop.new(position: 150 * 12_700, align: :bar)]

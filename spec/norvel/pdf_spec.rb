@@ -256,6 +256,13 @@ RSpec.describe Norvel::Formats::Pdf do
     )
   end
 
+  it "counts what is not in it in words" do
+    lost = Norvel::Formats::Format::Lost
+    said = [["sign that no font here has", 3], ["sign that no font here has", 1], ["comment", 2], ["text box", 2]]
+    expect(said.map { |what, count| lost.new(what: what, count: count).words })
+      .to eq(["3 signs that no font here has", "1 sign that no font here has", "2 comments", "2 text boxes"])
+  end
+
   it "tells what does not go across" do
     commented = read(docx { |file|
       file.raw(

@@ -9,7 +9,14 @@ module Norvel
     # carry it says before anything is written.
     class Format
       # A kind of thing that does not go into a file, and how many there are.
-      Lost = Value.define(:what, :count)
+      Lost = Value.define(:what, :count) do
+        # @return [String] "1 comment", "3 signs that no font here has"
+        def words = "#{count} #{if count == 1
+                                  what
+                                else
+                                  what.sub(/(?= that |\z)/, what.match?(/x(?: that |\z)/) ? "es" : "s")
+                                end}"
+      end
 
       # @return [String] the format's name in JSON
       def name = raise(NotImplementedError)

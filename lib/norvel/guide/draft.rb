@@ -34,7 +34,7 @@ module Norvel
       end
 
       # @return [Hash] as the file has it
-      def data = @data ||= YAML.safe_load(yaml, aliases: false) || {}
+      def data = @data ||= Reader.data(yaml) || {}
 
       # @return [Guide]
       # @raise [GuideError]

@@ -42,6 +42,22 @@ module Norvel
         build(data)
       end
 
+      KEYS = {true => "on", false => "off"}.freeze
+
+      # YAML takes an unquoted “on” or “off” for yes and no; as a key of a guide it is the word.
+      # @param yaml [String]
+      # @return [Object] plain data
+      def self.data(yaml) = words(YAML.safe_load(yaml, aliases: false))
+
+      def self.words(data)
+        case data
+        when Hash then data.to_h { |key, value| [KEYS.fetch(key, key), words(value)] }
+        when Array then data.map { |value| words(value) }
+        else data
+        end
+      end
+      private_class_method :words
+
       private
 
       def parse
@@ -50,7 +66,7 @@ module Norvel
 
         @lines = {}
         note_lines(tree.root, "")
-        YAML.safe_load(@yaml, aliases: false)
+        Reader.data(@yaml)
       rescue Psych::SyntaxError => error
         raise GuideError.new("this is not YAML: #{error.problem}.", line: error.line)
       rescue Psych::Exception => error
@@ -65,11 +81,17 @@ module Norvel
         when Psych::Nodes::Mapping
           node.children.each_slice(2) do |key, value|
             inner = "#{pointer}/#{key.respond_to?(:value) ? key.value : "?"}"
+            said_twice(key) if @lines.key?(inner)
+
             note_lines(value, inner)
             @lines[inner] = key.start_line + 1
           end
         when Psych::Nodes::Sequence then node.children.each_with_index { |child, index| note_lines(child, "#{pointer}/#{index}") }
         end
+      end
+
+      def said_twice(key)
+        raise GuideError.new("“#{key.respond_to?(:value) ? key.value : "?"}” is said twice here.", line: key.start_line + 1)
       end
 
       def validate(data)

@@ -26,9 +26,9 @@ module Norvel
         return written(data) unless root.is_a?(Psych::Nodes::Mapping) && root.children.any?
 
         @edits = [] # from, to, text
-        mapping(root, YAML.safe_load(@yaml, aliases: false), data)
+        mapping(root, Reader.data(@yaml), data)
         text = carried_out
-        unless YAML.safe_load(text, aliases: false) == data
+        unless Reader.data(text) == data
           raise GuideError, "The guide's text could not be changed at that place; change it as text."
         end
 

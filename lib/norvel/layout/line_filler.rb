@@ -84,7 +84,7 @@ module Norvel
         stop = @room.place_for(@text[atom.start]) || @room.stops.after(@origin + @used + @gap)
         return false unless stop || @index == @start
 
-        stop ||= TabStops::Stop.new(@origin + @space, :start, :none)
+        stop = stop ? reached(stop) : TabStops::Stop.new(@origin + @space, :start, :none)
         from = @used + @gap
         @used = [tab_target(stop, @index, @origin), from].max
         (@tabs ||= []) << [atom.start, @origin + from, @origin + @used, stop.leader]
@@ -92,6 +92,16 @@ module Norvel
         @spaces = @gap_spaces = 0
         @index += 1
         remember_fit(false)
+      end
+
+      # What ends at a stop, or has its sign there, may stand beyond the line's end, as far as the column goes: contents keep long
+      # entries off their numbers so.
+      def reached(stop)
+        return stop if stop.align == :start
+
+        stop = TabStops::Stop.new(@room.width, stop.align, stop.leader) if stop.x > @room.width
+        @space = [@space, stop.x - @origin].max
+        stop
       end
 
       # @return [Boolean] false when the line is full; then it ends at the last place where it may

@@ -17,6 +17,9 @@ module Norvel
         @left_cut = @right_cut = 0.0
       end
 
+      # @return [Float] of the column
+      attr_reader :width
+
       # @return [Boolean] whether every line but the first has the same room
       def even? = @beside.nil?
 

@@ -22,7 +22,7 @@ module Norvel
           missing = places.select { |part, at| at.nil? && !(given(:optional) || []).include?(part) }.keys
           missing.map { |part|
             finding(context, expected: "the #{part}", measured: "missing",
-              message: "The #{part} is missing.")
+              message: "The #{part} #{part.end_with?("s") ? "are" : "is"} missing.")
           } + out_of_order(context, places.compact)
         end
 
