@@ -67,9 +67,23 @@ module Norvel
 
       def in_table(table)
         turned = table.rows.flat_map(&:cells).select(&:turned).filter_map { |cell| Manuscript.paragraphs_of([cell.blocks]).first }
-        found = turned.map { |paragraph| at(:vertical_text, paragraph) }
+        found = turned.map { |paragraph| at(:vertical_text, paragraph) } + table.rows.select(&:exact).flat_map { |row| cut_off(row) }
         table.floating ? found << at(:float, Manuscript.paragraphs_in(table).first) : found
       end
+
+      # A row of an exact height shows no more than goes into it (ISO/IEC 29500-1 §17.4.80); here all of it is drawn.
+      def cut_off(row)
+        placed = row.cells.to_h { |cell| [cell, Manuscript.paragraphs_of([cell.blocks]).flat_map { |one| @layout.lines_of(one.id) }] }
+        top = placed.values.flatten(1).map(&:y).min or return []
+        room = row.height / Lengths::PT.to_f + SLIGHT
+        placed.filter_map do |_, lines|
+          over = lines.find { |line| line.y + line.line.height - top > room }
+          at(:cut_off, over.paragraph) if over
+        end
+      end
+
+      SLIGHT = 1.0 # points
+      private_constant :SLIGHT
 
       # Characters that no face has.
       def nowhere_to_be_had

@@ -55,7 +55,8 @@ module Norvel
       object: "an object", drawing: "a drawing", uneven_columns: "a paragraph that goes on in a column of another width",
       line_numbers: "line numbers",
       grid: "lines on a grid", right_to_left: "text from right to left",
-      vertical_text: "upright text", font: "signs that no font here has, or a script that is not laid out",
+      vertical_text: "upright text", cut_off: "text that the exact height of its row cuts off",
+      font: "signs that no font here has, or a script that is not laid out",
       overflow: "what has to stay together is larger than its room", float: "text beside something floating"
     }.freeze
   end
