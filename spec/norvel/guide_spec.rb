@@ -140,6 +140,26 @@ RSpec.describe Norvel::Plan do
   end
 end
 
+RSpec.describe "A guide's own styles" do
+  # Seen: dead lines of contents in the guide's own body style were read as headings, and five rules raised false alarms.
+  it "outweigh what else speaks for a paragraph, but not what a person says" do
+    house = Norvel::Guide.find("marrowby-diploma")
+    dressed = Norvel::Plan.new(read(demo("night-ferries.docx")), house).apply
+    body = dressed.sheet.named(house.family[:body].name).id
+    texts = dressed.paragraphs.select { |paragraph| paragraph.style == body && dressed.blocks.include?(paragraph) }.first(12)
+    numbered = texts.each_with_index.to_h do |paragraph, index|
+      [paragraph.id, paragraph.with_runs([Norvel::Manuscript::Run.new(text: "#{index + 1}. The lamps of the quay")])]
+    end
+    examined = Norvel::Examination.new(dressed.with_paragraphs(numbered))
+    ids = numbered.keys
+    expect(ids.map { |id| examined.roles.of(id).name }.uniq).not_to eq([:body])
+    expect(ids.map { |id| examined.check(house).roles.of(id).name }.uniq).to eq([:body])
+    said = examined.roles.corrected(ids.first => :heading_2)
+    check = Norvel::Guide::Check.new(house, examined.layout, roles: said)
+    expect(check.roles.of(ids.first).name).to eq(:heading_2)
+  end
+end
+
 RSpec.describe "A guide as a file" do
   def text(rules) = "guide: House\nversion: '1'\nstyles:\n  body: {name: Text, size: 11 pt}\nrules:\n#{rules}"
 

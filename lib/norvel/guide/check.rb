@@ -13,7 +13,7 @@ module Norvel
       # A place that could not be measured: the paragraph's id, its page, and why.
       Unmeasured = Norvel::Value.define(:paragraph, :page, :why)
 
-      attr_reader :guide, :manuscript, :layout, :cascade, :appearance, :roles
+      attr_reader :guide, :manuscript, :layout, :cascade, :appearance
 
       # @param guide [Guide] @param layout [Layout]
       # @param roles [Roles, nil] when they are known already
@@ -25,7 +25,7 @@ module Norvel
         @manuscript = layout.manuscript
         @cascade = layout.cascade
         @appearance = appearance || Appearance.new(@manuscript, @cascade)
-        @roles = roles || Roles.new(@manuscript, @appearance, @cascade)
+        @read = roles || Roles.new(@manuscript, @appearance, @cascade)
         @given = known
       end
 
@@ -37,7 +37,10 @@ module Norvel
       end
 
       # @return [Places] where each paragraph belongs in the guide's sheet
-      def places = @places ||= Places.new(manuscript, roles, cascade, family: guide.family)
+      def places = @places ||= Places.new(manuscript, @read, cascade, family: guide.family)
+
+      # @return [Roles] as they are read; a style of the guide itself outweighs what else speaks for a paragraph
+      def roles = @roles ||= @read.corrected(places.roles_by_style)
 
       NEARLY_ALL = 0.9
 

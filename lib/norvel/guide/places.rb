@@ -27,6 +27,16 @@ module Norvel
       # @return [Symbol] a slot; :empty where there is nothing to be formatted
       def of(paragraph) = (@slots ||= {}.compare_by_identity)[paragraph] ||= slot(paragraph)
 
+      # @return [Hash{Integer=>Symbol}] roles by id, of body paragraphs that are read as something else than the guide's own style says
+      def roles_by_style
+        return {} if @styled.empty?
+
+        @manuscript.paragraphs.filter_map { |paragraph|
+          slot = by_style(paragraph) unless paragraph.blank?
+          [paragraph.id, slot] if slot && Roles::ALL.include?(slot) && slot != @roles.of(paragraph.id).name
+        }.to_h
+      end
+
       # @return [Array<String>] ids of the manuscript's styles that are the family's
       def styles_of_the_family = @styled.keys
 
