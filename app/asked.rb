@@ -86,12 +86,12 @@ module NorvelWeb
              "style" => STYLE, "bare" => ->(value) { value == true }, "paragraphs" => list(INTEGER)}.freeze
 
     # @param given [Hash] as they came @param here [Hash] those of the query and the body alone
-    # @param kinds [Hash{Symbol=>Proc}] what the route takes
+    # @param kinds [Hash{Symbol=>Proc}] what the route takes @param named [Array<String>] what its address names
     # @return [Sinatra::IndifferentHash]
     # @raise [Wrong, Nowhere]
-    def read(given, here, kinds)
+    def read(given, here, kinds, named)
       understood = given.filter_map do |name, value|
-        kind = kinds[name.to_sym] || PATH[name.to_sym]
+        kind = named.include?(name) ? PATH.fetch(name.to_sym) : kinds[name.to_sym]
         next if kind.nil? || value.nil?
 
         read = kind[plain(value)]

@@ -241,18 +241,18 @@ module NorvelWeb
     # What every form of the bench sends along: the state it was made for, and whatever else is named.
     # @return [String]
     def hidden_fields(**fields)
-      %(<input type="hidden" name="head" value="#{state.head}" data-head>) +
-        fields.map { |name, value| %(<input type="hidden" name="#{name}" value="#{h(value)}">) }.join
+      %(<input type="hidden" name="head" value="#{state.head}" data-head>#{inputs_of(fields)})
     end
+
+    def inputs_of(fields) = fields.map { |name, value| %(<input type="hidden" name="#{name}" value="#{h(value)}">) }.join
 
     # A form of one button, answered in the slip.
     # @param path [String] below the manuscript's own @param fields [Hash{Symbol=>Object}] what it sends @param hidden
     #   [String] fields beside
     # @return [String]
     def slip_act(path, label, fields = {}, hidden: "", css: "quiet")
-      inputs = fields.map { |name, value| %(<input type="hidden" name="#{name}" value="#{h(value)}">) }.join
       %(<form hx-post="/manuscripts/#{record.id}/#{path}" ) +
-        %(hx-target="#slip">#{hidden}#{inputs}<button class="#{css}">#{h(label)}</button></form>)
+        %(hx-target="#slip">#{hidden}#{inputs_of(fields)}<button class="#{css}">#{h(label)}</button></form>)
     end
 
     # @return [String] a link to a paragraph on its page

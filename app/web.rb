@@ -78,7 +78,7 @@ module NorvelWeb
     end
 
     def route_eval
-      @params = Asked.read(@params, request.params, @takes || {})
+      @params = Asked.read(@params, request.params, @takes || {}, env["sinatra.route"].scan(/:(\w+)/).flatten)
       super
     end
 

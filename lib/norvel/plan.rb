@@ -146,6 +146,7 @@ module Norvel
 end
 
 require_relative "plan/draft"
+require_relative "plan/verse_lines"
 require_relative "plan/guide_sheet"
 require_relative "plan/own_looks"
 require_relative "plan/baring"

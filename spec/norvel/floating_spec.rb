@@ -54,6 +54,15 @@ RSpec.describe Norvel::Layout::Floating do
     expect(place(right).first.first).to eq(140)
   end
 
+  it "stops a number short that a tab stop would lead under it" do
+    stop = Norvel::Properties::TabStop.new(position: 200 * 12_700, align: :end)
+    run = Norvel::Manuscript::Run.new(text: Norvel::Manuscript::INSET_MARK, insets: [picture(wrap: :around, x: :end, height: 60)])
+    entry = paragraph(0, run, "Lamps\t17", tabs: [stop])
+    placed = layout(on_page(entry, styles: body)).pages.first.placed.first
+    last = placed.setting.pieces(placed.line).last
+    expect((last.x + last.width).round).to eq(140)
+  end
+
   it "narrows the line that a run-in heading shares with its text too" do
     run = Norvel::Manuscript::Run.new(text: Norvel::Manuscript::INSET_MARK, insets: [picture(wrap: :around, height: 60)])
     heading = paragraph(1, "Bells. ").with(run_in: true)

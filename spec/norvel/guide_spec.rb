@@ -174,6 +174,14 @@ RSpec.describe "A guide as a file" do
     expect(draft.guide.rules.first.data["on"]).to eq("page")
   end
 
+  it "takes no other word for yes or no for them" do
+    rule = "- {id: start, clause: Chapters., severity: must, checks: chapter_start, on: recto, no: true}\n"
+    expect { Norvel::Guide.read(text(rule)) }.to raise_error(Norvel::GuideError)
+    expect(Norvel::Guide::Reader.data("yes: 1\non: 2\n'no': 3\na: [{off: 4}]")).to eq(
+      true => 1, "on" => 2, "no" => 3, "a" => [{"off" => 4}]
+    )
+  end
+
   it "tells what is said twice, with its line" do
     expect { Norvel::Guide.read(text("  []\n").sub("size: 11 pt", "size: 11 pt, size: 12 pt")) }
       .to raise_error(Norvel::GuideError, /line 4.*“size” is said twice here/)

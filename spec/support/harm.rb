@@ -37,8 +37,18 @@ class Harm
     list = @is.cascade.numbering(now)
     [("a heading: #{paragraph.text[0, 50]}" if level && line.roles && roles.none? { |role| role.to_s.match?(/heading|title/) }),
       ("an item of a list: #{paragraph.text[0, 50]}" if list && line.roles && !roles.include?(:list_item) && level.nil?),
+      ("no deeper than the line above any more: #{paragraph.text[0, 50]}" if deeper?(@was, paragraph) && !deeper?(@is, now)),
       ("runs in: #{paragraph.text[0, 50]}" if now.run_in),
       ("its indent is gone: #{paragraph.text[0, 50]}" if line.keeps && list.nil? && indent(@was, paragraph) != indent(@is, now))].compact
+  end
+
+  # Whether a line of verse stands deeper than the one before it.
+  def deeper?(layout, line)
+    above = layout.manuscript.paragraphs[layout.manuscript.index_of(line.id) - 1]
+    return false unless [above, line].all? { |one| @lines[one.id]&.roles == [:verse] }
+
+    set = [above, line].map { |one| layout.cascade.paragraph(one).then { |values| values[:indent_start] + values[:indent_first] } }
+    set.last > set.first + 50_000
   end
 
   def indent(layout, paragraph)
@@ -46,14 +56,19 @@ class Harm
     [values[:indent_start].positive?, values[:indent_first] <=> 0, %i[end right].include?(values[:align])]
   end
 
-  # Where a blank line meant something there is room still.
+  # Where a blank line meant something there is room still; between stanzas more than between their lines.
   def gaps
     @before.paragraphs.each_cons(2).filter_map do |above, blank|
       next unless @lines[blank.id].keeps && blank.blank? && !above.blank?
-      next if @after.paragraph(blank.id) || room?(above)
+      next if @after.paragraph(blank.id) || (!within_verse?(above) && room?(above))
 
       "the space of a blank line is gone: after #{above.text[0, 40]}"
     end
+  end
+
+  def within_verse?(above)
+    below = @before.paragraphs.drop(@before.index_of(above.id) + 1).find { |paragraph| !paragraph.blank? }
+    [above, below].compact.map { |paragraph| @lines[paragraph.id].roles } == [[:verse]] * 2
   end
 
   def room?(above)

@@ -121,6 +121,12 @@ RSpec.describe "The door" do
     expect(named - NorvelWeb::Asked::PATH.keys.map(&:to_s)).to eq([])
   end
 
+  it "lets a route see what it declares and what its address names, nothing else" do
+    given = {"id" => "5", "kind" => "pdf", "find" => "boat", "style" => "Body"}
+    read = NorvelWeb::Asked.read(given, given, {find: NorvelWeb::Asked.line(20)}, ["id"])
+    expect(read).to eq("id" => "5", "find" => "boat")
+  end
+
   it "writes nothing when something is only looked at" do
     id = row.id
     paths = ["/", "/guides/marrowby-diploma", *%w[\  sheets pages/1 strip slip?chosen=0 outline outline/slip

@@ -42,21 +42,22 @@ module Norvel
         build(data)
       end
 
-      KEYS = {true => "on", false => "off"}.freeze
-
-      # YAML takes an unquoted “on” or “off” for yes and no; as a key of a guide it is the word.
+      # YAML takes an unquoted “on” or “off” for yes and no; as a key of a guide it is the word. Other words for yes and no are none.
       # @param yaml [String]
       # @return [Object] plain data
-      def self.data(yaml) = words(YAML.safe_load(yaml, aliases: false))
-
-      def self.words(data)
-        case data
-        when Hash then data.to_h { |key, value| [KEYS.fetch(key, key), words(value)] }
-        when Array then data.map { |value| words(value) }
-        else data
-        end
+      def self.data(yaml)
+        stream = Psych.parse_stream(yaml)
+        YAML.safe_load(quoted(stream) ? stream.to_yaml : yaml, aliases: false)
       end
-      private_class_method :words
+
+      # @return [Boolean] whether there are such keys; they are in quotation marks now
+      def self.quoted(node)
+        keys = node.grep(Psych::Nodes::Mapping).flat_map { |mapping| mapping.children.each_slice(2).map(&:first) }
+          .select { |key| key.is_a?(Psych::Nodes::Scalar) && key.plain && %w[on off].include?(key.value) }
+        keys.each { |key| key.plain, key.quoted, key.style = false, true, Psych::Nodes::Scalar::DOUBLE_QUOTED }
+        keys.any?
+      end
+      private_class_method :quoted
 
       private
 

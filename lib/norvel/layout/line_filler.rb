@@ -99,7 +99,7 @@ module Norvel
       def reached(stop)
         return stop if stop.align == :start
 
-        stop = TabStops::Stop.new(@room.width, stop.align, stop.leader) if stop.x > @room.width
+        stop = TabStops::Stop.new(@room.reach, stop.align, stop.leader) if stop.x > @room.reach
         @space = [@space, stop.x - @origin].max
         stop
       end

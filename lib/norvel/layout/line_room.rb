@@ -17,9 +17,6 @@ module Norvel
         @left_cut = @right_cut = 0.0
       end
 
-      # @return [Float] of the column
-      attr_reader :width
-
       # @return [Boolean] whether every line but the first has the same room
       def even? = @beside.nil?
 
@@ -37,6 +34,9 @@ module Norvel
       def left(first) = [@format.start, @left_cut].max + (first ? @format.first : 0.0)
 
       def edge = @width - [@format.end, @right_cut].max
+
+      # @return [Float] how far a tab stop may lead: the column's end, or what floats there
+      def reach = @width - @right_cut
 
       def stops = @stops ||= TabStops.new(@format, @default_tab, edge)
 

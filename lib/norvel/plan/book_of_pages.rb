@@ -15,14 +15,11 @@ module Norvel
         @without = without
       end
 
-      KINDS = {conversation: "a conversation", verse: "verse", letter: "a letter", cv: "a CV", minutes: "minutes",
-               examination: "an examination", recipe: "a recipe", agreement: "an agreement"}.freeze
-
       # @return [void]
       def add_lines
+        captions if @guide.captions[:counted] && !struck?(:captions)
         return no_book if @roles.genre
 
-        captions if @guide.captions[:counted] && !struck?(:captions)
         contents if @guide.contents.any? && !struck?(:contents)
         parts if @guide.parts.any? && !struck?(:parts)
         up_to_date unless struck?(:contents)
@@ -32,7 +29,8 @@ module Norvel
 
       # What is no book gets no contents, no front matter and no chapters; the place of the folios is the guide's all the same.
       def no_book
-        @draft.remark(:parts, "It reads as #{KINDS.fetch(@roles.genre)}: contents, parts and chapters are left out; Parts makes them.", [])
+        said = Roles::Genre.called(@roles.genre)
+        @draft.remark(:parts, "It reads as #{said}: contents, parts and chapters are left out; Parts makes them.", [])
         folios unless struck?(:parts) || @guide.parts.empty?
         up_to_date unless struck?(:contents)
       end

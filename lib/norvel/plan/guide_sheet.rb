@@ -32,6 +32,8 @@ module Norvel
         @ids = kept.roles.to_h { |id, slot| [slot, ids[id]] }
         long_quotations
         guided.sort_by { |slot, _| Guide::Slots::ALL.index(slot) }.each { |slot, paragraphs| give(slot, paragraphs) }
+        verse = @slots[:verse] || []
+        VerseLines.new(@draft, @before, verse).add_lines(style_of(:verse)) if verse.any? && style_of(:verse)
         dress_lists
       end
 
@@ -171,7 +173,8 @@ module Norvel
 
       def give(slot, paragraphs)
         moved = paragraphs.map { |paragraph| now.paragraph(paragraph.id) }.reject do |paragraph|
-          paragraph.style == @ids[slot] || numbers?(paragraph, slot) || above?(paragraph, slot) || folio?(paragraph, slot)
+          paragraph.style == @ids[slot] || numbers?(paragraph, slot) || above?(paragraph, slot) || folio?(paragraph, slot) ||
+            set_in?(paragraph, slot)
         end
         return if moved.empty?
 
@@ -188,6 +191,11 @@ module Norvel
       def above?(paragraph, slot)
         style = now.sheet[paragraph.style]
         slot == :caption && style.parent == @ids[slot] && style.properties.keys == [:keep_next]
+      end
+
+      # So have lines of verse that stand deeper.
+      def set_in?(paragraph, slot)
+        @roles.of(paragraph.id).name == :verse && VerseLines.style?(now.sheet[paragraph.style], @ids[slot])
       end
 
       # Folios have a style of their own under that of headers or footers, which puts them in their place.

@@ -10,8 +10,9 @@ module Norvel
       # What a style is called that is made of a look.
       NAMES = {other: "Set apart", code: "Listing", figure: "Picture"}.freeze
 
-      # Those of one role may look different for a reason; each look has its style.
+      # Those of one role may look different for a reason; each look has its style, for the others also where the author has one.
       MANIFOLD = %i[other].freeze
+      EACH_LOOK = [*MANIFOLD, :verse].freeze
 
       # @param draft [Draft] @param roles [Roles] @param why [String, nil] what is added where a style is made
       def initialize(draft, roles, why: "the guide has none for")
@@ -35,7 +36,7 @@ module Norvel
         same = by_hand.group_by { |paragraph| [paragraph.style, by_hand(paragraph)] }.values.sort_by.with_index do |group, index|
           [-group.size, index]
         end
-        same = [same.flatten(1)] unless MANIFOLD.include?(role)
+        same = [same.flatten(1)] unless EACH_LOOK.include?(role)
         same.each do |group|
           style = own_style(role) or next style_of_look(role, group)
           @draft.add("apply_style", {"style" => style.id, "paragraphs" => group.map(&:id)}, group, sureness(group), role)

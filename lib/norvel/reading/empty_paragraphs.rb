@@ -15,6 +15,23 @@ module Norvel
       manuscript.paragraphs.select { |paragraph| order[paragraph.id] }
     end
 
+    # Those in a row, with what stands above and below them in the same container.
+    Row = Value.define(:blanks, :above, :below)
+
+    # @param ids [Set<Integer>] of blank lines
+    # @return [Array<Row>] `above` and `below` nil where nothing is, or a table
+    def self.rows(manuscript, ids)
+      manuscript.containers.values.flat_map do |blocks|
+        chunks = blocks.chunk_while { |one, other| ids.include?(one.id) && ids.include?(other.id) }.to_a
+        [nil, *chunks, nil].each_cons(3).filter_map do |before, chunk, after|
+          next unless ids.include?(chunk.first.id)
+
+          above, below = [before&.last, after&.first].map { |block| block if block.is_a?(Manuscript::Paragraph) }
+          Row.new(blanks: chunk, above: above, below: below)
+        end
+      end
+    end
+
     def self.removable_in(blocks, cell: false)
       found = blocks.each_with_index.filter_map do |block, index|
         next unless block.is_a?(Manuscript::Paragraph) && block.empty?

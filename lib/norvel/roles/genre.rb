@@ -28,6 +28,10 @@ module Norvel
       # @return [Symbol, nil] of ALL; nil: a book, or nothing that is known
       def name = told.find { |_, genre, _| genre.whole? }&.first
 
+      # @param name [Symbol] of ALL
+      # @return [String] what it is called in a sentence
+      def self.called(name) = ALL.fetch(name).called
+
       # @param paragraph [Manuscript::Paragraph]
       # @return [Vote, nil] what it is in such a manuscript
       def vote(paragraph) = votes[paragraph.id]

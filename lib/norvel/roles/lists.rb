@@ -94,7 +94,7 @@ module Norvel
 
       # Marks that were typed without a blank after them, several in a row.
       def attached
-        @reading.paragraphs.reject { |paragraph| paragraph.blank? || paragraph.in_table }.slice_when do |one, other|
+        @reading.texts.slice_when do |one, other|
           !(one.text.match?(ATTACHED) && other.text.match?(ATTACHED))
         end
           .select { |same| same.size > 1 && same.none? { |paragraph| @reading.striking?(paragraph) } }.flatten(1).to_h do |paragraph|

@@ -17,24 +17,19 @@ module Norvel
 
       # @return [Set<Integer>] ids of blank lines that might go otherwise
       def ids
-        @ids ||= begin
-          blanks = EmptyParagraphs.removable(@manuscript).to_set(&:id)
-          @manuscript.containers.each_value.with_object(Set.new) do |blocks, found|
-            rows = blocks.slice_when { |one, other| blanks.include?(one.id) ^ blanks.include?(other.id) }
-            rows.each_cons(3) do |before, row, after|
-              found.merge(row.map(&:id)) if blanks.include?(row.first.id) && apart?(before.last, after.first)
-            end
-          end
-        end
+        @ids ||= EmptyParagraphs.rows(@manuscript, EmptyParagraphs.removable(@manuscript).to_set(&:id))
+          .select { |row| row.above && row.below && apart?(row.above, row.below) }.flat_map(&:blanks).to_set(&:id)
       end
 
       private
 
       def apart?(above, below)
-        return false unless [above, below].all?(Manuscript::Paragraph) && !room?(above, below)
-
         roles = [above, below].map { |paragraph| @roles.of(paragraph.id).name }
-        roles.none? { |role| Roles.level(role) } && (roles == %i[verse verse] || (!@roles.genre.nil? && roles.intersect?(AROUND)))
+        return false if roles.any? { |role| Roles.level(role) }
+        # The lines of a stanza have what room their style makes as well.
+        return true if roles == %i[verse verse] && @roles.genre == :verse
+
+        !room?(above, below) && (roles == %i[verse verse] || (!@roles.genre.nil? && roles.intersect?(AROUND)))
       end
 
       def room?(above, below) = [@cascade.paragraph(above)[:space_after], @cascade.paragraph(below)[:space_before]].max >= ROOM

@@ -21,6 +21,9 @@ module Norvel
         @paragraphs.each_with_index { |paragraph, index| @places[paragraph] = index }
       end
 
+      # @return [Array<Manuscript::Paragraph>] those with text that stand in no table
+      def texts = @texts ||= paragraphs.reject { |paragraph| paragraph.blank? || paragraph.in_table }
+
       # @return [Hash{Symbol=>Object}] how a paragraph comes out on paper
       def appearance(paragraph) = @appearance.of(paragraph)
 
@@ -83,9 +86,8 @@ module Norvel
 
       # Size, face and weight of most letters; of those paragraphs, then, the commonest of everything else.
       def body_look
-        text = paragraphs.reject { |paragraph| paragraph.in_table || paragraph.blank? }
-        running = text.select { |paragraph| long?(paragraph) }
-        same = commonest(running.empty? ? text : running) { |values| values.values_at(:size, :font_family, :bold, :italic) } or
+        running = texts.select { |paragraph| long?(paragraph) }
+        same = commonest(running.empty? ? texts : running) { |values| values.values_at(:size, :font_family, :bold, :italic) } or
           return Properties::DEFAULTS
         letters = same.each_with_object({}.compare_by_identity) do |paragraph, sums|
           (look = appearance(paragraph)) && sums[look] = (sums[look] || 0) + paragraph.text.length

@@ -75,7 +75,7 @@ module Norvel
 
       def zones
         @zones ||= {}.tap do |found|
-          @texts = @reading.paragraphs.reject { |paragraph| paragraph.blank? || paragraph.in_table }
+          @texts = @reading.texts
           at = 0
           at += mark(at, found) while at < @texts.size
         end

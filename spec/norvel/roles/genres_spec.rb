@@ -40,6 +40,9 @@ RSpec.describe Norvel::Roles::Genre do
       before = read(made.bytes)
       after = Norvel::Plan.new(before, Norvel::Guide.find(guide)).apply
       expect([name, language, hand, guide, Harm.new(before, after, made.lines).to_a]).to eq([name, language, hand, guide, []])
+      # Seen: once its headings had levels a CV was taken for a book, and the second clean-up gave it contents and parts.
+      again = Norvel::Plan.new(after, Norvel::Guide.find(guide))
+      expect([name, language, hand, guide, again.lines.map(&:sentence)]).to eq([name, language, hand, guide, []])
     end
   end
 
@@ -63,6 +66,23 @@ RSpec.describe Norvel::Roles::Genre do
       roles(read(demo(name))).genre
     end
     expect(found.compact).to eq([])
+  end
+
+  # What a report lists, counts or quotes makes no recipe, examination, agreement or letter of it.
+  it "takes no report for one by what stands in a few of its lines" do
+    prose = Array.new(24) do |index|
+      "The lamps of the quay were counted in winter #{index + 1}, and the board was told of every one that was out."
+    end
+    {recipe: ["5 g salt", "10 ml oil", "3 kg rope"], examination: ["Tides (4 points)", "Charts (2 points)"],
+     agreement: Array.new(4) { |index| "1.#{index + 1} The stairs are swept at dawn." },
+     letter: ["Dear reader,", "Yours faithfully,"]}.each do |genre, lines|
+      texts = (genre == :letter) ? [lines.first, *prose.first(3), lines.last, *prose] : [*prose.first(4), *lines, *prose.drop(4)]
+      manuscript = manuscript(*texts.each_with_index.map { |text, index| paragraph(index, text) })
+      expect([genre, roles(manuscript).genre]).to eq([genre, nil])
+    end
+    notes = ["Note: each wick was weighed twice.", "Warning: oil and water were kept apart."] * 2
+    manuscript = manuscript(*[*prose.first(9), *notes].each_with_index.map { |text, index| paragraph(index, text) })
+    expect(manuscript.paragraphs.last(4).map { |one| roles(manuscript).of(one.id).name }.uniq).to eq([:body])
   end
 
   it "leaves a conversation that stands in a book to the book" do

@@ -20,8 +20,8 @@ module Norvel
 
       def initialize(manuscript, only, roles, layout)
         @manuscript = manuscript
-        wanted = only&.to_h { |id| [id, true] }
-        @going = EmptyParagraphs.removable(manuscript).map(&:id).select { |id| wanted.nil? || wanted.key?(id) }.to_h { |id| [id, true] }
+        @going = EmptyParagraphs.removable(manuscript).to_set(&:id)
+        @going &= only if only
         @roles = roles
         @layout = layout
       end
@@ -30,9 +30,7 @@ module Norvel
       def gaps
         return [] if @going.empty?
 
-        @manuscript.containers.values.flat_map do |blocks|
-          read(blocks.chunk_while { |one, other| @going[one.id] && @going[other.id] }.to_a)
-        end
+        EmptyParagraphs.rows(@manuscript, @going).map { |row| gap(*row.to_a) }
       end
 
       private
@@ -41,16 +39,9 @@ module Norvel
 
       def roles = @roles ||= Roles.new(@manuscript)
 
-      def read(chunks)
-        chunks.each_with_index.filter_map do |chunk, index|
-          next unless @going[chunk.first.id]
-
-          before, after = (index.positive? ? chunks[index - 1].last : nil), chunks[index + 1]&.first
-          Gap.new(blanks: chunk, before: (before if before.is_a?(Manuscript::Paragraph)),
-            after: (after if after.is_a?(Manuscript::Paragraph)),
-            height: chunk.sum { |paragraph| height(paragraph) }, line: chunk.sum { |paragraph| lines(paragraph) },
-            turns: turns?(chunk, before, after))
-        end
+      def gap(blanks, before, after)
+        Gap.new(blanks: blanks, before: before, after: after, height: blanks.sum { |paragraph| height(paragraph) },
+          line: blanks.sum { |paragraph| lines(paragraph) }, turns: turns?(blanks, before, after))
       end
 
       def height(paragraph)
@@ -62,8 +53,7 @@ module Norvel
 
       # Many of them, so that a chapter, or what follows the title page, begins a page.
       def turns?(chunk, before, after)
-        return false unless chunk.size > MANY && before.is_a?(Manuscript::Paragraph) && after.is_a?(Manuscript::Paragraph) &&
-          !layout.cascade.paragraph(after)[:break_before]
+        return false unless chunk.size > MANY && before && after && !layout.cascade.paragraph(after)[:break_before]
         return false unless begins_part?(before, after)
 
         page = layout.pages[layout.page_of(after.id) - 1]

@@ -79,7 +79,12 @@ module Norvel
         def excused?(context, property, paragraph)
           own_break?(property, paragraph) || number?(property, paragraph) || link?(property, paragraph) ||
             listed?(context, property, paragraph) || caption?(context, property, paragraph) || folio?(context, property, paragraph) ||
-            stops?(context, property, paragraph)
+            stops?(context, property, paragraph) || verse?(context, property, paragraph)
+        end
+
+        # A line of verse may stand deeper than the others.
+        def verse?(context, property, paragraph)
+          property.name == :indent_start && context.roles.of(paragraph.id).name == :verse
         end
 
         # What stands in columns of a header or footer has stops of its own where the guide says none.

@@ -5,11 +5,14 @@ module Norvel
     module Genres
       # A conversation: who speaks stands before what is said, again and again, and two take turns: an interview, a play, a hearing.
       class Conversation < Whole
+        def self.called = "a conversation"
+
         SPEAKER = /\A\s*(?<who>\p{Lu}[\p{L}.'’-]{0,20}(?: \p{Lu}[\p{L}.'’-]{0,20}){0,2})(?<stop>:|\.|\s[–—])[\s\u00A0]+\S/
         TURNS = 4
+        TURNS_IN_A_BOOK = 8 # notes and warnings take turns as well
         BETWEEN = 4 # paragraphs that may stand between two turns
         SAID = 5 # words of a turn, at the least, on average: shorter ones are labels and their values
-        PART_OF_A_BOOK = 4 # a conversation that is less than this part of the text stands in a book
+        PART_OF_A_BOOK = 3 # a conversation that is less than this part of the text stands in a book
         SCENE = /\A\s*+(?:(?:scene|act|szene|akt|aufzug|auftritt|scène|acte|escena|acto)\b|
           (?-i:\p{L}{2,20})\s(?:scene|act|szene|akt|aufzug|auftritt)\s*+\z)/xi
         DIRECTION = /\A\s*+\(/
@@ -17,7 +20,7 @@ module Norvel
         # One may stand in a book of any length.
         def possible? = true
 
-        def whole? = turns.size * PART_OF_A_BOOK >= texts.size
+        def whole? = most_of_it?(turns)
 
         # @return [Hash{Integer=>Vote}]
         def claims
@@ -35,9 +38,13 @@ module Norvel
             speaks = texts.filter_map { |paragraph| (who = speaker(paragraph)) && [paragraph, who] }
             times = speaks.map(&:last).tally
             rows = speaks.select { |_, who| times[who] > 1 }.slice_when { |(one, _), (other, _)| apart(one, other) > BETWEEN }
-            rows.select { |row| row.size >= TURNS && turns?(row) }.flatten(1).map(&:first)
+            rows = rows.select { |row| row.size >= TURNS && turns?(row) }
+            rows = rows.select { |row| row.size >= TURNS_IN_A_BOOK } unless most_of_it?(rows.flatten(1))
+            rows.flatten(1).map(&:first)
           end
         end
+
+        def most_of_it?(turns) = turns.size * PART_OF_A_BOOK >= texts.size
 
         def turns?(row)
           row.map(&:last).uniq.size > 1 && alternate?(row) && row.sum { |paragraph, _| paragraph.text.split.size } >= row.size * SAID

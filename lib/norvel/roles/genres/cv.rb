@@ -5,6 +5,8 @@ module Norvel
     module Genres
       # A CV: entries with their dates before them.
       class Cv < Whole
+        def self.called = "a CV"
+
         TODAY = "(?:today|now|present|date|heute|jetzt|dato|aujourd['’]hui|présent|hoy|actualidad|presente|…|\\.\\.\\.)"
         MOMENT = "(?:\\d{1,2}[./]){0,2}(?:#{Wording::MONTH}\\s+)?#{Wording::YEAR}"
         PERIOD = /\A\s*(?:(?:since|from|seit|ab|von|depuis|desde)\s+)?#{MOMENT}
@@ -33,7 +35,9 @@ module Norvel
           texts.select { |line| heads?(line, entries) && looks.include?(look(line)) }
         end
 
-        def heads?(line, entries) = short?(line) && @reading.striking?(line) && !line.text.include?("\t") && !entries.include?(line)
+        def heads?(line, entries)
+          (@reading.level(line) || (short?(line) && @reading.striking?(line))) && !line.text.include?("\t") && !entries.include?(line)
+        end
       end
     end
   end

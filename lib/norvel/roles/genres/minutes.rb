@@ -5,6 +5,8 @@ module Norvel
     module Genres
       # Minutes: called so, with who was there and what somebody is to do.
       class Minutes < Whole
+        def self.called = "minutes"
+
         MINUTES = /\b(?:minutes|protokoll|niederschrift|ergebnisprotokoll|compte[ -]rendu|procès-verbal|actas?)\b/i
         THERE =
           /\A\s*(?:present|in\sattendance|attending|attendees|apologies|absent|chair|secretary|minutes\staken\sby|anwesende?|entschuldigt|

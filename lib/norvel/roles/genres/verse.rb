@@ -5,6 +5,8 @@ module Norvel
     module Genres
       # Verse: stanzas of short lines make up most of it.
       class Verse < Whole
+        def self.called = "verse"
+
         LINE = /\A\s*["“„«‘(]?\p{L}.*[\p{L},;:.!?…”»“’)—–-]\s*\z/
         LINES = 6
         WORDS = 3.5 # of a line of verse, at the least, on average
@@ -12,6 +14,7 @@ module Norvel
         # @return [Hash{Integer=>Vote}]
         def claims
           in_verse = stanzas.flatten(1)
+          in_verse.pop if in_verse.last&.text&.strip&.match?(Wording::PEOPLE)
           lines = in_verse.flat_map { |paragraph| lines_of(paragraph) }
           return {} unless stanzas.size > 1 && lines.size >= LINES && in_verse.size * 2 >= texts.size && lines_of_verse?(lines)
 

@@ -14,8 +14,11 @@ module Norvel
           @reading = reading
         end
 
-        # @return [Boolean] whether the manuscript can be one: short, and no heading in it by its style
-        def possible? = texts.size <= MOST && texts.none? { |paragraph| @reading.level(paragraph) }
+        # @return [String] what it is called in a sentence
+        def self.called = raise(NotImplementedError)
+
+        # @return [Boolean] whether the manuscript is short enough for one
+        def possible? = texts.size <= MOST
 
         # @return [Boolean] whether all of the manuscript is one, not a part of it
         def whole? = true
@@ -27,7 +30,7 @@ module Norvel
           paragraphs.to_h { |paragraph| [paragraph.id, vote] }
         end
 
-        def texts = @texts ||= @reading.paragraphs.reject { |paragraph| paragraph.blank? || paragraph.in_table }
+        def texts = @reading.texts
 
         def short?(paragraph) = paragraph.text.strip.length <= SHORT
 
