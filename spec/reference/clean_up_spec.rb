@@ -41,7 +41,8 @@ RSpec.describe Norvel::Plan do
     before, plan, after = clean(bytes)
     expect(Norvel::ListLabels.same_words?(before, after)).to be true
     expect(plan.operation.call(before).paragraphs).to eq(after.paragraphs) if plan.operation
-    expect(Norvel::EmptyParagraphs.removable(after)).to eq([])
+    meant = Norvel::Roles::MeantRoom.new(after, Norvel::Roles.new(before)).ids
+    expect(Norvel::EmptyParagraphs.removable(after).map(&:id) - meant.to_a).to eq([])
     data = JSON.parse(JSON.generate(Norvel::Changes::Difference.between(before, after)))
     expect(Norvel::Changes::Difference.apply(before, data).paragraphs).to eq(after.paragraphs)
     again = read(Norvel::Formats.write(after, source: bytes))

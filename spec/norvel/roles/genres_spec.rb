@@ -85,6 +85,13 @@ RSpec.describe Norvel::Roles::Genre do
     expect(manuscript.paragraphs.last(4).map { |one| roles(manuscript).of(one.id).name }.uniq).to eq([:body])
   end
 
+  # Seen: a template whose lines end in fields was taken for verse.
+  it "takes no lines with fields in them for verse" do
+    lines = Array.new(8) { |index| paragraph(index, "Before the tide of spring we go,\n#{"far out " * 3}to sea") }
+    expect(roles(manuscript(*lines)).genre).to eq(:verse)
+    expect(roles(manuscript(*lines.map { |line| line.with(carries: [:field]) })).genre).to be_nil
+  end
+
   it "leaves a conversation that stands in a book to the book" do
     made = Genres.new(:interview, "en-GB")
     book = read(WholeChapters.new(202).bytes)

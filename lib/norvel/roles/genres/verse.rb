@@ -39,7 +39,8 @@ module Norvel
         def of_verse?(paragraph)
           lines = lines_of(paragraph)
           lines.any? && lines.all? { |line| line.length.between?(6, 70) && line.match?(LINE) && !line.match?(/\d|\t/) } &&
-            !paragraph.in_table && !@reading.striking?(paragraph) && !@reading.cascade.numbering(paragraph)
+            !paragraph.in_table && !@reading.striking?(paragraph) && !@reading.cascade.numbering(paragraph) &&
+            !paragraph.carries.include?(:field)
         end
 
         # Sentences run over their lines.
