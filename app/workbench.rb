@@ -167,6 +167,12 @@ module NorvelWeb
       end
     end
 
+    # @param guide [Norvel::Guide] @param finding [Norvel::Guide::Finding] of the state in force
+    # @return [Norvel::Examination::Fixes] what can be done about it
+    def fixes(guide, finding)
+      @monitor.synchronize { Norvel::Examination::Fixes.new(state_at(record.head_id), guide, finding, store: @lines) }
+    end
+
     # Makes the change that was shown, if it was shown on what is in force.
     # @param id [String] of a proposal
     # @return [Array(State, State, String)]

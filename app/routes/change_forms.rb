@@ -174,14 +174,30 @@ module NorvelWeb
         return all_mended(check) unless params["rule"]
 
         result = check.results.find { |one| one.rule.id == params["rule"] }
-        findings = if params["place"] then [result&.findings&.at(params["place"].to_i)].compact
-        else
-          Norvel::Guide::Mending.causes(result&.findings || [])[params["cause"].to_i]&.open || []
-        end
+        findings = Norvel::Guide::Mending.causes(result&.findings || [])[params["cause"].to_i]&.open || []
         changes = Norvel::Guide::Mending.changes(findings)
         raise Norvel::ChangeRefused, "Nothing of that can be fixed." if changes.empty?
 
         {"changes" => changes, "title" => "Fixed what #{plural(findings.count(&:fix), "finding")} of the guide asked for."}
+      end
+
+      # What is shown before it is made: the cure of a poor turn, one way to mend a finding, or any change that is asked for.
+      def considered_change
+        return cure_of_turn if params["operation"] == "cure"
+        return asked_change unless params["operation"] == "mend" && params["place"]
+
+        finding = finding_asked or raise Norvel::ChangeRefused, "That finding is not there any more."
+        @fixes = bench.fixes(guide_of, finding)
+        @fix = params["way"] ? @fixes.fix(params["way"].to_i) : @fixes.best
+        raise Norvel::ChangeRefused, "Nothing that could be done by itself mends that; it is for a person." unless @fix
+
+        @fix.operation
+      end
+
+      # @return [Norvel::Guide::Finding, nil] of "rule", at its "place" among that rule's
+      def finding_asked
+        result = state.check(guide_of).results.find { |one| one.rule.id == params["rule"] }
+        result&.findings&.at(params["place"].to_i)
       end
 
       # Only what brings no finding that was not there before.

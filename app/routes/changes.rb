@@ -23,7 +23,7 @@ module NorvelWeb
 
         # A clean-up of the whole manuscript, shown on the pages before it is made.
         app.post "/manuscripts/:id/consider/:operation", takes: {**Asked::SLIP, **ChangeForms::TAKES, in: Asked::WORD} do
-          @proposal = proposal = bench.propose((params["operation"] == "cure") ? cure_of_turn : asked_change)
+          @proposal = proposal = bench.propose(considered_change)
           headers "HX-Trigger" => JSON.generate({"norvel:proposed" => told_proposal(proposal)})
           erb :consider, layout: false, locals: {proposal: proposal, sentence: proposal.operation.told(manuscript, proposal.manuscript)}
         end
@@ -119,21 +119,6 @@ module NorvelWeb
           @chosen = [next_to_sweep(after.manuscript, chosen.last)]
           tell(before, after, sentence) if operation
           erb :slip_sweep, layout: false
-        end
-
-        app.post "/manuscripts/:id/fix", takes: {by: Asked::WORD, head: Asked::ID, place: Asked::NUMBER, rule: Asked::RULE} do
-          result = state.check(guide_of).results.find { |one| one.rule.id == params["rule"] }
-          name, parameters = result&.findings&.at(params["place"].to_i)&.fix
-          raise Norvel::ChangeRefused, "That finding is not there any more." unless name
-
-          before, after, sentence = bench.change(Norvel::Changes.build(name, parameters), head: seen_head)
-          if htmx?
-            @state = after
-            tell(before, after, sentence)
-            next erb(:fixed, layout: false, locals: {sentence: sentence})
-          end
-          refresh_facts(record.reload, after)
-          redirect to("/manuscripts/#{record.id}/findings")
         end
 
         app.post "/manuscripts/:id/tidy", takes: {**Asked::SLIP, head: Asked::ID, in: Asked::WORD, operation: Asked::WORD} do

@@ -16,10 +16,9 @@ module NorvelWeb
         end
 
         app.get "/manuscripts/:id/findings/slip", takes: {in: Asked::WORD, place: Asked::NUMBER, rule: Asked::RULE} do
-          check = state.check(guide_of)
-          finding = check.results.find { |result| result.rule.id == params["rule"] }&.findings&.at(params["place"].to_i)
+          finding = finding_asked
           finding ? erb(:finding_slip, layout: false,
-            locals: {finding: finding}) : erb(:findings_slip, layout: false, locals: {check: check, since: nil})
+            locals: {finding: finding}) : erb(:findings_slip, layout: false, locals: {check: state.check(guide_of), since: nil})
         end
 
         # What a newer version of the guide would change for this manuscript.

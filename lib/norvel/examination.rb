@@ -2,6 +2,7 @@
 
 require_relative "examination/makeup"
 require_relative "examination/overrun"
+require_relative "examination/fixes"
 
 module Norvel
   # Everything that can be known of one state of a manuscript: its layout, how its paragraphs come out, what each is, which look

@@ -28,7 +28,8 @@ module Norvel
         raise FileError, "“#{File.basename(name)}” is not a #{opened} file; only #{opened} manuscripts can be opened so far."
       end
 
-      format.read(bytes, limits: limits).with(inheritance: format.inheritance)
+      read = format.read(bytes, limits: limits)
+      read.with(inheritance: format.inheritance, sheet: read.sheet.with(standards: format.standard_styles))
     end
 
     # @return [Format] the one that empty manuscripts and templates are made in

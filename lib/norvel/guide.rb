@@ -64,6 +64,7 @@ module Norvel
 end
 
 require_relative "guide/finding"
+require_relative "guide/remedies"
 require_relative "guide/mending"
 require_relative "guide/slots"
 require_relative "guide/places"
@@ -82,3 +83,4 @@ require_relative "guide/draft"
 require_relative "guide/comparison"
 require_relative "guide/progress"
 require_relative "guide/check"
+require_relative "guide/consequences"

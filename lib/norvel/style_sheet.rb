@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require_relative "style_sheet/style"
+require_relative "style_sheet/standards"
 require_relative "style_sheet/style_marks"
 require_relative "style_sheet/style_keys"
 require_relative "style_sheet/ancestry"
@@ -8,23 +9,22 @@ require_relative "style_sheet/ancestry"
 module Norvel
   # All styles of a manuscript and the defaults under them. A value: changes give another sheet.
   class StyleSheet
-    # Names of the open standards that other things in a file go by (ISO/IEC 29500-1 §17.7.4.9, §17.16.5).
-    STANDARD = /\A(?:title|subtitle|heading [1-9]|header|footer|caption|toc [1-9]|toc heading|table of figures)\z/i
-
-    attr_reader :styles, :defaults, :default_id
+    attr_reader :styles, :defaults, :default_id, :standards
 
     # @param styles [Hash{String=>Style}] by id
     # @param defaults [Hash{Symbol=>Object}] the document defaults by property
     # @param default_id [String] the paragraph style of paragraphs that name none
-    def initialize(styles:, default_id:, defaults: {})
+    # @param standards [Standards] names that its format has for styles
+    def initialize(styles:, default_id:, defaults: {}, standards: Standards.new)
       @styles = styles.freeze
       @defaults = defaults.freeze
       @default_id = default_id
+      @standards = standards
       @memo = {}
       freeze
     end
 
-    # @return [Boolean] whether every member is equal
+    # @return [Boolean] whether both say the same, whatever their formats have names for
     def ==(other)
       equal?(other) || (other.is_a?(StyleSheet) && [styles, defaults, default_id] == [other.styles, other.defaults, other.default_id])
     end
@@ -65,8 +65,14 @@ module Norvel
     # @return [Array<String>] families of fonts that it asks for
     def families = [defaults, *styles.values.map(&:properties)].filter_map { |set| set[:font_family] }.uniq
 
+    # @param changed [Hash] members by name
+    # @return [StyleSheet]
+    def with(**changed)
+      StyleSheet.new(styles: styles, defaults: defaults, default_id: default_id, standards: standards, **changed)
+    end
+
     # @return [StyleSheet] with the style added or put in the place of the one with its id
-    def with_style(style) = copy(styles: styles.merge(style.id => style))
+    def with_style(style) = with(styles: styles.merge(style.id => style))
 
     # @param changed [Hash{String=>Style, nil}] by id; nil takes one out, and what named it as its next or linked style names none, what
     #   rested on it rests on its parent
@@ -74,7 +80,7 @@ module Norvel
     def with_styles(changed)
       left = styles.merge(changed).compact
       gone = changed.select { |id, style| style.nil? && styles.key?(id) }
-      copy(styles: gone.empty? ? left : left.transform_values { |style| without(style, gone) })
+      with(styles: gone.empty? ? left : left.transform_values { |style| without(style, gone) })
     end
 
     # @return [String] an id like the name that no style has yet
@@ -106,10 +112,14 @@ module Norvel
       nil
     end
 
-    # @return [Style, nil] the first style with this heading level, built-in names first
+    # @param slot [Symbol] what a style is for
+    # @return [Style, nil] the style that has the standard's name for it
+    def standard(slot) = styles.each_value.find { |style| standards.slot(style) == slot }
+
+    # @return [Style, nil] the first style with this heading level, the standard's names first
     def heading(level)
       at_level = of_kind(:paragraph).select { |style| level_of(style) == level }
-      at_level.find { |style| loose(style.file_name) == "heading#{level}" } || at_level.first
+      at_level.find { |style| standards.slot(style) == :"heading_#{level}" } || at_level.first
     end
 
     # @return [Integer, nil] 1–9, by the property, inherited too
@@ -132,8 +142,6 @@ module Norvel
       style.with(parent: parent, next_style: gone.key?(style.next_style) ? nil : style.next_style,
         linked: gone.key?(style.linked) ? nil : style.linked)
     end
-
-    def copy(**changed) = StyleSheet.new(styles: styles, defaults: defaults, default_id: default_id, **changed)
 
     def taken?(id) = styles.each_key.any? { |known| known.casecmp?(id) }
 

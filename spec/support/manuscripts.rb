@@ -14,7 +14,7 @@ module Manuscripts
 
   def sheet(styles = {}, defaults: {})
     all = STYLES.merge(styles).to_h { |id, style| [id, Norvel::StyleSheet::Style.new(id: id, **style)] }
-    Norvel::StyleSheet.new(styles: all, default_id: "Base", defaults: defaults)
+    Norvel::StyleSheet.new(styles: all, default_id: "Base", defaults: defaults, standards: Norvel::Formats.usual.standard_styles)
   end
 
   def stretch(text, style: nil, **set) = Norvel::Manuscript::Run.new(text: text, properties: set, style: style)

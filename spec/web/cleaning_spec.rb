@@ -165,16 +165,23 @@ RSpec.describe "Looking at it from all sides", type: :feature do
     Web.bring("night-ferries.docx")
   end
 
-  it "fixes a finding where it stands: the row says so, the list and the count follow" do
+  it "shows what the fix of a finding would do and makes it; the list and the count follow, what was unfolded stays so" do
     visit "/manuscripts/#{row.id}/findings"
     rule = first(".rule.broken", text: "The text is set in Times New Roman")
     count = rule.find(".rule-count").text[/\d+/].to_i
     rule.find("summary").click unless rule.has_css?("details[open]", wait: 0)
-    within(rule) { first("button", exact_text: "Fix").click }
-    expect(page).to have_css("tr.fixed", text: "Checking again").or have_css(".rule-count", text: "#{count - 1} finding")
-    expect(page).to have_no_css("tr.fixed")
-    expect(row.entries.count).to eq(1)
+    within(rule) { first("button", exact_text: "Fix …").click }
+    expect(page).to have_css("#slip", text: /\d+ findings would be \d+/)
+    expect(page).to have_css("#slip", text: "Mended: “2.1 The text is set in Times New Roman.” (1)")
+    expect(row.entries.count).to eq(0)
+    within("#slip", text: "Other ways") { click_button "Set it by hand, here alone …" }
+    expect(page).to have_css(".slip-text", text: "Tried font family Times New Roman on 1 paragraph")
+    within("#slip", text: "Other ways") { click_button "Take away what is set by hand there …" }
+    expect(page).to have_css(".slip-text", text: "Removed direct formatting (font family) from 1 paragraph")
+    click_button "Make the change"
     expect(page).to have_css(".rule-count", text: "#{count - 1} finding")
+    expect(page).to have_css(".rule.broken details[open]", text: "The text is set in Times New Roman")
+    expect(row.entries.count).to eq(1)
     expect(page).to have_css("#undo:not([disabled])")
   end
 

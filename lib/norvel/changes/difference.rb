@@ -113,9 +113,7 @@ module Norvel
       def sheet(before, data)
         return before unless data["styles"] || data["sheet"]
 
-        about = Stored.load_members(data["sheet"] || {})
-        StyleSheet.new(styles: merged(before.styles, data["styles"]), defaults: about.fetch(:defaults, before.defaults),
-          default_id: about.fetch(:default_id, before.default_id))
+        before.with(styles: merged(before.styles, data["styles"]), **Stored.load_members(data["sheet"] || {}))
       end
 
       def merged(before, data) = data ? before.merge(data.transform_values { |one| Stored.load(one) }).compact : before

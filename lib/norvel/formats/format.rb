@@ -37,6 +37,9 @@ module Norvel
       # @return [Manuscript::Inheritance] how values come together in it, which every manuscript that is read of it has
       def inheritance = Manuscript::Inheritance.new
 
+      # @return [StyleSheet::Standards] names that its standard has for styles, which every sheet that is read of it has
+      def standard_styles = StyleSheet::Standards.new
+
       # The reader.
       # @param bytes [String] a file
       # @param limits [Limits, nil] how large it may be

@@ -61,7 +61,7 @@ module Norvel
         home = guide.family.home(slot)
         level = Slots.level(slot)
         (home && manuscript.sheet.named(guide.family[home].name)) || (level && manuscript.sheet.heading(level)) ||
-          manuscript.sheet.of_kind(:paragraph).find { |style| Slots.named_by_standard(style) == slot }
+          manuscript.sheet.standard(slot)
       end
 
       # What a rule has worked out of this manuscript, for itself and others: rules themselves remember nothing of what they looked at.

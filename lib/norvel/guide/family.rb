@@ -85,7 +85,7 @@ module Norvel
 
       private
 
-      def under(deepest, slot) = {name: Slots::STANDARD[slot], parent: deepest, next: members[deepest].next_slot, values: {}}
+      def under(deepest, slot) = {name: "heading #{Slots.level(slot)}", parent: deepest, next: members[deepest].next_slot, values: {}}
 
       # One of two schools has body text in the base style itself. Only what runs may stand in it; a caption or a picture may not.
       def says_body?(slot) = slot == :base || (!flat? && Slots.chain(slot).include?(:body))

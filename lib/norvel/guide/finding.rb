@@ -3,12 +3,23 @@
 module Norvel
   class Guide
     # One place where a rule is not met: what was expected and measured, in words and, where it is a number,
-    # as a number with its unit. `paragraph` is an id, nil for the page design; `fix` an operation's name and
-    # parameters that would mend it, or what works them out (Deferred); `waived` the reason for which somebody lets it be.
+    # as a number with its unit. `paragraph` is an id, nil for the page design; `fix` what would mend it: a cure, several ways to one
+    # (Remedies), or what works either out (Deferred); `waived` the reason for which somebody lets it be.
     Finding = Value.define(:rule, :severity, :expected, :measured, :message, paragraph: nil, page: nil, expected_value: nil,
       measured_value: nil, unit: nil, fix: nil, waived: nil) do
-      # @return [Array(String, Hash), nil]
-      def fix = self[:fix].is_a?(Deferred) ? self[:fix].value : self[:fix]
+      # @return [Array(String, Hash), nil] the cure that may be made unasked: what touches least and agrees with the sheet
+      def fix = remedy.is_a?(Remedies) ? remedy.first : remedy
+
+      # @return [Array<Remedies::Way>] all that would mend it, what touches least first
+      def ways
+        return remedy.all if remedy.is_a?(Remedies)
+
+        remedy ? [Remedies::Way.new(cure: remedy)] : []
+      end
+
+      private
+
+      def remedy = self[:fix].is_a?(Deferred) ? self[:fix].value : self[:fix]
     end
 
     # What is worked out when it is first asked for: most findings are counted and never mended one by one.

@@ -28,15 +28,29 @@ module Norvel
       # @return [Array<Array(String, Hash)>] the fewest changes that mend them: one for all paragraphs that want the same
       def changes(findings)
         fixes = findings.reject(&:waived).filter_map(&:fix).flat_map { |cure| Cures.each_of(cure) }.uniq
-        fixes.group_by { |name, given| [name, given.except("paragraphs")] }.map do |(name, given), same|
+        joined = fixes.group_by { |name, given| [name, given.except("paragraphs")] }.map do |(name, given), same|
           ids = same.filter_map { |_, one| one["paragraphs"] }
           together = {"paragraphs" => ids.include?("all") ? "all" : ids.flatten.uniq} unless ids.empty?
           [name, given.merge(together || {})]
         end
+        with_new_styles(joined)
       end
 
-      def fix_of(finding) = finding.fix && [finding.fix[0], finding.fix[1].except("paragraphs", "paragraph")]
-      private_class_method :fix_of
+      # A style that comes in does so with the paragraphs that are to have it: by itself it would mend nothing.
+      def with_new_styles(cures)
+        made = cures.select { |name, _| name == Cures.define_style.first }.to_h { |cure| [cure.last["id"], cure] }
+        using = ->(cure) { made[cure.last["style"]] if cure.first == Cures.apply_style.first }
+        (cures - made.values).map do |cure|
+          style = using[cure] or next cure
+          Cures.together("Gave #{cure.last["paragraphs"].size} of the paragraphs the guide's style “#{style.last["name"]}”.", [style, cure])
+        end
+      end
+
+      # What it does, wherever.
+      def fix_of(finding)
+        finding.fix && Cures.each_of(finding.fix).map { |name, given| [name, given.except("paragraphs", "paragraph")] }
+      end
+      private_class_method :fix_of, :with_new_styles
     end
   end
 end

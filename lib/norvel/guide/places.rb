@@ -101,7 +101,7 @@ module Norvel
 
       # By the style's standard name, else by how far it is set in among its like.
       def contents_level(paragraph)
-        named = Slots.named_by_standard(@manuscript.sheet[paragraph.style])
+        named = @manuscript.sheet.standards.slot(@manuscript.sheet[paragraph.style])
         return Slots::CONTENTS.index(named) + 1 if Slots::CONTENTS.include?(named)
 
         insets.index(inset(paragraph)).then { |place| place ? [place + 1, Slots::LEVELS.last].min : 1 }

@@ -123,23 +123,22 @@ module Norvel
       # @return [Finding] the same of it
       def found(context, known, paragraph, fix) = known.with(paragraph: paragraph.id, page: context.layout.page_of(paragraph.id), fix: fix)
 
-      # What gives a paragraph other values by its style: a change of the style where nearly all that have it are of
-      # one kind, else the style that its kind has; nothing where neither is safe.
-      # @param values [Hash{String=>String}]
-      # @return [Array(String, Hash), nil]
-      def style_fix(context, paragraph, values)
-        return Cures.change_style("style" => paragraph.style, "values" => values) if context.style_of_one_kind?(paragraph)
+      # Ways to give a paragraph other values.
+      # @param wanted [Hash{Symbol=>Object}] by property @yield [name, value] as `Remedies.new` takes it
+      # @return [Deferred] of Remedies
+      def remedies(context, paragraph, wanted, &will_do)
+        Deferred.new { Remedies.new(context, paragraph, wanted, stays: placed?(context, paragraph) ? PLACED : [], &will_do) }
+      end
 
-        style = context.style_for(paragraph)
-        return unless style && style.id != paragraph.style
+      # What the guide's sheet says of a paragraph, where it says it and it is as the rule asks.
+      # @param otherwise [Object] what is asked for else @yieldparam value [Object] @yieldreturn [Boolean] whether it is as asked
+      # @return [Object]
+      def by_the_sheet(context, paragraph, name, otherwise)
+        slot = context.places.of(paragraph)
+        return otherwise unless context.guide.family.home(slot)
 
-        given = Cures.apply_style("paragraphs" => [paragraph.id], "style" => style.id)
-        own = context.cascade.style(style.id)
-        other = values.reject { |name, written| Properties[name].same?(own[Properties[name].name], Properties[name].parse(written)) }
-        return given if other.empty?
-
-        Cures.together("Gave a paragraph the style “#{style.name}”, and that what is asked for.",
-          [given, Cures.change_style("style" => style.id, "values" => other)])
+        value = context.guide.family.values(slot)[name]
+        yield(value) ? value : otherwise
       end
 
       PLACED = %i[align indent_start indent_end indent_first tabs].freeze

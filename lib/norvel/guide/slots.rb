@@ -10,13 +10,6 @@ module Norvel
       CHARACTER = %i[emphasis strong work_title note_mark].freeze
       ALL = [:base, *(Roles::ALL - [:empty]), *HEADINGS.last(3), :first_body, :header, :footer, *CONTENTS, *CHARACTER].uniq.freeze
 
-      # The names that the standard has for them (ISO/IEC 29500-1 §17.7.4.9); fields and other programs go by those.
-      STANDARD = {title: "Title", subtitle: "Subtitle", header: "header", footer: "footer", caption: "caption",
-                  contents_heading: "TOC Heading", footnote: "footnote text",
-                  emphasis: "Emphasis", strong: "Strong", note_mark: "footnote reference"}
-        .merge(LEVELS.to_h { |level| [:"heading_#{level}", "heading #{level}"] },
-          LEVELS.to_h { |level| [:"contents_entry_#{level}", "toc #{level}"] }).freeze
-
       # What stands for one that a guide has no style for.
       STANDS_FOR = {abstract: :body, reference_entry: :body, verse: :block_quotation, run_in_heading: :body, first_body: :body, body: :base}
         .merge(CONTENTS.to_h { |slot| [slot, :contents_entry] }, HEADINGS.each_cons(2).to_h { |higher, deeper| [deeper, higher] }).freeze
@@ -34,10 +27,6 @@ module Norvel
       # @param slot [Symbol]
       # @return [Array<Symbol>] it and what stands for it, the nearest first
       def chain(slot) = slot ? [slot, *chain(STANDS_FOR[slot])] : []
-
-      # @param style [StyleSheet::Style]
-      # @return [Symbol, nil] the slot whose standard name it has
-      def named_by_standard(style) = STANDARD.find { |slot, name| kind(slot) == style.kind && name.casecmp?(style.file_name) }&.first
     end
   end
 end

@@ -154,10 +154,7 @@ module Norvel
         return if style.kind == :character || struck?(slot)
 
         level = Guide::Slots.level(slot)
-        [sheet.named(style.name), (sheet.heading(level) if level),
-          sheet.of_kind(:paragraph).find { |own| Guide::Slots.named_by_standard(own) == slot }].compact.find do |own|
-            own.id != sheet.default_id
-          end
+        [sheet.named(style.name), (sheet.heading(level) if level), sheet.standard(slot)].compact.find { |own| own.id != sheet.default_id }
       end
 
       # The style that most paragraphs of the slot have and few others.

@@ -99,14 +99,8 @@ module Norvel
 
       # @return [String, nil] the style that the standard has for a role, where nothing else uses it
       def standard(kind, taken)
-        found = kind.level ? @sheet.heading(kind.level) : of_standard(kind.role)
+        found = kind.level ? @sheet.heading(kind.level) : @sheet.standard(kind.role)
         found&.id unless found.nil? || taken.include?(found.id) || letters.key?(found.id) || !fits?(kind, found.id)
-      end
-
-      def of_standard(role)
-        return unless Guide::Slots::STANDARD.key?(role)
-
-        @sheet.of_kind(:paragraph).find { |style| Guide::Slots.named_by_standard(style) == role }
       end
 
       def fresh

@@ -44,10 +44,8 @@ module Norvel
     end
 
     def self.style_of(member, ids)
-      standard = Guide::Slots::STANDARD[member.slot]
-      known = standard&.match?(StyleSheet::STANDARD) && !standard.casecmp?(member.name)
       StyleSheet::Style.new(id: ids[member.slot], name: member.name, kind: Guide::Slots.kind(member.slot), parent: ids[member.parent],
-        next_style: ids[member.next_slot], standard: (standard if known), properties: member.values, from_file: false)
+        next_style: ids[member.next_slot], properties: member.values, from_file: false)
     end
     private_class_method :ids_of, :style_of
 
@@ -68,7 +66,7 @@ module Norvel
         paragraphs.map { |paragraph| roles.of(paragraph.id).name }.tally.max_by(&:last).first
       end
       manuscript.sheet.of_kind(:paragraph).filter_map { |style|
-        (role = Guide::Slots.named_by_standard(style) || named.of_style(style.id)&.role || used[style.id]) && [style.id, role]
+        (role = manuscript.sheet.standards.slot(style) || named.of_style(style.id)&.role || used[style.id]) && [style.id, role]
       }.to_h
     end
     private_class_method :with_defaults, :lists_of

@@ -14,15 +14,6 @@ module Norvel
       # @return [String] the name that files know it by
       def file_name = standard || name
 
-      # A standard style keeps its standard's name beside the new one.
-      # @param name [String]
-      # @return [Style]
-      def renamed(name)
-        return with(name: name) unless file_name.match?(StyleSheet::STANDARD)
-
-        with(name: name, standard: name.casecmp?(file_name) ? nil : file_name)
-      end
-
       # @return [Style] with some own values put in; :inherit gives one back to the parent
       def with_values(values)
         given, back = values.partition { |_, value| value != :inherit }.map(&:to_h)

@@ -1,10 +1,12 @@
 // The bench in the browser: each module is one idea; here they are put together.
 import { bench, pages, state, stand, base, refuse, letProposalGo } from "./room.js";
 import { startForms } from "./forms.js";
+import { startUnfolded } from "./unfolded.js";
 
 const MARKED = /^(#{1,6}\s+\S|>\s?\S|\s*[-*+•]\s+\S|\s*\d{1,3}[.)]\s+\S)/; // as Norvel::Formats::Pasted::MARKS
 
 startForms();
+startUnfolded();
 if (document.querySelector("[data-make]")) (await import("./deliver.js")).startDelivering();
 if (document.querySelector("[data-guide]")) (await import("./guide.js")).startGuide();
 if (bench) await startBench();

@@ -37,7 +37,7 @@ module Norvel
         sheet = manuscript.sheet
         defaults = language ? sheet.defaults.merge(language: language) : sheet.defaults.except(:language)
         own = sheet[sheet.default_id]
-        sheet = StyleSheet.new(styles: sheet.styles, defaults: defaults, default_id: sheet.default_id)
+        sheet = sheet.with(defaults: defaults)
         sheet = sheet.with_style(own.with(properties: own.properties.except(:language))) if own.properties.key?(:language)
         manuscript.with(sheet: sheet)
       end

@@ -115,17 +115,19 @@ module Norvel
 
       # The standard's, or for lists of captions the one that its lines have.
       def own_style(manuscript, list, level)
-        return manuscript.sheet.named("table of figures", "Caption entry") if list.kind == :captions
-
-        manuscript.sheet.of_kind(:paragraph).find { |style| style.file_name.casecmp?("toc #{level}") }
+        sheet = manuscript.sheet
+        sheet.standard(slot(list, level)) || sheet.named(*sheet.standards.name(slot(list, level)), own_name(list, level))
       end
 
+      def slot(list, level) = (list.kind == :captions) ? :captions_entry : :"contents_entry_#{level}"
+
+      def own_name(list, level) = (list.kind == :captions) ? "Caption entry" : "Contents entry #{level}"
+
       def new_style(manuscript, list, level)
-        captions = list.kind == :captions
-        name = captions ? "Caption entry" : "Contents entry #{level}"
+        name = own_name(list, level)
         section = manuscript.sections[manuscript.section_indexes[manuscript.index_of(list.first)]]
         right = section.page.text_width(gutter_above: manuscript.settings.gutter_above)
-        StyleSheet::Style.new(id: manuscript.sheet.free_id(name), name: name, standard: captions ? "table of figures" : "toc #{level}",
+        StyleSheet::Style.new(id: manuscript.sheet.free_id(name), name: name, standard: manuscript.sheet.standards.name(slot(list, level)),
           parent: manuscript.sheet.default_id, from_file: false,
           properties: {indent_start: STEP * (level - 1), indent_first: 0, align: :start, space_after: 38_100,
                        tabs: [Properties::TabStop.new(position: right, align: :end, leader: :dot)]})
@@ -227,13 +229,14 @@ module Norvel
       # The style of the heading over contents: like a chapter's, but none itself, so that it does not stand in them.
       def with_heading(manuscript)
         sheet = manuscript.sheet
-        known = sheet.of_kind(:paragraph).find { |style| style.file_name.casecmp?("toc heading") }
+        standard = sheet.standards.name(:contents_heading)
+        known = standard ? sheet.standard(:contents_heading) : sheet.named("Contents heading")
         return [manuscript, known.id] if known
 
         chapter = sheet.heading(1)
         values = chapter ? Cascade.new(manuscript).style(chapter.id).values(LIKE_A_CHAPTER) : {bold: true, keep_next: true}
         name = sheet.named("Contents heading") ? "Heading of contents" : "Contents heading"
-        made = StyleSheet::Style.new(id: sheet.free_id(name), name: name, standard: "TOC Heading", parent: sheet.default_id,
+        made = StyleSheet::Style.new(id: sheet.free_id(name), name: name, standard: standard, parent: sheet.default_id,
           next_style: sheet.default_id, properties: values, from_file: false)
         [manuscript.with(sheet: sheet.with_style(made)), made.id]
       end

@@ -14,7 +14,7 @@ module Norvel
         set = (parameters["values"] || {}).to_h do |name, written|
           Properties[name].then { |property| [property.name, property.parse(written)] }
         end
-        set, standard = as_heading(name, set)
+        set, standard = as_heading(manuscript.sheet, name, set)
         style = StyleSheet::Style.new(id: parameters.fetch("id"), name: name, standard: standard,
           kind: (parameters["kind"] || "paragraph").to_sym,
           parent: parameters["parent"], next_style: parameters["next"] || following(manuscript.sheet, set),
@@ -30,10 +30,11 @@ module Norvel
 
       # One that is called as the standard calls its headings is that heading, with its level.
       # @return [Array(Hash, String)] its values, and the standard's name where that is spelled otherwise
-      def as_heading(name, set)
+      def as_heading(sheet, name, set)
         level = (name[HEADING, 1] unless parameters["kind"] == "character") or return [set, nil]
 
-        [{outline_level: level.to_i}.merge(set), (name == name.downcase) ? nil : name.downcase]
+        standard = sheet.standards.name(:"heading_#{level}")
+        [{outline_level: level.to_i}.merge(set), (standard unless standard == name)]
       end
 
       # What comes after a heading is running text.

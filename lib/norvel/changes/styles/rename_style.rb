@@ -7,8 +7,10 @@ module Norvel
       takes style: :style, name: :name
 
       def carry_out(manuscript)
-        style = manuscript.sheet.fetch(parameters["style"])
-        manuscript.with(sheet: manuscript.sheet.with_style(style.renamed(free_name(manuscript.sheet, parameters["name"], except: style))))
+        sheet = manuscript.sheet
+        style = sheet.fetch(parameters["style"])
+        named = sheet.standards.renamed(style, free_name(sheet, parameters["name"], except: style))
+        manuscript.with(sheet: sheet.with_style(named))
       end
 
       def sentence(manuscript)

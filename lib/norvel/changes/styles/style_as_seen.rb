@@ -79,7 +79,7 @@ module Norvel
 
       def new_style(sheet)
         level, name = parameters["level"], free_name(sheet, parameters["name"])
-        standard = "heading #{level}" if level && sheet.heading(level).nil? && name != "heading #{level}"
+        standard = sheet.standards.beside(:"heading_#{level}", name) if level && sheet.heading(level).nil?
         StyleSheet::Style.new(id: parameters.fetch("style"), name: name, standard: standard, parent: parameters["parent"],
           properties: level ? {keep_next: true} : {}, from_file: false)
       end

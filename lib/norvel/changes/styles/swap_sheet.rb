@@ -55,7 +55,8 @@ module Norvel
         if (ref = set[:numbering])
           set = list_ids[ref.list] ? set.merge(numbering: ref.with(list: list_ids[ref.list])) : set.except(:numbering)
         end
-        style.with(id: ids.fetch(style.id), parent: beneath?(style) ? sheet.default_id : ids[style.parent],
+        standard = style.standard || sheet.standards.beside(kept.roles[style.id], style.name)
+        style.with(id: ids.fetch(style.id), standard: standard, parent: beneath?(style) ? sheet.default_id : ids[style.parent],
           next_style: ids[style.next_style], linked: ids[style.linked], properties: set)
       end
 
@@ -135,7 +136,7 @@ module Norvel
       # brought under a number, since a style of another kind has the name.
       def same_characters(sheet)
         kept.styles.values.select { |style| style.kind == :character }.filter_map do |style|
-          names = [style.name, *Guide::Slots::STANDARD[kept.roles[style.id]]]
+          names = [style.name, *sheet.standards.name(kept.roles[style.id])]
           own = sheet.named(*names, kind: :character) || (sheet.named(style.name) && sheet.named("#{style.name} 2", kind: :character))
           [style.id, own.id] if own
         end.to_h
@@ -147,15 +148,15 @@ module Norvel
       def at_place(sheet, style)
         own = sheet[style.id] or return style
         properties = own.properties.slice(:language).merge(Properties.settled(style.properties, own.properties))
-        named(own, style.name).with(**style.to_h.except(:name, :standard, :from_file, :hidden),
+        named(sheet.standards, own, style.name).with(**style.to_h.except(:name, :standard, :from_file, :hidden),
           linked: style.linked || own.linked, properties: properties)
       end
 
       # A style that the standard knows keeps its name in the file, since contents fields go by it.
-      def named(own, name)
-        return own.renamed(name.tr(",", ";")) unless name.casecmp?(own.file_name)
+      def named(standards, own, name)
+        return standards.renamed(own, name.tr(",", ";")) unless name.casecmp?(own.file_name)
 
-        own.with(name: name, standard: (own.file_name if own.file_name != name && own.file_name.match?(StyleSheet::STANDARD)))
+        own.with(name: name, standard: (own.file_name if own.file_name != name && standards.bound?(own.file_name)))
       end
 
       # What an earlier swap brought and nothing needs any more goes again.

@@ -80,7 +80,7 @@ module Norvel
       end
 
       # The styles that stand apart from running text: by their level, or by the standard's name.
-      def kept_clear?(sheet, style) = !sheet.level_of(style).nil? || KEPT_CLEAR.include?(Guide::Slots.named_by_standard(style))
+      def kept_clear?(sheet, style) = !sheet.level_of(style).nil? || KEPT_CLEAR.include?(sheet.standards.slot(style))
       private_class_method :levels, :spills, :spilt, :trap, :kept_clear?
     end
   end

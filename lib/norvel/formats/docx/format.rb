@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require_relative "../format"
+require_relative "standard_styles"
 require_relative "reader"
 require_relative "writer"
 require_relative "bare"
@@ -23,6 +24,8 @@ module Norvel
         def media_type(ending = nil) = MEDIA_TYPES.fetch(ending || endings.first)
 
         def reads? = true
+
+        def standard_styles = STANDARD_STYLES
 
         def read(bytes, limits: nil) = Reader.read(bytes, limits: limits)
 

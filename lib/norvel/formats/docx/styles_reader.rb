@@ -49,7 +49,7 @@ module Norvel
           parts = node.element_children.to_h { |child| [child.name, child] }
           value = ->(name) { parts[name] && attribute(parts[name]) }
           name = value["name"] || id
-          called = value["aliases"].to_s.split(",").map(&:strip).reject(&:empty?).first if name.match?(StyleSheet::STANDARD)
+          called = value["aliases"].to_s.split(",").map(&:strip).reject(&:empty?).first if STANDARD_STYLES.bound?(name)
           StyleSheet::Style.new(id: id, name: called || name, standard: (name if called), kind: kind,
             parent: value["basedOn"], next_style: value["next"], linked: value["link"],
             properties: @spelling.read(parts["pPr"], :paragraph).merge(@spelling.read(parts["rPr"], :text)).freeze,

@@ -68,7 +68,7 @@ module Norvel
           node = @spelling.codecs.make(@root, "style")
           @spelling.codecs.put(node, "type", KINDS.fetch(style.kind))
           if style.id == @now.default_id then @spelling.codecs.put(node, "default", "1")
-          elsif !style.file_name.match?(StyleSheet::STANDARD) then @spelling.codecs.put(node, "customStyle", "1")
+          elsif !STANDARD_STYLES.bound?(style.file_name) then @spelling.codecs.put(node, "customStyle", "1")
           end
           @spelling.codecs.put(node, "styleId", style.id)
           insert(node, "qFormat")

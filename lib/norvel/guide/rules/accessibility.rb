@@ -179,11 +179,10 @@ module Norvel
         def automatic(ground) = (ColourContrast.luminance(ground) < 0.179) ? "#ffffff" : "#000000"
 
         def fix(context, paragraph)
-          return Cures.remove_direct_formatting("paragraphs" => [paragraph.id], "kinds" => ["color"]) if paragraph.runs.any? do |run|
-            run.properties.key?(:color)
-          end
-
-          style_fix(context, paragraph, {"color" => "auto"})
+          ground = context.cascade.paragraph(paragraph)[:shading].then { |colour| colour.to_s.start_with?("#") ? colour : "#ffffff" }
+          seen = ->(colour) { ColourContrast.ratio((colour == "auto") ? automatic(ground) : colour, ground) >= enough[:plain] }
+          colour = by_the_sheet(context, paragraph, :color, "auto", &seen)
+          remedies(context, paragraph, {color: colour}) { |_, own| seen[own] }
         end
       end
 

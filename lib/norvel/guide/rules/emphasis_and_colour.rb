@@ -56,12 +56,17 @@ module Norvel
               .map { |run| context.cascade.run(paragraph, run)[:color] }.uniq - allowed
             next if strange.empty?
 
-            by_hand = paragraph.runs.any? { |run| run.properties.key?(:color) }
             finding(context, paragraph: paragraph, expected: allowed.join(", "), measured: strange.join(", "),
               message: "Text in #{strange.join(", ")}.",
-              fix: by_hand ? Cures.remove_direct_formatting("paragraphs" => [paragraph.id], "kinds" => ["color"]) :
-              style_fix(context, paragraph, {"color" => "auto"}))
+              fix: fix(context, paragraph, allowed))
           end
+        end
+
+        private
+
+        def fix(context, paragraph, allowed)
+          colour = by_the_sheet(context, paragraph, :color, allowed.first) { |own| allowed.include?(own) }
+          remedies(context, paragraph, {color: colour}) { |_, own| allowed.include?(own) }
         end
       end
     end

@@ -55,6 +55,13 @@ module Norvel
 
         def side(placed) = (placed.area == :header) ? "top" : "bottom"
 
+        # A first page that shows none keeps none.
+        def placed_at(context, part, place)
+          first = context.layout.pages.find { |page| page.part == part }
+          free = first && first.folio_lines.empty? && (part.zero? || context.manuscript.sections[part].first_differs)
+          Cures.set_folios({"parts" => [part], "place" => place}.merge(free ? {"first" => false} : {}))
+        end
+
         # By where the folio itself lies in the line.
         def across(page, placed)
           pieces = placed.setting.pieces(placed.line)
@@ -91,7 +98,7 @@ module Norvel
             measured = "#{side(placed)} #{across(page, placed)}"
             finding(context, page: page.number, expected: given(:place).to_s, measured: measured,
               message: "The folio of page #{page.number} stands at the #{measured}; #{given(:place)} is asked for.",
-              fix: (Cures.set_folios("parts" => [part], "place" => given(:place).to_s) if given(:place).to_s.include?(" ")))
+              fix: (placed_at(context, part, given(:place).to_s) if given(:place).to_s.include?(" ")))
           end
         end
 
@@ -141,6 +148,8 @@ module Norvel
 
       # Every page but the first has a folio.
       class FoliosPresent < Rule
+        include SeenFolios
+
         checks "folios_present", area: :folios
 
         def sentence = "Pages have folios."
@@ -152,7 +161,7 @@ module Norvel
           bare.group_by(&:part).map do |part, pages|
             finding(context, page: pages.first.number, expected: "a folio", measured: "none",
               message: "#{counted(pages.size, "page")} from page #{pages.first.number} on #{(pages.size == 1) ? "has" : "have"} no folio.",
-              fix: Cures.set_folios("parts" => [part], "place" => "bottom center"))
+              fix: placed_at(context, part, context.guide.parts[:folio] || "bottom center"))
           end
         end
       end

@@ -125,7 +125,7 @@ module Norvel
         def describe(context, paragraph, slot, differing, known)
           home = context.guide.family[context.guide.family.home(slot)]
           said = known[[differing.object_id, slot]] ||= finding(context, **words(differing, slot, home))
-          found(context, said, paragraph, Deferred.new { fix(context, paragraph, home, differing) })
+          found(context, said, paragraph, remedies(context, paragraph, differing.transform_values(&:last)))
         end
 
         # @return [Hash{Symbol=>Object}] what a finding says of these differences
@@ -146,21 +146,6 @@ module Norvel
           {expected_value: Lengths.points(wanted), measured_value: Lengths.points(measured), unit: "pt"}
         end
 
-        # What is there by hand goes; then the paragraph gets the guide's style, or its style the guide's values.
-        def fix(context, paragraph, home, differing)
-          by_hand = differing.keys.select do |name|
-            paragraph.properties.key?(name) || paragraph.runs.any? { |run| run.properties.key?(name) }
-          end
-          if by_hand.any?
-            going = loose(context, paragraph, by_hand)
-            return (Cures.remove_direct_formatting("paragraphs" => [paragraph.id], "kinds" => going.map(&:to_s)) if going.any?)
-          end
-
-          style = context.manuscript.sheet.named(home.name)
-          return Cures.apply_style("paragraphs" => [paragraph.id], "style" => style.id) if style && style.id != paragraph.style
-
-          style_fix(context, paragraph, differing.to_h { |name, (_, wanted)| [name.to_s, Properties[name].show(wanted)] })
-        end
       end
     end
   end

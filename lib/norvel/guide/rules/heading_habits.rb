@@ -97,9 +97,7 @@ module Norvel
         def fix(context, paragraph, measured)
           return if measured == :typed
 
-          values = {all: {"caps" => "yes", "small_caps" => "no"}, small: {"small_caps" => "yes", "caps" => "no"},
-                    none: {"caps" => "no", "small_caps" => "no"}}[given(:capitals)]
-          style_fix(context, paragraph, values)
+          remedies(context, paragraph, {caps: given(:capitals) == :all, small_caps: given(:capitals) == :small})
         end
       end
 

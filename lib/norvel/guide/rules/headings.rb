@@ -60,7 +60,7 @@ module Norvel
             finding(context, paragraph: last.paragraph, page: page.number, expected: "text below it on page #{page.number}",
               measured: "the last line of page #{page.number}",
               message: "This heading is the last line of page #{page.number}.",
-              fix: style_fix(context, last.paragraph, {"keep_next" => "yes"}))
+              fix: remedies(context, last.paragraph, {keep_next: true}))
           end
         end
       end

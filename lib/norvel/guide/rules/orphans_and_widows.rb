@@ -42,7 +42,9 @@ module Norvel
             measured: "#{count} #{(count == 1) ? "line" : "lines"}", expected_value: wanted, measured_value: count, unit: "lines",
             message: "#{(count == 1) ? "A single line" : "#{count} lines"} of this paragraph at " \
             "the #{edge} of page #{page.number} (#{kind}).",
-            fix: style_fix(context, paragraph, {"orphans" => orphans.to_s, "widows" => widows.to_s}))
+            fix: remedies(context, paragraph, {orphans: orphans, widows: widows}) do |name, own|
+              own >= ((name == :orphans) ? orphans : widows)
+            end)
         end
       end
     end

@@ -53,11 +53,17 @@ module Norvel
 
             {expected: given(:orientation).to_s, measured: own.to_s,
              message: "Pages#{in_part(context, index)} stand in #{own}; #{given(:orientation)} is asked for.",
-             fix: Cures.set_part("parts" => [index], "orientation" => given(:orientation).to_s)}
+             fix: turned(context, index)}
           end
         end
 
         private
+
+        # Margins turn with the page; where the guide says them, they are the guide's.
+        def turned(context, index)
+          margins = context.guide.margins
+          Cures.set_part({"parts" => [index], "orientation" => given(:orientation).to_s}.merge(margins.empty? ? {} : {"margin" => margins}))
+        end
 
         def alone?(context, index)
           indexes = context.manuscript.section_indexes

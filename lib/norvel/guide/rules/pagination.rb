@@ -79,7 +79,7 @@ module Norvel
           return if context.cascade.paragraph(paragraph)[:break_before] || begins_part?(context, paragraph)
 
           finding(context, paragraph: paragraph, expected: "a page break before, by style", measured: "none",
-            message: "This chapter does not begin a page by a property.", fix: style_fix(context, paragraph, {"break_before" => "yes"}))
+            message: "This chapter does not begin a page by a property.", fix: remedies(context, paragraph, {break_before: true}))
         end
 
         def recto(context, paragraph)

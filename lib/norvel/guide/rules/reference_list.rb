@@ -9,6 +9,7 @@ module Norvel
         takes :indent, :length, says: "how far", example: "1.25 cm"
         takes :tolerance, :length, default: 18_000, says: "how far it may be off"
         LEAST = 38_100 # EMU: 3 pt
+        USUAL = 457_200 # EMU: 36 pt, where neither rule nor sheet says how far
 
         def sentence = "References have a hanging indent#{" of #{Lengths.show(given(:indent), "cm")}" if given(:indent)}."
 
@@ -17,16 +18,28 @@ module Norvel
         def findings(context)
           within(context, context.roles.in(:reference_entry)).filter_map do |paragraph|
             own = -context.cascade.paragraph(paragraph)[:indent_first]
-            next if given(:indent) ? (own - given(:indent)).abs <= given(:tolerance) : own >= LEAST
+            next if hanging?(own)
 
-            wanted = given(:indent) || 457_200
+            wanted = given(:indent) || USUAL
             finding(context, paragraph: paragraph, expected: given(:indent) ? Lengths.show(given(:indent), "cm") : "a hanging indent",
               measured: Lengths.show([own, 0].max, "cm"), expected_value: Lengths.points(wanted), measured_value: Lengths.points(own),
               unit: "pt",
               message: "The hanging indent of this reference is #{Lengths.show([own, 0].max, "cm")}.",
-              fix: style_fix(context, paragraph, {"indent_start" => Lengths.exactly(wanted), "indent_first" => Lengths.exactly(-wanted)}))
+              fix: fix(context, paragraph, wanted))
           end
         end
+
+        private
+
+        def fix(context, paragraph, wanted)
+          first = by_the_sheet(context, paragraph, :indent_first, -wanted) { |own| hanging?(-own) }
+          start = by_the_sheet(context, paragraph, :indent_start, -first) { |own| own >= -first }
+          remedies(context, paragraph, {indent_start: start, indent_first: first}) do |name, own|
+            (name == :indent_first) ? hanging?(-own) : own >= -first
+          end
+        end
+
+        def hanging?(own) = given(:indent) ? (own - given(:indent)).abs <= given(:tolerance) : own >= LEAST
       end
 
       # References in alphabetical order, unless they are numbered.

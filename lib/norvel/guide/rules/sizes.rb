@@ -12,26 +12,29 @@ module Norvel
         def applies?(context) = sizes(context).size > 1
 
         def findings(context)
-          sizes(context).each_cons(2).filter_map do |(role, size, paragraph), (other, smaller, _)|
+          sizes(context).each_cons(2).filter_map do |(role, size, paragraph), (other, smaller, below)|
             next if size >= smaller - 1
 
             finding(context, paragraph: paragraph, expected: "at least #{Lengths.show(smaller, "pt")}", measured: Lengths.show(size, "pt"),
               expected_value: Lengths.points(smaller), measured_value: Lengths.points(size), unit: "pt",
               message: "#{roles_said([role]).capitalize} is set " \
               "in #{Lengths.show(size, "pt")}, #{roles_said([other])} in #{Lengths.show(smaller, "pt")}.",
-              fix: fix(context, paragraph, smaller))
+              fix: Deferred.new { fix(context, [paragraph, size], [below, smaller]) })
           end
         end
 
         private
 
-        def fix(context, paragraph, size)
-          return Cures.remove_direct_formatting("paragraphs" => [paragraph.id], "kinds" => ["size"]) if paragraph.runs.any? do |run|
-            run.properties.key?(:size)
-          end
+        # The one of both that is not as the sheet says takes what the sheet says; without such a one the higher gets the lower's size.
+        def fix(context, (higher, size), (lower, larger))
+          own = by_the_sheet(context, higher, :size, nil) { |wanted| wanted >= larger && wanted != size }
+          return sized(context, higher, own) if own
 
-          style_fix(context, paragraph, {"size" => Lengths.exactly(size)})
+          theirs = by_the_sheet(context, lower, :size, nil) { |wanted| wanted <= size && wanted != larger }
+          theirs ? sized(context, lower, theirs) : sized(context, higher, larger)
         end
+
+        def sized(context, paragraph, size) = remedies(context, paragraph, {size: size}).value
 
         # The commonest size of each level and of the text, in their order.
         def sizes(context)

@@ -27,9 +27,8 @@ module Norvel
           return false if style.nil?
 
           names = [style.name, style.file_name].map(&:downcase)
-          if (names & known).any? || (Slots.named_by_standard(style) && context.guide.family.home(Slots.named_by_standard(style)))
-            return true
-          end
+          slot = context.manuscript.sheet.standards.slot(style)
+          return true if (names & known).any? || (slot && context.guide.family.home(slot))
 
           style.parent && style.properties.size <= 1 && known?(context.manuscript.sheet[style.parent], known, context)
         end
@@ -62,11 +61,9 @@ module Norvel
           paragraph.runs.reject { |run| run.text.strip.empty? }.map { |run| context.cascade.run(paragraph, run)[:font_family] }.uniq
 
         def fix(context, paragraph)
-          return Cures.remove_direct_formatting("paragraphs" => [paragraph.id], "kinds" => ["font_family"]) if paragraph.runs.any? do |run|
-            run.properties.key?(:font_family)
-          end
-
-          style_fix(context, paragraph, {"font_family" => given(:one_of).first})
+          allowed = ->(family) { given(:one_of).any? { |name| plain(name) == plain(family) } }
+          family = by_the_sheet(context, paragraph, :font_family, given(:one_of).first, &allowed)
+          remedies(context, paragraph, {font_family: family}) { |_, own| allowed[own] }
         end
       end
 

@@ -24,7 +24,7 @@ module Norvel
             measured = context.appearance.of(paragraph).fetch(@property.name) { context.cascade.paragraph(paragraph)[@property.name] }
             by_role = judged.fetch(measured) { judged[measured] = met?(measured) ? nil : {} } or next
             role = role(context, paragraph)
-            found(context, by_role[role] ||= finding(context, **words(measured, role)), paragraph, Deferred.new { fix(context, paragraph) })
+            found(context, by_role[role] ||= finding(context, **words(measured, role)), paragraph, Deferred.new { fix(context, paragraph, measured) })
           end
         end
 
@@ -79,16 +79,17 @@ module Norvel
           end
         end
 
-        # Direct formatting that gets in the way goes; otherwise the style takes the value.
-        def fix(context, paragraph)
-          by_hand = paragraph.properties.key?(@property.name) || paragraph.runs.any? { |run| run.properties.key?(@property.name) }
-          if by_hand
-            return if loose(context, paragraph, [@property.name]).empty?
+        # The sheet's value where it will do, else the nearest that does.
+        def fix(context, paragraph, measured)
+          value = by_the_sheet(context, paragraph, @property.name, nearest(measured)) { |own| met?(own) }
+          remedies(context, paragraph, {@property.name => value}) { |_, own| met?(own) }.value
+        end
 
-            return Cures.remove_direct_formatting("paragraphs" => [paragraph.id], "kinds" => [@property.name.to_s])
-          end
+        def nearest(measured)
+          return @wanted.first unless @data["between"]
 
-          style_fix(context, paragraph, {@property.name.to_s => @property.show(@wanted.first)})
+          size = ->(value) { (@property.kind == :line_spacing) ? value.value : value }
+          @wanted.min_by { |edge| (size[edge] - size[measured]).abs }
         end
       end
     end
