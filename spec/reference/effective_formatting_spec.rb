@@ -83,10 +83,10 @@ RSpec.describe "Effective formatting against a second resolver" do
     end
   end
 
-  it "agrees on 300 files with deep random chains" do
-    files = (1..300).map { |seed| random_file(seed) }
+  it "agrees on 160 files with deep random chains" do
+    files = (1..160).map { |seed| random_file(seed) }
     pairs = files.map { |bytes| plain(ours(bytes)) }.zip(Outside.resolve(files).map { |paragraphs| plain(paragraphs) })
-    expect(pairs.count { |mine, its| mine == its }).to eq(300)
+    expect(pairs.count { |mine, its| mine == its }).to eq(160)
   end
 
   it "agrees on the demo manuscripts" do

@@ -54,15 +54,21 @@ module Outside
   end
 
   MODULES = File.expand_path("../../tmp/reference/node_modules", __dir__)
-  READ = "require('mammoth').extractRawText({path: process.argv[1]}).then((read) => process.stdout.write(read.value))"
+  READ = "const m = require('mammoth'); (async () => { for (const path of process.argv.slice(1)) { " \
+    "console.log(JSON.stringify((await m.extractRawText({path})).value)); } })()"
 
   # @return [String] the whole text, as the library mammoth reads it
-  def text(bytes)
-    in_file(bytes) do |path|
-      output, errors, status = Open3.capture3({"NODE_PATH" => MODULES}, "node", "-e", READ, path)
+  def text(bytes) = texts([bytes]).first
+
+  # @param files [Array<String>] the bytes of .docx files
+  # @return [Array<String>] the whole text of each
+  def texts(files)
+    Dir.mktmpdir do |folder|
+      paths = files.each_with_index.map { |bytes, index| File.join(folder, "#{index}.docx").tap { |path| File.binwrite(path, bytes) } }
+      output, errors, status = Open3.capture3({"NODE_PATH" => MODULES}, "node", "-e", READ, *paths)
       raise errors unless status.success?
 
-      output
+      output.lines.map { |line| JSON.parse(line) }
     end
   end
 

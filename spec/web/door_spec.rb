@@ -78,7 +78,8 @@ RSpec.describe "The door" do
       ["/changes/move_paragraphs", {"chosen" => "0", "by" => "1" * 40}] => 400,
       ["/changes/change_list", {"list" => "1", "levels" => "x"}] => 400, ["/plan/lines", {"as" => "x"}] => 400,
       ["/plan/lines", {"strike" => ["x"]}] => 400,
-      ["/changes/replace_text", {"find" => "\xFF".b, "replace" => "x"}] => 400, ["/consider/mend", {"rule" => "nothing", "place" => "0"}] => 422,
+      ["/changes/replace_text", {"find" => "\xFF".b, "replace" => "x"}] => 400,
+      ["/consider/mend", {"rule" => "nothing", "place" => "0"}] => 422,
       ["/step", {"entry" => "1x"}] => 400, ["/step", {"entry" => "99999999"}] => 422, ["/sheets/file", {"file" => "x"}] => 400,
       ["/changes/swap_sheet", {"sheet" => "kept:999"}] => 404, ["/changes/swap_sheet", {"sheet" => "guide:nothing"}] => 422,
       ["/name", {"name" => ["x"]}] => 400, ["/guide", {"guide" => {"a" => "b"}}] => 400

@@ -13,12 +13,13 @@ module Norvel
 
       # @param context [Check] @param paragraph [Manuscript::Paragraph]
       # @param wanted [Hash{Symbol=>Object}] values by property
-      # @param stays [Array<Symbol>] properties that by hand say what the paragraph is
+      # @param stays [Array<Symbol>] properties that by hand say what the paragraph is; such a one gets no other style
       # @yieldparam name [Symbol] @yieldparam value [Object] @yieldreturn [Boolean] whether the value will do; without a block: whether
       #   it is the one that is wanted
       def initialize(context, paragraph, wanted, stays: [], &will_do)
         @context = context
         @paragraph = paragraph
+        @placed = stays.any?
         @wanted = wanted.reject { |name, _| stays.include?(name) && by_hand?(name) }
         @will_do = will_do || ->(name, value) { Properties[name].same?(value, wanted.fetch(name)) }
       end
@@ -62,7 +63,7 @@ module Norvel
       def kin
         return @kin if defined?(@kin)
 
-        @kin = @context.style_for(@paragraph).then { |style| style unless style&.id == @paragraph.style }
+        @kin = @placed ? nil : @context.style_for(@paragraph).then { |style| style unless style&.id == @paragraph.style }
       end
 
       def as_its_kind = bare.with(style: kin.id)
@@ -96,7 +97,10 @@ module Norvel
       def kind_made
         slot = @context.places.of(@paragraph)
         home = @context.guide.family.home(slot)
-        return if home.nil? || home == :base || @context.style_for(@paragraph) || lacking_in(values = @context.guide.family.values(slot)).any?
+        return if @placed || home.nil? || home == :base || @context.style_for(@paragraph)
+
+        values = @context.guide.family.values(slot)
+        return if @wanted.keys.any? { |name| !@will_do.call(name, values[name]) }
 
         sheet, name = @context.manuscript.sheet, @context.guide.family[home].name
         made = Cures.define_style("id" => sheet.free_id(name), "name" => name, "parent" => sheet.default_id, "lean" => true,
@@ -104,8 +108,6 @@ module Norvel
         way("Give it the guide's style “#{name}”, which comes new", "Gave a paragraph the guide's style “#{name}”.", made,
           Cures.apply_style("paragraphs" => [@paragraph.id], "style" => sheet.free_id(name)))
       end
-
-      def lacking_in(values) = @wanted.keys.reject { |name| @will_do.call(name, values[name]) }
 
       def by_hand
         Way.new(cure: Cures.format_here("paragraphs" => [@paragraph.id], "values" => written(@wanted.keys)),

@@ -24,7 +24,8 @@ module Norvel
             measured = context.appearance.of(paragraph).fetch(@property.name) { context.cascade.paragraph(paragraph)[@property.name] }
             by_role = judged.fetch(measured) { judged[measured] = met?(measured) ? nil : {} } or next
             role = role(context, paragraph)
-            found(context, by_role[role] ||= finding(context, **words(measured, role)), paragraph, Deferred.new { fix(context, paragraph, measured) })
+            found(context, by_role[role] ||= finding(context, **words(measured, role)), paragraph,
+              Deferred.new { fix(context, paragraph, measured) })
           end
         end
 
