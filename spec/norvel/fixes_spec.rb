@@ -70,8 +70,8 @@ RSpec.describe Norvel::Examination::Fixes do
               "Heading2" => {name: "heading 2", parent: "Base", properties: {outline_level: 2, size: 254_000}}}
     before = manuscript(paragraph(0, "Lamps", style: "Heading1"), paragraph(1, "Oil", style: "Heading2"), *text, styles: styles)
     house = guide({"checks" => "sizes_in_order"}, styles: {"base" => {"name" => "House base", "size" => "12 pt"},
-                                                          "heading_1" => {"name" => "Chapter", "size" => "18 pt"},
-                                                          "heading_2" => {"name" => "Section", "size" => "14 pt"}})
+                                                           "heading_1" => {"name" => "Chapter", "size" => "18 pt"},
+                                                           "heading_2" => {"name" => "Section", "size" => "14 pt"}})
     after = fixes(before, house).best.operation.call(before)
     expect(%w[Heading1 Heading2].map { |id| after.sheet[id].properties[:size] }).to eq([228_600, 177_800])
   end

@@ -145,7 +145,6 @@ module Norvel
           measured, wanted = differing[names.first]
           {expected_value: Lengths.points(wanted), measured_value: Lengths.points(measured), unit: "pt"}
         end
-
       end
     end
   end
