@@ -40,13 +40,21 @@ module NorvelWeb
       # @return [Array<String>] what each part is, by its folios and what it holds
       def part_names(layout)
         sections = layout.manuscript.sections
-        main = layout.manuscript.main_part
+        main = main_part(layout)
         sections.each_index.map do |index|
           if sections.size == 1 then "one part"
           elsif index < main then "front matter"
           else "main matter#{" #{index - main + 1}" if sections.size - main > 1}"
           end
         end
+      end
+
+      # By what stands there; where no chapter says, by how the parts are numbered.
+      def main_part(layout)
+        manuscript = layout.manuscript
+        chapter = Norvel::Roles::Matter.new(manuscript, state.roles, layout.cascade).main
+        index = chapter && manuscript.section_indexes[manuscript.index_of(chapter.id)]
+        (index.nil? || index.zero?) ? manuscript.main_part : index
       end
 
       # Its paper and folios, in a few words: the first that a page of it has.
@@ -74,13 +82,13 @@ module NorvelWeb
 
       # @return [Array<Array(String, String)>] headings that the main matter may begin with
       def chapter_choices
-        Norvel::Changes::AcademicParts.chapters(manuscript, state.roles)
+        state.matter.chapters
           .reject { |chapter| chapter.id == manuscript.blocks.first.id }.map do |one|
           [one.id, excerpt(one.text, 40)]
         end
       end
 
-      def main_chapter = Norvel::Changes::AcademicParts.main(manuscript, state.roles)&.id
+      def main_chapter = state.matter.main&.id
     end
   end
 end

@@ -39,6 +39,9 @@ module Norvel
     # @return [Roles]
     def roles = @roles ||= Roles.new(manuscript, appearance, cascade)
 
+    # @return [Roles::Matter] where the main matter begins
+    def matter = @matter ||= Roles::Matter.new(manuscript, roles, cascade)
+
     # @return [Array<Looks::Look>]
     def looks = @looks ||= Looks.of(manuscript, appearance, layout: layout)
 

@@ -23,6 +23,11 @@ module Norvel
     # @return [String] what it says, in the guide's own words
     def clause_of(rule) = rules.find { |one| one.id == rule }.clause
 
+    USUAL_FOLIO = "bottom center" # where nothing says otherwise; common practice, no source
+
+    # @return [Boolean] whether it says of folios where they stand or how they are written
+    def folios_asked? = !parts[:folio].nil? || %i[front main].any? { |part| parts.dig(part, "folios") }
+
     # @return [Boolean] whether it judges anything, or gives styles
     def none? = equal?(self.class.none)
 

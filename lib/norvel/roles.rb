@@ -3,6 +3,8 @@
 require_relative "roles/style_votes"
 require_relative "roles/look_votes"
 require_relative "roles/meant_room"
+require_relative "roles/named_parts"
+require_relative "roles/matter"
 
 module Norvel
   # What each paragraph is: title, heading, body, list item … worked out by votes from its style,

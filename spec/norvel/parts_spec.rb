@@ -164,7 +164,7 @@ RSpec.describe "Parts" do
     )
     recto = delivered(change("academic_parts", main: 3, back: 7, chapters: "recto", place: "bottom outer").call(read(bytes)), bytes)
     expect(layout(recto).pages.map { |page| page.blank ? "blank" : page.folio }).to eq(%w[i ii 1 blank 3 blank 5])
-    found = Norvel::Changes::AcademicParts.main(read(bytes), Norvel::Roles.new(read(bytes)))
+    found = Norvel::Roles::Matter.new(read(bytes), Norvel::Roles.new(read(bytes))).main
     expect(found.text).to eq("Introduction")
   end
 

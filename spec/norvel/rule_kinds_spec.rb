@@ -85,9 +85,11 @@ RSpec.describe Norvel::Guide::Rule do
     },
     "folio_format" => {
       rule: {of: "main", format: "decimal", start: 1},
-      met: [[:body, "x"], [:body, "y"], {sections: [part[0, folio: {format: :lower_roman}], part[nil, folio: {start: 1}]]}],
-      broken: [[:body, "x"], {sections: [part[nil, folio: {format: :lower_roman}]]}],
-      at: nil, measured: "lower roman"
+      met: [[:body, "x"], h1["Lamps"], [:body, "y"], {sections: [part[0, folio: {format: :lower_roman}],
+        part[nil, folio: {start: 1}, footers: {default: [folio[align: :center]]}]]}],
+      broken: [[:body, "x"], [:heading_1, "Lamps", {style: "Heading1", break_before: true}],
+        {sections: [part[nil, folio: {format: :lower_roman}, footers: {default: [folio[align: :center]]}]]}],
+      at: 1, measured: "one part with the front matter, lower roman"
     },
     "folio_place" => {
       rule: {place: "bottom center"},
@@ -623,7 +625,7 @@ RSpec.describe Norvel::Guide::Rule do
 
   it "holds only where it is said to" do
     parts = [part[0, folio: {format: :lower_roman}], part[nil, folio: {start: 1}]]
-    blocks = [h1["A  B"], [:body, "one  two"], [:caption, "Figure  1"], {sections: parts}]
+    blocks = [[:body, "A  B"], h1["one  two"], [:caption, "Figure  1"], {sections: parts}]
     places = ->(**given) { held("runs_of_spaces", given, blocks).findings.map(&:paragraph) }
     expect(places[]).to eq([0, 1, 2])
     expect(places[except: ["caption"]]).to eq([0, 1])

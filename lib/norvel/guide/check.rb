@@ -85,11 +85,19 @@ module Norvel
       def breaks = @breaks ||= @given&.breaks || Breaks.new(layout, roles, captions)
 
       # @param paragraph [Manuscript::Paragraph]
-      # @return [Symbol] :front before the part whose folios begin with 1 in arabic, :main from there on
+      # @return [Symbol] :front before the first chapter behind the known parts of the front, where that begins a page; :main from there on
       def part_of(paragraph)
-        @main ||= manuscript.main_part
         index = manuscript.index_of(paragraph.id)
-        (index && manuscript.section_indexes[index] < @main) ? :front : :main
+        (index && main_matter && index < manuscript.index_of(main_matter.id)) ? :front : :main
+      end
+
+      # @return [Manuscript::Paragraph, nil] what the main matter begins with; nil where no front matter stands before it on pages of its
+      #   own
+      def main_matter
+        return @main_matter if defined?(@main_matter)
+
+        found = roles.genre ? nil : Roles::Matter.new(manuscript, roles, cascade).main
+        @main_matter = (found if found && on_pages_before?(found))
       end
 
       # @return [Hash{Symbol=>ListKind}]
@@ -138,6 +146,11 @@ module Norvel
       end
 
       private
+
+      def on_pages_before?(paragraph)
+        before = manuscript.paragraphs.first(manuscript.index_of(paragraph.id)).reject(&:blank?).last
+        !before.nil? && layout.page_of(before.id).to_i < layout.page_of(paragraph.id).to_i
+      end
 
       def waivers = @waivers ||= manuscript.waivers.to_h { |waiver| [[waiver.rule, waiver.paragraph], waiver.reason] }
 

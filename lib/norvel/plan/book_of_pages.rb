@@ -43,7 +43,7 @@ module Norvel
 
       # The first chapter, where something stands before it.
       def main
-        @main ||= ((found = Changes::AcademicParts.main(now, @roles)) && now.blocks.first.id != found.id) ? found : nil
+        @main ||= ((found = Roles::Matter.new(now, @roles).main) && now.blocks.first.id != found.id) ? found : nil
       end
 
       # @return [Array<Manuscript::Paragraph>] typed lines of contents that no field makes
@@ -98,15 +98,20 @@ module Norvel
 
       def divide
         given = {"main" => main.id, "front_format" => wanted(:front, "folios", "lower_roman"),
-                 "chapters" => (@guide.parts[:chapters] unless struck?(:chapters)) || "as_is", "place" => @guide.parts[:folio]}.compact
+                 "chapters" => (@guide.parts[:chapters] unless struck?(:chapters)) || "as_is", "place" => place}.compact
         @draft.add("academic_parts", given, [main], 0.85, :parts)
       rescue NothingToChange, ChangeRefused => error
         @draft.remark(:parts, error.message)
       end
 
+      # Where the guide says how folios are written and not where they stand, they stay where they are, or come in at the usual place.
+      def place
+        @guide.parts[:folio] || (Guide::USUAL_FOLIO if @guide.folios_asked? && now.sections.none?(&:folio_printed?))
+      end
+
       # Only their place.
       def folios
-        place = @guide.parts[:folio] or return
+        place = self.place or return
         return if place != "none" && now.sections.all?(&:folio_printed?)
 
         @draft.add("set_folios", {"place" => place}, [], 0.9, :parts)

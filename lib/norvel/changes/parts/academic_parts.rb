@@ -25,34 +25,6 @@ module Norvel
         "Made #{counted(after.sections.size, "part")}: #{said.join("; ")}."
       end
 
-      # @param manuscript [Manuscript] @param roles [Roles]
-      # @return [Manuscript::Paragraph, nil] what the main matter begins with: the first chapter behind title, contents and the like
-      def self.main(manuscript, roles)
-        cascade = Cascade.new(manuscript)
-        chapters = manuscript.blocks.grep(Manuscript::Paragraph).select { |paragraph| chapter?(paragraph, cascade, roles) }
-        chapters.find { |paragraph| !paragraph.text.strip.match?(FRONT) && !Roles::Wording::CONTENTS.match?(paragraph.text) }
-      end
-
-      # Headings of the front matter (common practice, no source).
-      FRONT =
-        /\A(?:#{[
-          "abstract|summary|zusammenfassung|kurzfassung|r(?:é|e)sum(?:é|e)|resumen|preface|foreword",
-          'acknowledge?ments?|dedication|declaration|abbreviations|list of \w+(?: and \w+)?|vorwort|danksagung',
-          'widmung|avant-propos|remerciements|prólogo|agradecimientos|abkürzungsverzeichnis|\S*verzeichnis'
-        ].join("|")})\W*\z/i
-
-      # @return [Array<Manuscript::Paragraph>] headings of the first level in the text itself
-      def self.chapters(manuscript, roles)
-        cascade = Cascade.new(manuscript)
-        manuscript.blocks.grep(Manuscript::Paragraph).select { |paragraph| chapter?(paragraph, cascade, roles) }
-      end
-
-      def self.chapter?(paragraph, cascade, roles)
-        return false if paragraph.blank?
-
-        cascade.paragraph(paragraph)[:outline_level] == 1 || (roles && roles.of(paragraph.id).name == :heading_1)
-      end
-
       private
 
       def main = parameters.fetch("main").to_i
@@ -81,7 +53,7 @@ module Norvel
         case parameters["chapters"]
         when "page" then [NewPageChapters.new({})]
         when "recto"
-          later = self.class.chapters(manuscript, nil).drop_while { |paragraph| paragraph.id != main }.drop(1)
+          later = Roles::Matter.new(manuscript, nil).chapters.drop_while { |paragraph| paragraph.id != main }.drop(1)
           later.map do |paragraph|
             Changes.build("begin_part", "paragraph" => paragraph.id, "begins" => "recto", "folio" => {"continues" => true})
           end

@@ -5,50 +5,6 @@ require_relative "pages_as_a_whole"
 module Norvel
   class Guide
     module Rules
-      # How folios are written in front or main matter, and what they begin with.
-      class FolioFormat < Rule
-        include OfParts
-
-        checks "folio_format", area: :folios
-        takes :of, :choice, required: true, choices: %w[front main], says: "of which matter", example: "main"
-        takes :format, :choice, required: true, said: "parts/{of}/folios",
-          choices: %w[decimal lower_roman upper_roman lower_letter upper_letter],
-          says: "how they are written", example: "decimal"
-        takes :start, :number, said: "parts/{of}/start", says: "what its first page has", example: 1
-
-        def sentence = "Folios of the #{given(:of)} matter are #{called(given(:format))}#{", from #{given(:start)}" if given(:start)}."
-
-        def applies?(context) = indexes(context).any?
-
-        def findings(context)
-          indexes(context).flat_map.with_index do |index, place|
-            folio = context.manuscript.sections[index].folio
-            first = place.zero? && given(:start)
-            [(written(context, index, folio) unless folio.format == given(:format)),
-              (started(context, index, folio) if first && (folio.start || 1) != given(:start))].compact
-          end
-        end
-
-        private
-
-        def indexes(context) = context.manuscript.sections.each_index.select { |index| kind_of_part(context, index) == given(:of) }
-
-        def called(format) = format.to_s.tr("_", " ")
-
-        def written(context, index, folio)
-          asked, own = called(given(:format)), called(folio.format)
-          finding(context, page: first_page(context, index), expected: asked, measured: own,
-            message: "Folios#{in_part(context, index)} are #{own}; #{asked} is asked for.",
-            fix: Cures.set_part("parts" => [index], "folio" => {"format" => given(:format).to_s}))
-        end
-
-        def started(context, index, folio)
-          finding(context, page: first_page(context, index), expected: given(:start).to_s, measured: (folio.start || "going on").to_s,
-            message: "The #{given(:of)} matter begins with folio #{folio.start || "of the part before"}; #{given(:start)} is asked for.",
-            fix: Cures.set_part("parts" => [index], "folio" => {"start" => given(:start)}))
-        end
-      end
-
       # Where a folio is seen to stand.
       module SeenFolios
         private
@@ -72,6 +28,104 @@ module Norvel
           elsif middle > 2 * third then "end"
           else "center"
           end
+        end
+      end
+
+      # How folios are written in front or main matter, and what they begin with.
+      class FolioFormat < Rule
+        include SeenFolios
+
+        include OfParts
+
+        checks "folio_format", area: :folios
+        takes :of, :choice, required: true, choices: %w[front main], says: "of which matter", example: "main"
+        takes :format, :choice, required: true, said: "parts/{of}/folios",
+          choices: %w[decimal lower_roman upper_roman lower_letter upper_letter],
+          says: "how they are written", example: "decimal"
+        takes :start, :number, said: "parts/{of}/start", says: "what its first page has", example: 1
+
+        def sentence = "Folios of the #{given(:of)} matter are #{called(given(:format))}#{", from #{given(:start)}" if given(:start)}."
+
+        def pages? = true
+
+        def applies?(context) = pages(context).any?
+
+        def findings(context)
+          printed = pages(context).reject(&:blank).any? { |page| page.folio_lines.any? }
+          return [unprinted(context)] unless printed
+          return undivided(context) if undivided?(context)
+
+          indexes(context).flat_map.with_index do |index, place|
+            folio = context.manuscript.sections[index].folio
+            first = place.zero? && given(:start)
+            [(written(context, index, folio) unless folio.format == given(:format)),
+              (started(context, index, folio) if first && (folio.start || first_count(context, index)) != given(:start))].compact
+          end
+        end
+
+        private
+
+        # The title page shows none by custom, so front matter of one page has none to look at.
+        def pages(context)
+          before = context.main_matter ? context.layout.page_of(context.main_matter.id) - 1 : 0
+          (given(:of) == :main) ? context.layout.pages.drop(before) : context.layout.pages.first(before).drop(1)
+        end
+
+        def indexes(context) = context.manuscript.sections.each_index.select { |index| kind_of_part(context, index) == given(:of) }
+
+        # @return [Integer, nil] what the first page of a part counts as where its part says nothing
+        def first_count(context, index) = index.zero? ? 1 : nil
+
+        def called(format) = format.to_s.tr("_", " ")
+
+        def unprinted(context)
+          page = pages(context).first
+          finding(context, page: page.number, expected: called(given(:format)), measured: "no folio",
+            message: "No page of the #{given(:of)} matter shows a folio; #{called(given(:format))} ones are asked for.",
+            fix: Cures.set_folios({"parts" => [page.part], "place" => context.guide.parts[:folio] || USUAL_FOLIO}
+              .merge((page.part.zero? && page.number > 1) ? {"first" => false} : {})))
+        end
+
+        # Whether front and main matter are one part, so that both are counted alike.
+        def undivided?(context)
+          main = context.main_matter or return false
+          from = context.manuscript.index_of(main.id)
+          indexes = context.manuscript.section_indexes
+          context.manuscript.paragraphs.first(from).each_index.any? do |index|
+            indexes[index] == indexes[from] && !context.manuscript.paragraphs[index].blank?
+          end
+        end
+
+        def undivided(context)
+          main = context.main_matter
+          page = context.layout.pages[context.layout.page_of(main.id) - 1]
+          format = context.manuscript.sections[page.part].folio.format
+          right = (given(:of) == :main && given(:start)) ? false : format == given(:format)
+          return [] if right || (given(:of) == :main && format == given(:format) && page.folio == given(:start).to_s)
+
+          [finding(context, paragraph: ((given(:of) == :main) ? main : nil), page: (given(:of) == :main) ? page.number : 2,
+            expected: (given(:of) == :main) ? [called(given(:format)), *given(:start)].join(" from ") : called(given(:format)),
+            measured: "one part with the #{(given(:of) == :main) ? "front" : "main"} matter, #{called(format)}",
+            message: "Front and main matter are one part, counted in #{called(format)}; “#{main.gist(40)}” has folio #{page.folio}.",
+            fix: Cures.academic_parts(divided(context, main)))]
+        end
+
+        def divided(context, main)
+          front = (given(:of) == :front) ? given(:format).to_s : context.guide.parts.dig(:front, "folios") || "lower_roman"
+          {"main" => main.id, "front_format" => front, "place" => context.guide.parts[:folio]}.compact
+        end
+
+        def written(context, index, folio)
+          asked, own = called(given(:format)), called(folio.format)
+          finding(context, page: first_page(context, index), expected: asked, measured: own,
+            message: "Folios#{in_part(context, index)} are #{own}; #{asked} is asked for.",
+            fix: Cures.set_part("parts" => [index], "folio" => {"format" => given(:format).to_s}))
+        end
+
+        def started(context, index, folio)
+          finding(context, page: first_page(context, index), expected: given(:start).to_s, measured: (folio.start || "going on").to_s,
+            message: "The #{given(:of)} matter begins with folio #{folio.start || "of the part before"}; #{given(:start)} is asked for.",
+            fix: Cures.set_part("parts" => [index], "folio" => {"start" => given(:start)}))
         end
       end
 
@@ -161,7 +215,7 @@ module Norvel
           bare.group_by(&:part).map do |part, pages|
             finding(context, page: pages.first.number, expected: "a folio", measured: "none",
               message: "#{counted(pages.size, "page")} from page #{pages.first.number} on #{(pages.size == 1) ? "has" : "have"} no folio.",
-              fix: placed_at(context, part, context.guide.parts[:folio] || "bottom center"))
+              fix: placed_at(context, part, context.guide.parts[:folio] || USUAL_FOLIO))
           end
         end
       end

@@ -95,7 +95,7 @@ module Norvel
 
         # A folio stands where the guide's parts say.
         def folio?(context, property, paragraph)
-          property.name == :align && context.guide.parts[:folio] && %i[header footer].include?(context.places.of(paragraph)) &&
+          property.name == :align && context.guide.folios_asked? && %i[header footer].include?(context.places.of(paragraph)) &&
             paragraph.runs.any? { |run| run.field == :page }
         end
 

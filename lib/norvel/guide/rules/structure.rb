@@ -6,11 +6,11 @@ module Norvel
       # Parts of a manuscript that are there, in an order.
       class PartsInOrder < Rule
         checks "parts_in_order", area: :structure
-        NAMES = %w[title abstract contents figures tables main references appendix].freeze
+        NAMES = ["title", *(Roles::NamedParts::WORDS.keys - [:lists]).map(&:to_s), "main"].freeze
         takes :order, :choices, required: true, choices: NAMES, says: "the parts, in their order",
           example: %w[title abstract contents main references]
         takes :optional, :choices, choices: NAMES, says: "those that may be missing"
-        APPENDIX = /\A\s*(?:appendix|appendices|annex|anhang|annexe|anexo|apéndice)/i
+        COPYRIGHT = /\A\s*(?:©|\(c\)\s|copyright\b)/i
 
         def sentence
           missing = " (#{given(:optional).join(", ")} may be missing)" if given(:optional)
@@ -47,8 +47,8 @@ module Norvel
             one.kind == :captions && Captions.kind(one.of) == part.to_s.delete_suffix("s").to_sym
           end
           when :references then context.roles.in(:reference_entry).first
-          when :appendix then context.roles.in(*Roles::HEADINGS).find { |heading| heading.text.match?(APPENDIX) }
-          else main(context)
+          when :main then Roles::Matter.new(context.manuscript, context.roles, context.cascade).main
+          else headed(context, part) || (copyright(context) if part == :copyright)
           end
           index = paragraph && context.manuscript.index_of(paragraph.id)
           index && [index]
@@ -56,12 +56,16 @@ module Norvel
 
         def list(context) = context.contents.lists.find { |one| yield one }&.then { |one| context.manuscript.paragraph(one.first) }
 
-        # The first chapter that is neither abstract nor contents.
-        def main(context)
-          context.roles.in(:heading_1).find do |heading|
-            !heading.text.match?(Roles::Wording::ABSTRACT) && !heading.text.match?(Roles::Wording::CONTENTS) &&
-              !heading.text.match?(/\A(?:preface|foreword|acknowledge)/i)
-          end
+        def headed(context, part)
+          context.roles.in(*Roles::HEADINGS, :contents_heading).find { |heading| Roles::NamedParts.kind(heading.text) == part }
+        end
+
+        # A line with its sign, before the first heading.
+        def copyright(context)
+          first = context.roles.in(*Roles::HEADINGS).first
+          context.manuscript.paragraphs.take_while { |paragraph| paragraph.id != first&.id }.find { |paragraph|
+            paragraph.text.match?(COPYRIGHT)
+          }
         end
       end
     end
