@@ -68,6 +68,13 @@ module Norvel
     # @return [Array<Manuscript::Paragraph>] body paragraphs in one of these roles
     def in(*names) = (@in ||= {})[names] ||= @manuscript.paragraphs.select { |paragraph| names.include?(@roles[paragraph.id].name) }.freeze
 
+    # What may be an item of a list; what is taken for a heading or a reference keeps its number, or has it made one of its own kind.
+    ITEMS = %i[list_item table_text block_quotation footnote].freeze
+
+    # @param paragraphs [Array<Manuscript::Paragraph>]
+    # @return [Array<Manuscript::Paragraph>] those that may be items of lists
+    def possible_items(paragraphs) = paragraphs.select { |paragraph| ITEMS.include?(of(paragraph.id).name) }
+
     # @param name [Symbol]
     # @return [Integer, nil] 1–6 for headings
     def self.level(name) = name.to_s[/\Aheading_(\d)\z/, 1]&.to_i

@@ -349,6 +349,12 @@ RSpec.describe Norvel::Guide::Rule do
       broken: [[:figure, [image[]]], [:caption, "Figure 1. Quay"], [:body, "See Figure 1."]],
       at: 1, measured: "named after"
     },
+    "lists_by_style" => {
+      rule: {},
+      met: [[:body, "1. x"], [:list_item, "oil"], [:list_item, "wick"]],
+      broken: [[:body, "x"], [:list_item, "1. oil"], [:list_item, "2. wick"], [:list_item, "3. glass"]],
+      at: 1, measured: "3 typed numbers"
+    },
     "long_quotations" => {
       rule: {words: 20},
       met: [[:block_quotation, "“#{prose}”"]],

@@ -99,3 +99,25 @@ RSpec.describe Norvel::Changes::HeadingsFromTyped do
     expect(Norvel::Examination.new(one).makeup.places("typed:headings")).to eq([1])
   end
 end
+
+# Seen: a typed list in the guide's own body style counted as body, and nothing was found.
+RSpec.describe Norvel::Guide::Places do
+  it "takes a row of typed items for a list, though each has the guide's style of running text" do
+    guide = Norvel::Guide.find("marrowby-diploma")
+    before = read(docx { |file|
+      file.paragraph("The lamps of the quay were counted in winter, and the board was told of every one that was out.")
+      ["1. oil and wick", "2. glass and wire", "3. rope and tar"].each { |text| file.paragraph(text) }
+      file.paragraph("The lamps were counted again in spring, and the board was told of each that burned.")
+    })
+    dressed = Norvel::Plan.new(before, guide, without: [:lists]).apply
+    body = dressed.sheet.named("Report text").id
+    dressed = Norvel::Changes.build("apply_style", "paragraphs" => "all", "style" => body).call(dressed)
+    dressed = Norvel::Changes.build("remove_direct_formatting", "paragraphs" => "all").call(dressed)
+    check = Norvel::Examination.new(dressed).check(guide)
+    expect(dressed.paragraphs.map { |one| check.roles.of(one.id).name }).to eq(%i[body list_item list_item list_item body])
+    expect(check.findings.select { |one| one.rule == "as-the-sheet" }.map(&:paragraph)).to eq([1, 2, 3])
+    again = Norvel::Plan.new(dressed, guide).apply
+    expect(Norvel::Examination.new(again).check(guide).findings.map(&:rule)).not_to include("as-the-sheet")
+    expect(again.paragraphs.map(&:text)).to include("oil and wick")
+  end
+end

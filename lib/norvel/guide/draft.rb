@@ -99,7 +99,7 @@ module Norvel
       end
 
       CLEAN = %w[
-        direct_formatting empty_paragraphs runs_of_spaces tabs_at_start heading_levels heading_at_foot
+        direct_formatting empty_paragraphs runs_of_spaces tabs_at_start lists_by_style heading_levels heading_at_foot
         text_alternatives document_title no_comments no_revisions no_sample_text
       ].map { |kind| {"checks" => kind} }.freeze
 

@@ -75,9 +75,18 @@ module Norvel
 
       def by_style(paragraph)
         slot = @styled[paragraph.style] or return
+        return if slot == :body && typed_items.include?(paragraph.id)
         return if @roles.of(paragraph.id).reasons.include?(Roles::SAID_SO) || DirectFormatting.adoptable(paragraph).except(:numbering).any?
 
         (slot == :first_body) ? :body : slot
+      end
+
+      # What is read as an item, in a row with others whose numbers or bullets were typed, is one though it has the style of the body.
+      def typed_items
+        @typed_items ||= begin
+          items = @roles.in(:list_item).map(&:id)
+          items.empty? ? Set[] : TypedLabels.in(@manuscript, @cascade, only: items).flat_map(&:items).to_set { |paragraph, _| paragraph.id }
+        end
       end
 
       def margins

@@ -39,7 +39,11 @@ module Norvel
     end
 
     # @return [Integer] stretches between white space that have a letter or digit
-    def words_in(paragraph) = paragraph.text.split(/[[:space:]]+/).count { |word| word.match?(/[[:alnum:]]/) }
+    def words_in(paragraph) = words(paragraph.text)
+
+    # @param text [String]
+    # @return [Integer] its words: what stands between white space and has a letter or a digit
+    def words(text) = text.split(/[[:space:]]+/).count { |word| word.match?(/[[:alnum:]]/) }
 
     OPENING = "“„«»‘‚‹›\"'"
     CLOSING = "”“»«’‘›‹\"'"

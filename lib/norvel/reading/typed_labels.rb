@@ -89,6 +89,18 @@ module Norvel
       end.compact.compare_by_identity
     end
 
+    # @param manuscript [Manuscript] @param cascade [Cascade] of it
+    # @param only [Array<Integer>, nil] ids of the paragraphs that may be items; nil: all
+    # @return [Array<Row>] of all its containers; headings and what is numbered by the file are no items
+    def in(manuscript, cascade = Cascade.new(manuscript), only: nil)
+      wanted = only&.to_set
+      no_item = ->(paragraph) {
+        (wanted && !wanted.include?(paragraph.id)) || cascade.paragraph(paragraph)[:outline_level] ||
+          cascade.numbering(paragraph) || paragraph.text.count("\t") > 1
+      }
+      manuscript.containers.values.flat_map { |blocks| rows(blocks) { |paragraph| !no_item.call(paragraph) } }
+    end
+
     # @param blocks [Array<Manuscript::Paragraph, Manuscript::Table>] of one container
     # @yieldparam paragraph [Manuscript::Paragraph] @yieldreturn [Boolean] whether it may be an item at all
     # @return [Array<Row>]

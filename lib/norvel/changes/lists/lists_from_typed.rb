@@ -10,25 +10,15 @@ module Norvel
       STEP = 457_200 # EMU an item is set in
       BLANK = 38_100 # EMU that a blank at a paragraph's start counts for
 
-      # What may be items of lists; what is taken for a heading or a reference keeps its number, or has it made one of its own kind.
-      ITEMS = %i[list_item table_text block_quotation footnote].freeze
-
       # @param manuscript [Manuscript] @param roles [Roles]
       # @return [Array<Integer>] ids of paragraphs that may be items by their role, where nobody chose them
       def self.possible(manuscript, roles)
-        (manuscript.paragraphs + manuscript.note_paragraphs).select { |paragraph| ITEMS.include?(roles.of(paragraph.id).name) }.map(&:id)
+        roles.possible_items(manuscript.paragraphs + manuscript.note_paragraphs).map(&:id)
       end
 
       # @param only [Array<Integer>, nil] ids of the paragraphs that may be items; nil: all
       # @return [Array<TypedLabels::Row>]
-      def self.found(manuscript, cascade = Cascade.new(manuscript), only: nil)
-        wanted = only&.to_h { |id| [id, true] }
-        no_item = ->(paragraph) {
-          (wanted && !wanted.key?(paragraph.id)) || cascade.paragraph(paragraph)[:outline_level] ||
-            cascade.numbering(paragraph) || paragraph.text.count("\t") > 1
-        }
-        manuscript.containers.values.flat_map { |blocks| TypedLabels.rows(blocks) { |paragraph| !no_item.call(paragraph) } }
-      end
+      def self.found(manuscript, cascade = Cascade.new(manuscript), only: nil) = TypedLabels.in(manuscript, cascade, only: only)
 
       def carry_out(manuscript)
         rows = wanted(manuscript)

@@ -3,6 +3,24 @@
 module Norvel
   class Guide
     module Rules
+      # Items have their numbers and bullets from lists: none are typed.
+      class ListsByStyle < Rule
+        checks "lists_by_style", area: :text
+
+        def sentence = "Numbers and bullets of lists are no typed signs."
+
+        def findings(context)
+          possible = within(context, context.roles.possible_items(context.manuscript.paragraphs)).map(&:id)
+          TypedLabels.in(context.manuscript, context.cascade, only: possible).map do |row|
+            items = row.items.map(&:first)
+            what = row.start ? "number" : "bullet"
+            finding(context, paragraph: items.first, expected: "a list", measured: counted(items.size, "typed #{what}"), expected_value: 0,
+              measured_value: items.size, unit: "items", message: "#{counted(items.size, "#{what} of this list is", "#{what}s of this " \
+              "list are")} typed.", fix: Cures.lists_from_typed("paragraphs" => items.map(&:id)))
+          end
+        end
+      end
+
       # Signs of bulleted lists by level.
       class ListSigns < Rule
         checks "list_signs", area: :text

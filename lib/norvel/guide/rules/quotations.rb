@@ -14,17 +14,26 @@ module Norvel
 
         def findings(context)
           looked_at(context, %i[body]).filter_map do |paragraph|
-            count = Choice.words_in(paragraph)
-            next if !Choice.quoted?(paragraph) || count < given(:words)
+            count = longest(paragraph)
+            next if count < given(:words)
 
             finding(context, paragraph: paragraph, expected: "a block quotation", measured: "#{count} words in quotation marks",
               expected_value: given(:words), measured_value: count, unit: "words",
-              message: "A quotation of #{count} words stands in the running text.", fix: fix(context, paragraph))
+              message: "A quotation of #{count} words stands in the running text.",
+              fix: (fix(context, paragraph) if Choice.quoted?(paragraph)))
           end
         end
 
         private
 
+        # Words of the longest quotation in it; one that has a paragraph to itself may have its source behind it.
+        def longest(paragraph)
+          return Choice.words_in(paragraph) if Choice.quoted?(paragraph)
+
+          Quotations.in(paragraph.text).select(&:closed).map { |one| Choice.words(paragraph.text[one.from...one.to]) }.max.to_i
+        end
+
+        # Dividing a paragraph is for a person.
         def fix(context, paragraph)
           style = context.manuscript.sheet.named(context.guide.family[:block_quotation]&.name || "", "Block quotation", "Quote")
           style && Cures.apply_style("paragraphs" => [paragraph.id], "style" => style.id)
@@ -62,8 +71,6 @@ module Norvel
         KINDS = {"double" => "“”", "single" => "‘’", "low" => "„“", "guillemets" => "«»",
                  "inward_guillemets" => "»«", "straight" => "\""}.freeze
         takes :kind, :choice, required: true, choices: KINDS.keys, says: "which", example: "double"
-        # What opens a quotation: at a word's start.
-        OPENING = /(?<=\A|[\s(\[—–-])(?:[“„«»"‟]|‘(?=\p{L}+\P{L}))(?=[\p{L}\d])/
 
         def sentence = "Quotation marks are #{KINDS[given(:kind).to_s]}."
 
@@ -71,16 +78,16 @@ module Norvel
 
         def wanted = KINDS[given(:kind).to_s][0]
 
-        def count(_context, paragraph) =
-          written(paragraph).scan(OPENING).count do |sign|
-            sign != wanted && !(sign == "‘" && wanted == "“") && !(sign == "“" && wanted == "‘")
-          end
+        # Those within a quotation are of another kind by right.
+        def others(paragraph) = Quotations.in(written(paragraph)).map(&:opening).reject { |sign| sign == wanted }
+
+        def count(_context, paragraph) = others(paragraph).size
 
         def describe(context, paragraph, count)
-          others = written(paragraph).scan(OPENING).uniq - [wanted]
-          finding(context, paragraph: paragraph, expected: KINDS[given(:kind).to_s], measured: others.join(" "), expected_value: 0,
+          signs = others(paragraph).uniq.join(" ")
+          finding(context, paragraph: paragraph, expected: KINDS[given(:kind).to_s], measured: signs, expected_value: 0,
             measured_value: count, unit: "places",
-            message: "#{counted(count, "quotation begins", "quotations begin")} with #{others.join(" ")}; #{wanted} is asked for.")
+            message: "#{counted(count, "quotation begins", "quotations begin")} with #{signs}; #{wanted} is asked for.")
         end
       end
     end
