@@ -3,12 +3,13 @@
 module Norvel
   # A house guide: page design, a family of styles by slot, lists, and rules. A value, read from YAML.
   #
-  # `parts` says how pages are numbered and where chapters begin, `contents` and `captions` what they are like, as the file has them.
+  # `parts` says how pages are numbered and where chapters begin, `contents`, `captions` and `headings` what they are like, as
+  # the file has them.
   # `sources` say where values are from, by their place ("styles.body.size"), `source` is the text of the file.
   # `base_style` says what the base of its family becomes in a manuscript: :taken, the manuscript's own base style has its values;
   # :untouched, it stands under the manuscript's.
   class Guide < Value.define(:title, :version, :rules, house: nil, language: nil, page: {}, styles: {}, lists: {}, parts: {},
-    contents: {}, captions: {}, base_style: :taken,
+    contents: {}, captions: {}, headings: {}, base_style: :taken,
     source: nil, sources: {})
     # @return [Family] its styles
     attr_reader :family
@@ -24,6 +25,20 @@ module Norvel
     def clause_of(rule) = rules.find { |one| one.id == rule }.clause
 
     USUAL_FOLIO = "bottom center" # where nothing says otherwise; common practice, no source
+
+    # @return [String, nil] what it wants the header to say, as SetRunningHead takes it: by its parts, else by its rule
+    def running_head
+      rule = rules.grep(Rules::RunningHead).find(&:at_the_top?)
+      parts[:running_head] || rule&.text
+    end
+
+    # @return [String, nil] the scheme of its headings' numbers: what it says, else the usual one where a rule asks for numbers
+    def heading_numbers = headings[:numbers] || (USUAL_NUMBERS if rules.grep(Rules::HeadingNumbers).any?(&:numbered?))
+
+    # @return [Boolean] whether a rule wants headings without numbers
+    def headings_bare? = rules.grep(Rules::HeadingNumbers).any? { |rule| !rule.numbered? }
+
+    USUAL_NUMBERS = "1, 1.1, 1.1.1" # ISO 2145
 
     # @return [Boolean] whether it says of folios where they stand or how they are written
     def folios_asked? = !parts[:folio].nil? || %i[front main].any? { |part| parts.dig(part, "folios") }

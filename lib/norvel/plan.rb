@@ -75,7 +75,8 @@ module Norvel
         @draft.substitute("lists_from_typed", Changes::ListsFromTyped.possible(@manuscript, @roles), 0.9, :lists) unless struck?(:lists)
         styles
         new_pages unless struck?(:empty)
-        @draft.substitute("headings_from_typed", "all", 0.9, :headings) unless struck?(:headings)
+        typed_headings unless struck?(:headings)
+        HeadingNumbers.new(@draft, @guide, @roles).add_lines unless struck?(:headings)
         @draft.substitute("tidy_white_space", "all", 0.9, :white_space) unless struck?(:white_space)
         @draft.substitute("drop_page_breaks", "all", 0.95, :empty) unless struck?(:empty)
         direct unless struck?(:direct)
@@ -85,6 +86,17 @@ module Norvel
         @struck.tell(@draft, @guide)
         @draft.steps
       end
+    end
+
+    # Typed numbers are words, so they stay where the guide wants none.
+    def typed_headings
+      return @draft.substitute("headings_from_typed", "all", 0.9, :headings) unless @guide.headings_bare?
+
+      typed = @draft.manuscript.paragraphs.select { |one| Roles.level(@roles.of(one.id).name) && Roles::Wording.outline(one.text) }
+      return if typed.empty?
+
+      many = counted(typed.size, "typed number of a heading stays", "typed numbers of headings stay")
+      @draft.remark(:headings, "#{many}: the guide wants none, and a clean-up takes no words.", typed)
     end
 
     def styles
@@ -147,6 +159,7 @@ end
 
 require_relative "plan/draft"
 require_relative "plan/verse_lines"
+require_relative "plan/heading_numbers"
 require_relative "plan/guide_sheet"
 require_relative "plan/own_looks"
 require_relative "plan/baring"

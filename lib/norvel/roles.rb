@@ -30,7 +30,8 @@ module Norvel
     Vote = Value.define(:role, :weight, :reason)
 
     CAP = Role.new(name: :other, confidence: 0.97, reasons: ["the first letter of the next paragraph"])
-    private_constant :CAP
+    LISTED = Role.new(name: :contents_entry, confidence: 0.97, reasons: ["a line of a list that keeps itself current"])
+    private_constant :CAP, :LISTED
 
     # @param manuscript [Manuscript]
     def initialize(manuscript, appearance = Appearance.new(manuscript), cascade = Cascade.new(manuscript))
@@ -98,10 +99,18 @@ module Norvel
         next [paragraph.id, Role.new(name: :figure, confidence: 0.97, reasons: ["holds only a picture"])] if figure?(paragraph)
 
         next [paragraph.id, CAP] if paragraph.drop_cap
+        next [paragraph.id, LISTED] if @manuscript.listed.include?(paragraph.id) && paragraph.runs.any?(&:generated)
 
         style = @style_votes.for(paragraph)
-        [paragraph.id, weigh(style + @look_votes.for(paragraph, style))]
+        [paragraph.id, weigh(agreed(style, @look_votes.for(paragraph, style)))]
       end
+    end
+
+    # Verse stands in the style of quotations where there is none of its own: the style says nothing against it.
+    def agreed(style, look)
+      return style + look unless look.any? { |vote| vote.role == :verse }
+
+      style.reject { |vote| vote.role == :block_quotation } + look
     end
 
     def figure?(paragraph) = paragraph.text.match?(FIGURE) && paragraph.insets.all? { |inset| inset.kind == :image }

@@ -37,6 +37,10 @@ module Norvel
       [:reference_entry, "Writer, Second. Title of another book. Place: House, Year."]
     ].freeze
 
+    # What a long quotation goes on with where the guide wants it longer.
+    QUOTED_ON = " It is set in from both margins or in smaller type, as its style says, and it is as long as the guide wants quotations " \
+      "to be that stand by themselves. What is shorter stays in the text between quotation marks."
+
     STAYS = ["Abstract", "Introduction", "References"].freeze # headings that need no others
 
     module_function
@@ -100,13 +104,19 @@ module Norvel
       end
       found = found.reject { |_, text| text == "References" } unless has[:reference_entry]
       found = found.reject { |_, text| text.to_s.start_with?("Table 1 shows", "Below a table") } unless has[:caption] && has[:table_text]
-      found.map { |slot, text, _| [slot, text] }
+      found.map { |slot, text, _| [slot, (slot == :block_quotation) ? long_enough(text, guide) : text] }
+    end
+
+    def long_enough(text, guide)
+      words = guide.rules.grep(Guide::Rules::ShortBlockQuotations).map(&:words).max.to_i
+      text += QUOTED_ON while Choice.words(text) < words
+      text
     end
 
     def started(manuscript, guide)
       style = BEGINNING.filter_map { |role| guide.styles.dig(role, :name) }.filter_map { |name| manuscript.sheet.named(name) }.first
       style ? Changes.build("apply_style", "style" => style.id, "paragraphs" => "all").call(manuscript) : manuscript
     end
-    private_class_method :started, :samples_of
+    private_class_method :started, :samples_of, :long_enough
   end
 end

@@ -19,7 +19,7 @@ RSpec.describe Norvel::Guide do
   it "reports mistakes with their line" do
     source = described_class.find("marrowby-diploma").source
     {["checks: paper", "checks: papyrus"] => /line \d+: “checks” is none of the words/,
-     ["size: 20 pt", "size: 20 yards"] => /line \d+: “yards”/, ["version: \"4.3\"\n", ""] => /“version” is missing/,
+     ["size: 20 pt", "size: 20 yards"] => /line \d+: “yards”/, [source[/^version: .*\n/], ""] => /“version” is missing/,
      ["rules:", "rules: ["] => /line \d+: this is not YAML/,
      ["property: size", "property: girth"] => /line \d+: There is no property “girth”/,
      ["id: margins", "id: paper"] => /line \d+: the rule “paper” is there twice/}.each do |(was, now), words|
@@ -148,7 +148,7 @@ RSpec.describe "A guide's own styles" do
     body = dressed.sheet.named(house.family[:body].name).id
     texts = dressed.paragraphs.select { |paragraph| paragraph.style == body && dressed.blocks.include?(paragraph) }.first(12)
     numbered = texts.each_with_index.to_h do |paragraph, index|
-      [paragraph.id, paragraph.with_runs([Norvel::Manuscript::Run.new(text: "#{index + 1}. The lamps of the quay")])]
+      [paragraph.id, paragraph.with_runs([Norvel::Manuscript::Run.new(text: "Chapter #{index + 1}: The lamps of the quay")])]
     end
     examined = Norvel::Examination.new(dressed.with_paragraphs(numbered))
     ids = numbered.keys

@@ -94,7 +94,21 @@ RSpec.describe "Parts" do
     expect(margins(moved).first.reject { |_, words| words.empty? }).to eq([[:header, "1"]])
     worded = change("set_running_head", side: "bottom", text: "Page {folio} of {pages}").call(read(bytes))
     expect(margins(worded).last).to eq([[:footer, "Page 5 of 5"]])
-    expect(margins(delivered(change("set_folios", place: "none").call(worded), bytes)).last).to eq([[:footer, "Page  of 5"]])
+    expect(margins(delivered(change("set_folios", place: "none").call(worded), bytes)).last.map(&:last).reject(&:empty?)).to eq([])
+  end
+
+  # Seen: "Page 3 of 10" became "Page  of 10", with a bare 3 in a line below it.
+  it "have what is said with a folio go where it goes, and other words stay" do
+    {"Page {folio} of {pages}" => ["Page 2 of 5", nil], "– {folio} –" => ["– 2 –", nil],
+     "Marrowby Institute\tPage {folio}" => ["Page 2", "Marrowby Institute"],
+     "Annual report of the Marrowby Institute, page {folio}" => ["2", "Annual report of the Marrowby Institute, page"]}
+      .each do |text, (company, stays)|
+      worded = change("set_running_head", side: "bottom", text: text).call(read(bytes))
+      moved = delivered(change("set_folios", place: "top end").call(worded), bytes)
+      seen = margins(moved)[1].reject { |_, words| words.strip.empty? }
+      wanted = [[:header, company], ([:footer, stays] if stays)].compact
+      expect([text, seen.map { |side, words| [side, words.strip] }]).to eq([text, wanted])
+    end
   end
 
   # A header with a table, an image and a link, as institutions have them.

@@ -145,7 +145,7 @@ RSpec.describe Norvel::Plan do
   it "leaves out what was struck out" do
     before = read(demo("boat-shed-handbook.docx"))
     after = described_class.new(before, Norvel::Guide.find("marrowby-handbook"),
-      without: %i[lists direct empty page_design header footer]).apply
+      without: %i[lists direct empty page_design header footer parts]).apply
     expect(after.paragraphs.map(&:text).grep(/\A[•–-]\t/).size).to eq(24)
     expect(after.paragraphs.count(&:empty?)).to eq(before.paragraphs.count(&:empty?))
     expect(after.sections).to eq(before.sections)

@@ -20,6 +20,7 @@ module Norvel
         @roles = roles
         @cascade = cascade
         @margins = margins
+        @family = family
         @styled = family ? styled(family) : {}
       end
 
@@ -76,10 +77,15 @@ module Norvel
       def by_style(paragraph)
         slot = @styled[paragraph.style] or return
         return if slot == :body && typed_items.include?(paragraph.id)
+        return if GUESTS.include?(@roles.of(paragraph.id).name) && @family.home(@roles.of(paragraph.id).name) == slot
+
         return if @roles.of(paragraph.id).reasons.include?(Roles::SAID_SO) || DirectFormatting.adoptable(paragraph).except(:numbering).any?
 
         (slot == :first_body) ? :body : slot
       end
+
+      # What stands in another's style where the guide has none of its own, and is what it is all the same.
+      GUESTS = %i[verse abstract reference_entry].freeze
 
       # What is read as an item, in a row with others whose numbers or bullets were typed, is one though it has the style of the body.
       def typed_items

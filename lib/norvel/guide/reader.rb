@@ -119,7 +119,7 @@ module Norvel
           source: @yaml.freeze, sources: data["sources"] || {},
           page: (data["page"] || {}).transform_keys(&:to_sym), styles: styles,
           lists: (data["lists"] || {}).to_h { |kind, list| [kind.to_sym, read_list(kind, list)] },
-          **%w[parts contents captions].to_h { |part| [part.to_sym, (data[part] || {}).transform_keys(&:to_sym)] },
+          **%w[parts contents captions headings].to_h { |part| [part.to_sym, (data[part] || {}).transform_keys(&:to_sym)] },
           base_style: (data["base_style"] || "taken").to_sym,
           rules: data["rules"].each_with_index.map { |rule, index| read_rule(rule, index) }.reject { |rule| rule.data["off"] })
       end

@@ -21,7 +21,9 @@ module Norvel
         return no_book if @roles.genre
 
         contents if @guide.contents.any? && !struck?(:contents)
+        running_head unless struck?(:parts)
         parts if @guide.parts.any? && !struck?(:parts)
+        free_title_page unless struck?(:parts)
         up_to_date unless struck?(:contents)
       end
 
@@ -74,13 +76,39 @@ module Norvel
       def titled(title) = Guide::OwnWords.translated(title, from: @guide.language, to: Changes::StylesFromElsewhere.language(now.sheet))
 
       def make(given)
-        @draft.add("make_contents", given, [main], 0.9, :contents)
+        style = @guide.family[:contents_entry] && now.sheet.named(@guide.family[:contents_entry].name)
+        @draft.add("make_contents", given.merge(style ? {"parent" => style.id} : {}), [main], 0.9, :contents)
       rescue NothingToChange, ChangeRefused => error
         @draft.remark(:contents, error.message)
       end
 
       def parts
-        made? ? folios : divide
+        return divide unless made?
+
+        rectos if @guide.parts[:chapters] == "recto" && !struck?(:chapters)
+        folios
+      end
+
+      # Where the guide has no front matter of its own, chapters begin on rectos all the same.
+      def rectos
+        chapters = Roles::Matter.new(now, @roles).chapters
+        first = main ? chapters.index { |chapter| chapter.id == main.id } : 1
+        wanting = chapters.drop(first || 1).reject { |chapter| begins_recto?(chapter) }
+        return if wanting.empty?
+
+        changes = wanting.map do |chapter|
+          ["begin_part", {"paragraph" => chapter.id, "begins" => "recto", "folio" => {"continues" => true}}]
+        end
+        title = "Began #{counted(changes.size, "chapter")} on rectos."
+        @draft.add("series", {"title" => title, "changes" => changes}, wanting, 0.85, :parts)
+      rescue NothingToChange, ChangeRefused => error
+        @draft.remark(:parts, error.message)
+      end
+
+      def begins_recto?(chapter)
+        part = now.section_indexes[now.index_of(chapter.id)]
+        first = now.section_indexes.index(part)
+        now.sections[part].begins == :recto && now.paragraphs[first..].find { |paragraph| !paragraph.blank? }&.id == chapter.id
       end
 
       # Whether the main matter is a part by itself, numbered as the guide has it.
@@ -112,9 +140,49 @@ module Norvel
       # Only their place.
       def folios
         place = self.place or return
-        return if place != "none" && now.sections.all?(&:folio_printed?)
+        return if place != "none" && now.sections.all?(&:folio_printed?) && in_place?(place)
 
-        @draft.add("set_folios", {"place" => place}, [], 0.9, :parts)
+        return @draft.add("set_folios", {"place" => place}, [], 0.9, :parts) unless title_page? && place != "none"
+
+        later = (1...now.sections.size).to_a
+        changes = [["set_folios", {"place" => place, "parts" => [0], "first" => false}],
+          *(later.any? ? [["set_folios", {"place" => place, "parts" => later}]] : [])]
+        title = "Put folios at the #{place.sub("center", "centre")}, none on the title page."
+        @draft.add("series", {"title" => title, "changes" => changes}, [], 0.9, :parts)
+      end
+
+      # Whether every folio that is seen stands there.
+      def in_place?(place)
+        rule = Guide::Rules::FolioPlace.build("id" => "place", "clause" => "", "severity" => "must", "checks" => "folio_place",
+          "place" => place)
+        rule.findings(Guide::Check.new(@guide, Layout.new(now), roles: Roles.new(now))).empty?
+      end
+
+      # Whether the first page is to have no folio: a title page, where the guide says so of it, or any.
+      def title_page?
+        return true if @guide.rules.grep(Guide::Rules::FolioOnFirst).any? { |rule| !rule.shown? }
+
+        @guide.parts[:title_page] == "none" && @roles.in(:title).any? && !main.nil?
+      end
+
+      # What the guide's running head says comes into headers that say nothing; words of the author's own stay.
+      def running_head
+        text = @guide.running_head or return
+        bare = now.sections.each_index.select { |index| says_nothing?(now.sections[index].headers[:default]) }
+        @draft.add("set_running_head", {"side" => "top", "text" => text, "parts" => bare}, [], 0.85, :parts) if bare.any?
+      end
+
+      def says_nothing?(blocks)
+        Manuscript.paragraphs_of([blocks || []]).all? { |paragraph| paragraph.runs.all? { |run| run.text.strip.empty? } }
+      end
+
+      # The title page has no running head.
+      def free_title_page
+        first = now.sections.first
+        return unless title_page? && first.first_differs && @guide.running_head &&
+          Changes::SetRunningHead.said(first.headers[:first]) == @guide.running_head
+
+        @draft.add("set_running_head", {"side" => "top", "kind" => "first", "text" => "", "parts" => [0]}, [], 0.85, :parts)
       end
 
       # Whatever list there is, by the pages as they are in the end.

@@ -120,13 +120,15 @@ module Norvel
         last = at
         index = at + 1
         # A line without a number may stand between others.
-        while index < @texts.size && index - last <= 3
+        while index < @texts.size && index - last <= 3 && !another_list?(index)
           last = index if entry?(@texts[index]) && (last == index - 1 || clear?(@texts[index].text))
           index += 1
         end
         (at + 1..last).each { |entry| found[@texts[entry].id] = :contents }
         last - at + 1
       end
+
+      def another_list?(at) = Wording.without_number(@texts[at].text).match?(Wording::CONTENTS) && entries_after?(at)
 
       # Lines with leaders or tabs to a page number, three and more, are contents whatever stands above.
       def clear_contents(at, found)

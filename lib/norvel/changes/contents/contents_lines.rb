@@ -8,10 +8,15 @@ module Norvel
       ROUNDS = Layout::ROUNDS
       STEP = 360_000 # EMU that each level stands deeper, where the sheet has no style for it (1 cm; common practice, no source)
 
+      # What a style of its own says that rests on no style for lines of contents.
+      ALONE = {indent_first: 0, align: :start, space_after: 38_100}.freeze
+
       # @param manuscript [Manuscript]
-      def initialize(manuscript)
+      # @param parent [String, nil] id of the style that new styles for its lines rest on
+      def initialize(manuscript, parent: nil)
         @store = Layout::LineStore.new(Fonts.of(manuscript))
         @manuscript = manuscript
+        @parent = parent
       end
 
       # @yieldparam list [Manuscript::ContentsList] @yieldreturn [Boolean] whether it is to be written
@@ -127,10 +132,10 @@ module Norvel
         name = own_name(list, level)
         section = manuscript.sections[manuscript.section_indexes[manuscript.index_of(list.first)]]
         right = section.page.text_width(gutter_above: manuscript.settings.gutter_above)
+        own = {tabs: [Properties::TabStop.new(position: right, align: :end, leader: :dot)]}
+        own[:indent_start] = STEP * (level - 1) if level > 1 || @parent.nil?
         StyleSheet::Style.new(id: manuscript.sheet.free_id(name), name: name, standard: manuscript.sheet.standards.name(slot(list, level)),
-          parent: manuscript.sheet.default_id, from_file: false,
-          properties: {indent_start: STEP * (level - 1), indent_first: 0, align: :start, space_after: 38_100,
-                       tabs: [Properties::TabStop.new(position: right, align: :end, leader: :dot)]})
+          parent: @parent || manuscript.sheet.default_id, from_file: false, properties: @parent ? own : ALONE.merge(own))
       end
     end
 
@@ -162,9 +167,10 @@ module Norvel
     end
 
     # A list of contents of its own: of headings down to "levels", or of captions that count "of" ("Figure"), under "title" where one is
-    # given, before the paragraph "before". Typed lines that it stands for ("instead": ids) go.
+    # given, before the paragraph "before"; new styles for its lines rest on "parent" where that is named. Typed lines that it stands for
+    # ("instead": ids) go.
     class MakeContents < Operation
-      takes_besides before: :paragraph, levels: :number, title: :words, of: :words, instead: :paragraphs
+      takes_besides before: :paragraph, levels: :number, title: :words, of: :words, instead: :paragraphs, parent: :style
 
       MOST = 9
 
@@ -179,7 +185,8 @@ module Norvel
         placed, made = begun(manuscript)
         first = made.last.id
         placed = without_typed(stood(placed, made, before))
-        ContentsLines.new(placed.with(contents: placed.contents + [list(first, placed)])).write { |one| one.first == first }
+        parent = parameters["parent"] && placed.sheet.fetch(parameters["parent"]).id
+        ContentsLines.new(placed.with(contents: placed.contents + [list(first, placed)]), parent: parent).write { |one| one.first == first }
           .tap { |after| refuse_empty(after) }
       end
 

@@ -57,6 +57,84 @@ module Norvel
       def bare?(block) = block.is_a?(Manuscript::Paragraph) && block.text.strip.empty? && block.insets.empty? && block.runs.none?(&:field)
     end
 
+    # What is said with a folio goes where it goes: "Page 3 of 10", "– 3 –". In a line of other words only the folio itself goes, or the
+    # column of the line that it stands in with its company.
+    class FolioCompany
+      LETTERS = 24
+      WORDS = 4
+      ALONE = [Manuscript::Run.new(text: "1", field: :page)].freeze
+
+      # @param manuscript [Manuscript]
+      def self.of(manuscript) = new(manuscript.sections)
+
+      # @param sections [Array<Manuscript::Section>] as they are before
+      def initialize(sections)
+        @found = sections.map do |section|
+          [*section.headers, *section.footers].each_with_object({}) do |(kind, blocks), found|
+            paragraph = blocks.find { |block| folio?(block) }
+            found[kind] ||= lifted(paragraph) if paragraph
+          end
+        end
+      end
+
+      # @param part [Integer] @param kind [Symbol] of header
+      # @return [Array<Manuscript::Run>] the folio and its company there, else of other pages of the part
+      def runs(part, kind) = @found[part][kind] || @found[part][:default] || @found[part].values.first || ALONE
+
+      # @return [Array<String>] what is said with folios
+      def words = @found.flat_map(&:values).flatten.reject(&:field).flat_map { |run| run.text.split }.uniq
+
+      # @return [Manuscript::Section] without folios and their company; paragraphs that hold nothing else go with them
+      def without(section)
+        strip = lambda do |stories|
+          stories.transform_values do |blocks|
+            blocks.filter_map do |block|
+              next block unless folio?(block)
+
+              rest = block.with(runs: columns(block).flat_map { |column| left(column) })
+              (rest.text.strip.empty? && rest.insets.empty? && blocks.size > 1) ? nil : rest
+            end
+          end
+        end
+        section.with(headers: strip[section.headers], footers: strip[section.footers])
+      end
+
+      private
+
+      def folio?(block) = block.is_a?(Manuscript::Paragraph) && block.runs.any? { |run| run.field == :page }
+
+      # @return [Array<Array<Manuscript::Run>>] what stands between tabs; a tab begins the column behind it
+      def columns(paragraph)
+        paragraph.runs.flat_map { |run| pieces(run) }.slice_before { |run| run.text.start_with?("\t") }.to_a
+      end
+
+      def pieces(run)
+        inner = (1...run.text.length).select { |at| run.text[at] == "\t" || run.text[at - 1] == "\t" }
+        cuts = [0, *inner, run.text.length].uniq
+        (run.field || cuts.size < 3) ? [run] : cuts.each_cons(2).map { |from, to| run.slice(from, to - from) }
+      end
+
+      def tab?(run) = run.text == "\t"
+
+      def lifted(paragraph)
+        column = columns(paragraph).find { |runs| runs.any? { |run| run.field == :page } }
+        taken = company?(column) ? column.reject { |run| tab?(run) } : column.select { |run| run.field == :page }
+        taken.map { |run| run.origin ? run.with(home: run.home || paragraph.id) : run }
+      end
+
+      def left(column)
+        return column if column.none? { |run| run.field == :page }
+
+        company?(column) ? column.select { |run| tab?(run) } : column.reject { |run| run.field == :page }
+      end
+
+      def company?(column)
+        words = column.reject { |run| run.field || tab?(run) }
+        text = words.map(&:text).join
+        words.all? { |run| run.insets.empty? } && text.length <= LETTERS && text.split.size <= WORDS
+      end
+    end
+
     # Where the folio stands in parts ("parts": numbers from 0, or nothing for all): "place" is top or bottom, and start, center, end, inner
     # or outer ("bottom outer"), or "none"; "first" says whether the first page has it. Words in headers and footers stay.
     class SetFolios < Operation
@@ -71,15 +149,13 @@ module Norvel
         place = parameters.fetch("place")
         raise ChangeRefused, "A folio does not stand “#{place}”." unless (PLACES + ["none"]).include?(place)
 
-        bare = with_parts(manuscript) { |section| without(section) }
+        raise ChangeRefused, IN_TABLES if parts(manuscript).all? { |index| in_tables?(manuscript.sections[index]) }
+
+        company = FolioCompany.of(manuscript)
+        bare = with_parts(manuscript) { |section| in_tables?(section) ? section : company.without(section) }
         return bare if place == "none"
 
-        side, across = place.split
-        sheet, styles = with_styles(bare, SIDES[side], across)
-        ids = (bare.free_id..).each
-        now = bare.with(sheet: sheet)
-        now = with_versos(now, ids) if %w[inner outer].include?(across)
-        with_parts(now) { |section| placed(section, SIDES[side], across, styles, ids, now.settings) }
+        placed_in(bare, place, company)
       end
 
       def sentence(manuscript)
@@ -92,32 +168,45 @@ module Norvel
 
       private
 
-      # What headers say may stand on versos and first pages as well; nothing else comes, and nothing goes.
-      def same_words?(before, after)
-        said = [before, after].map { |manuscript| manuscript.margin_paragraphs.map(&:written).map(&:strip).reject(&:empty?).to_set }
-        before.blocks.equal?(after.blocks) && before.notes.equal?(after.notes) && before.asides.equal?(after.asides) && said.uniq.size == 1
-      end
+      IN_TABLES = "The folios stand in a table of the header or footer; change that by hand."
 
-      # Runs with a folio go; paragraphs that hold nothing else go with them.
-      def without(section)
-        strip = lambda do |stories|
-          stories.transform_values do |blocks|
-            blocks.filter_map do |block|
-              next block unless block.is_a?(Manuscript::Paragraph) && block.runs.any? { |run| run.field == :page }
-
-              rest = block.with(runs: block.runs.reject { |run| run.field == :page })
-              (rest.text.strip.empty? && rest.insets.empty? && blocks.size > 1) ? nil : rest
-            end
-          end
+      # Where folios stand in a table the header was drawn with them in it; it stays as it is.
+      def in_tables?(section)
+        [section.headers, section.footers].flat_map(&:values).any? do |blocks|
+          (Manuscript.paragraphs_of([blocks]) - blocks.grep(Manuscript::Paragraph)).any? { |one| one.runs.any? { |run| run.field == :page } }
         end
-        section.with(headers: strip[section.headers], footers: strip[section.footers])
       end
 
+      def placed_in(bare, place, company)
+        side, across = place.split
+        sheet, styles = with_styles(bare, SIDES[side], across)
+        ids = (bare.free_id..).each
+        now = bare.with(sheet: sheet)
+        now = with_versos(now, ids) if %w[inner outer].include?(across)
+        now.with(sections: now.sections.each_with_index.map { |section, index|
+          next section if !parts(now).include?(index) || in_tables?(section)
+
+          placed(section, SIDES[side], across, styles, ids, now.settings) { |kind| company.runs(index, kind) }
+        })
+      end
+
+      # What headers say may stand on versos and first pages as well; nothing else comes, and nothing goes but what was said with a folio
+      # that is taken out.
+      def same_words?(before, after)
+        was, now = [before, after].map { |manuscript| manuscript.margin_paragraphs.flat_map { |paragraph| paragraph.written.split }.to_set }
+        gone = (parameters["place"] == "none") ? FolioCompany.of(before).words : []
+        before.blocks.equal?(after.blocks) && before.notes.equal?(after.notes) && before.asides.equal?(after.asides) &&
+          now.subset?(was) && (was - now).subset?(gone.to_set)
+      end
+
+      # @yieldparam kind [Symbol] @yieldreturn [Array<Manuscript::Run>] the folio there, with what is said with it
       def placed(section, side, across, styles, ids, settings)
         section = with_own(section.with(first_differs: true), :first, ids) if parameters["first"] == false && !section.first_differs
         stories = ((parameters["first"] == false) ? {first: []} : {}).merge(section.public_send(side))
         kinds = [:default, (:even if settings.even_differs), (:first if section.first_differs && parameters["first"] != false)].compact
-        added = kinds.to_h { |kind| [kind, with_folio(stories.fetch(kind, []), styles.fetch(at(across, kind)), ids.next)] }
+        added = kinds.to_h do |kind|
+          [kind, with_folio(stories.fetch(kind, []), styles.fetch(at(across, kind)), ids.next, yield(kind))]
+        end
         # A part whose first page is a page like others has the folio on its own side.
         section.with(side => stories.merge(added))
       end
@@ -131,12 +220,11 @@ module Norvel
         end
       end
 
-      def with_folio(blocks, style, id)
-        folio = Manuscript::Run.new(text: "1", field: :page)
+      def with_folio(blocks, style, id, folio)
         free = blocks.index { |block| bare?(block) && !block.in_table }
-        return blocks + [Manuscript::Paragraph.new(id: id, style: style, runs: [folio])] unless free
+        return blocks + [Manuscript::Paragraph.new(id: id, style: style, runs: folio)] unless free
 
-        blocks.each_with_index.map { |block, index| (index == free) ? block.with(style: style, properties: {}, runs: [folio]) : block }
+        blocks.each_with_index.map { |block, index| (index == free) ? block.with(style: style, properties: {}, runs: folio) : block }
       end
 
       # @return [Array(StyleSheet, Hash{Symbol=>String})]

@@ -33,8 +33,10 @@ module Norvel
           before = context.roles.in(:heading_1).find { |heading|
             context.manuscript.blocks.include?(heading) && !heading.text.match?(Roles::Wording::ABSTRACT)
           } or return
-          Cures.make_contents("before" => before.id, "title" => context.guide.contents[:title] || "Contents",
-            "levels" => given(:levels) || 3)
+          entry = context.guide.family[:contents_entry]
+          style = entry && context.manuscript.sheet.named(entry.name)
+          Cures.make_contents({"before" => before.id, "title" => context.guide.contents[:title] || "Contents",
+                               "levels" => given(:levels) || 3, "parent" => style&.id}.compact)
         end
       end
 

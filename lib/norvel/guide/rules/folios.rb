@@ -179,6 +179,8 @@ module Norvel
         checks "folio_on_first_page", area: :folios
         takes :shown, :switch, default: false, says: "whether it is shown", example: false
 
+        def shown? = given(:shown)
+
         def sentence = "The first page shows #{given(:shown) ? "its" : "no"} folio."
 
         def findings(context)
@@ -228,6 +230,11 @@ module Norvel
         takes :holds, :choices, required: true, choices: %w[title author chapter folio], says: "what it names", example: ["title"]
         takes :side, :choice, choices: %w[top bottom], default: :top, says: "header or footer"
 
+        # @return [String] as SetRunningHead takes it
+        def text = given(:holds).map { |what| "{#{what}}" }.join("\t")
+
+        def at_the_top? = given(:side) == :top
+
         def sentence = "The #{called} names the #{given(:holds).join(" and the ")}."
 
         def findings(context)
@@ -245,10 +252,7 @@ module Norvel
 
         def called = (given(:side) == :top) ? "header" : "footer"
 
-        def named_in(part)
-          Cures.set_running_head("parts" => [part], "side" => given(:side).to_s,
-            "text" => given(:holds).map { |what| "{#{what}}" }.join("\t"))
-        end
+        def named_in(part) = Cures.set_running_head("parts" => [part], "side" => given(:side).to_s, "text" => text)
 
         FIELDS = {title: :title, author: :author, chapter: :chapter, folio: :page}.freeze
 

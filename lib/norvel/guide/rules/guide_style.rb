@@ -79,7 +79,7 @@ module Norvel
         def excused?(context, property, paragraph)
           own_break?(property, paragraph) || number?(property, paragraph) || link?(property, paragraph) ||
             listed?(context, property, paragraph) || caption?(context, property, paragraph) || folio?(context, property, paragraph) ||
-            stops?(context, property, paragraph) || verse?(context, property, paragraph)
+            stops?(context, property, paragraph) || verse?(context, property, paragraph) || entry?(context, property, paragraph)
         end
 
         # A line of verse may stand deeper than the others.
@@ -91,6 +91,15 @@ module Norvel
         def stops?(context, property, paragraph)
           slot = context.places.of(paragraph)
           property.name == :tabs && %i[header footer].include?(slot) && context.guide.family.values(slot)[:tabs].empty?
+        end
+
+        # A line of contents has the stop of its folio, and stands deeper by its level, where the guide says neither.
+        def entry?(context, property, paragraph)
+          slot = context.places.of(paragraph)
+          return false unless Slots::CONTENTS.include?(slot)
+          return context.guide.family.values(slot)[:tabs].empty? if property.name == :tabs
+
+          property.name == :indent_start && context.guide.family.home(slot) == :contents_entry
         end
 
         # A folio stands where the guide's parts say.

@@ -29,11 +29,13 @@ module Norvel
         end
       end
 
-      # Numbers of headings come from their styles in one scheme, or there are none.
+      # Numbers of headings come from their styles in one scheme, or there are none. Known parts of the front and the back need none.
       class HeadingNumbers < OfHeadings
         checks "heading_numbers", area: :headings
         takes :levels, :levels, default: [1, 2, 3], says: "of which levels", example: [1, 2]
         takes :numbered, :switch, default: true, says: "whether they have numbers"
+
+        def numbered? = given(:numbered)
 
         def sentence =
           given(:numbered) ? "Headings of level #{given(:levels).join(", ")} are numbered by their styles, not by typing." :
@@ -51,7 +53,7 @@ module Norvel
           else
             (label.empty? ? "none" : "by style")
           end
-          return if measured == (given(:numbered) ? "by style" : "none")
+          return if measured == (given(:numbered) ? "by style" : "none") || (measured == "none" && Roles::NamedParts.kind(paragraph.text))
 
           finding(context, paragraph: paragraph, expected: given(:numbered) ? "by style" : "none", measured: measured,
             message: "The number of this heading " \

@@ -72,7 +72,9 @@ module Norvel
 
         def chapters(context)
           first = context.manuscript.paragraphs.find { |paragraph| !paragraph.blank? }
-          within(context, context.roles.in(:heading_1)).reject { |paragraph| paragraph.equal?(first) || paragraph.in_table }
+          found = within(context, context.roles.in(:heading_1)).reject { |paragraph| paragraph.equal?(first) || paragraph.in_table }
+          # The parts of the front begin pages, but no rectos.
+          (given(:on) == :recto) ? found.reject { |paragraph| context.part_of(paragraph) == :front } : found
         end
 
         def page(context, paragraph)

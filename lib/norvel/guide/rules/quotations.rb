@@ -47,6 +47,9 @@ module Norvel
 
         def sentence = "Quotations of fewer than #{given(:words)} words are not set as blocks."
 
+        # @return [Integer] that a block has at least
+        def words = given(:words)
+
         def applies?(context) = context.roles.in(:block_quotation).any?
 
         # Neighbours are one quotation.
