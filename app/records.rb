@@ -116,7 +116,7 @@ module NorvelWeb
         texts.create!(yaml: self.yaml)
         old = texts.where(version: nil)
         old.limit(old.count - KEPT_STEPS).destroy_all if old.count > KEPT_STEPS
-        update!(yaml: yaml, name: (name == Norvel::Guide.read(yaml_was || self.yaml).title) ? Norvel::Guide.read(yaml).title : name)
+        update!(yaml: yaml, name: (name == HouseGuide.read(yaml_was || self.yaml).title) ? HouseGuide.read(yaml).title : name)
       end
     end
 
@@ -146,7 +146,7 @@ module NorvelWeb
     # @param yaml [String] @return [Norvel::Guide]
     def self.read(yaml)
       READ.shift if READ.size > KEPT
-      READ[yaml] ||= Norvel::Guide.read(yaml)
+      READ[yaml] ||= Norvel::Guide.read(yaml, kept: true)
     end
 
     scope :put_away, -> { where.not(deleted_at: nil).order(deleted_at: :desc) }

@@ -36,7 +36,7 @@ module NorvelWeb
         end
 
         app.post "/guides/:reference/copy" do
-          row = HouseGuide.create!(name: "#{Norvel::Guide.read(guide_yaml).title} (copy)", yaml: guide_yaml)
+          row = HouseGuide.create!(name: "#{HouseGuide.read(guide_yaml).title} (copy)", yaml: guide_yaml)
           redirect to("/guides/#{row.id}")
         end
 
@@ -106,7 +106,7 @@ module NorvelWeb
         # The older form, in which every style says everything, made a family.
         app.post "/guides/:reference/family" do
           own = own_guide or halt 404
-          guide = Norvel::Guide.read(own.yaml)
+          guide = own.guide
           own.change(Norvel::Guide::FamilyForm.new(guide).yaml) if guide.family.flat? && guide.styles.any?
           redirect to("/guides/#{own.id}?show=sheet")
         end
@@ -140,7 +140,7 @@ module NorvelWeb
 
       def show_guide(yaml: guide_yaml, mistake: nil, other: nil)
         erb :guide, locals: {own: own_guide, guide: begin
-          Norvel::Guide.read(guide_yaml)
+          HouseGuide.read(guide_yaml)
         rescue
           nil
         end,

@@ -73,7 +73,7 @@ module Norvel
     # @param yaml [String]
     # @return [Guide]
     # @raise [GuideError] with the line of the mistake
-    def self.read(yaml) = Reader.new(yaml).read
+    def self.read(yaml, kept: false) = Reader.new(yaml).read(kept: kept)
 
     private
 
@@ -93,6 +93,7 @@ require_relative "guide/family_form"
 require_relative "guide/list_kind"
 require_relative "guide/own_words"
 require_relative "guide/as_said"
+require_relative "guide/sense"
 require_relative "guide/reader"
 require_relative "guide/colour_contrast"
 require_relative "guide/rule"

@@ -38,7 +38,7 @@ module Norvel
 
       # @return [Guide]
       # @raise [GuideError]
-      def guide = @guide ||= Guide.read(yaml)
+      def guide = @guide ||= Guide.read(yaml, kept: true)
 
       # @param path [String] a field of Fields; "styles/SLOT/name", "parent", "next" or "line"; "lists/KIND/name" or
       #   "lists/KIND/levels/0/sign";
@@ -261,7 +261,14 @@ module Norvel
       def with(data)
         made = again(yaml, data)
         followed = made.rules.map { |rule| (now = following(rule, made)) ? rule.merge("clause" => now) : rule }
-        (followed == made.rules) ? made : again(made.yaml, made.data.merge("rules" => followed))
+        now = (followed == made.rules) ? made : again(made.yaml, made.data.merge("rules" => followed))
+        now.tap { refuse_nonsense(now) }
+      end
+
+      # What makes no sense is refused where it comes in; what was there before may stand.
+      def refuse_nonsense(now)
+        sentence = (Sense.new(now.data).faults.map(&:last) - Sense.new(data).faults.map(&:last)).first
+        raise GuideError, sentence if sentence
       end
 
       # A clause that was its rule's own sentence stays that.

@@ -31,15 +31,18 @@ module Norvel
         @yaml = yaml.dup.force_encoding(Encoding::UTF_8)
       end
 
+      # @param kept [Boolean] whether it was taken before, and is read whatever sense it makes
       # @return [Guide]
       # @raise [GuideError]
-      def read
+      def read(kept: false)
         raise GuideError, "The guide is larger than 1 MB." if @yaml.bytesize > LARGEST
         raise GuideError, "The guide is not UTF-8 text." unless @yaml.valid_encoding?
 
         data = parse
         validate(data)
-        build(data)
+        guide = build(data)
+        pointer, sentence = Sense.new(data).faults.first unless kept
+        sentence ? raise(GuideError.new(sentence, line: line_of(pointer))) : guide
       end
 
       # YAML takes an unquoted “on” or “off” for yes and no; as a key of a guide it is the word. Other words for yes and no are none.
@@ -183,6 +186,9 @@ module Norvel
         @ids[rule["id"]] = true
         at("/rules/#{index}") { Rule.build(@said.resolved(rule)) }
       end
+
+      # @return [Integer, nil] where it stands, or what it is part of
+      def line_of(pointer) = pointer.empty? ? nil : @lines[pointer] || line_of(pointer.rpartition("/").first)
 
       def at(pointer)
         yield

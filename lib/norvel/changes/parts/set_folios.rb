@@ -173,7 +173,8 @@ module Norvel
       # Where folios stand in a table the header was drawn with them in it; it stays as it is.
       def in_tables?(section)
         [section.headers, section.footers].flat_map(&:values).any? do |blocks|
-          (Manuscript.paragraphs_of([blocks]) - blocks.grep(Manuscript::Paragraph)).any? { |one| one.runs.any? { |run| run.field == :page } }
+          within = Manuscript.paragraphs_of([blocks]) - blocks.grep(Manuscript::Paragraph)
+          within.any? { |paragraph| paragraph.runs.any? { |run| run.field == :page } }
         end
       end
 

@@ -50,10 +50,10 @@ module Norvel
         def sentence = "Text is #{given(:allow).map { |colour| (colour == "auto") ? "black" : colour }.uniq.join(", ")} only."
 
         def findings(context)
-          allowed = given(:allow).map(&:downcase)
+          allowed = self.allowed
           looked_at(context).filter_map do |paragraph|
             strange = paragraph.runs.reject { |run| run.text.strip.empty? || run.link }
-              .map { |run| context.cascade.run(paragraph, run)[:color] }.uniq - allowed
+              .map { |run| context.cascade.run(paragraph, run)[:color].downcase }.uniq - allowed
             next if strange.empty?
 
             finding(context, paragraph: paragraph, expected: allowed.join(", "), measured: strange.join(", "),
@@ -63,6 +63,15 @@ module Norvel
         end
 
         private
+
+        # Names of colours too.
+        def allowed
+          given(:allow).map do |colour|
+            Properties[:color].parse(colour).downcase
+          rescue Error
+            colour.downcase
+          end
+        end
 
         def fix(context, paragraph, allowed)
           colour = by_the_sheet(context, paragraph, :color, allowed.first) { |own| allowed.include?(own) }
