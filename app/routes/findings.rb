@@ -4,6 +4,11 @@ module NorvelWeb
   module Routes
     # What the guide found: by rule, by page, by paragraph, one of them with its slip, and those of a paragraph.
     module Findings
+      AT_ONCE = 40 # findings of a rule that are sent with the list; more are got when it is unfolded
+      ROWS = 40 # places that are shown together
+      CAUSES = 20
+      PLACES = 300
+
       WAYS = {"rule" => "By rule", "page" => "By page", "paragraph" => "By paragraph"}.freeze
 
       def self.registered(app)
@@ -11,8 +16,26 @@ module NorvelWeb
           erb :findings, locals: {view: "findings", check: state.check(guide_of)}
         end
 
-        app.get("/manuscripts/:id/findings/list", takes: {again: Asked::YES, by: Asked::WORD, rule: Asked::RULE}) do
+        app.get("/manuscripts/:id/findings/list", takes: {again: Asked::YES, by: Asked::WORD, from: Asked::NUMBER, rule: Asked::RULE}) do
           erb findings_list, layout: false, locals: {check: state.check(guide_of)}
+        end
+
+        # What was found by a rule, and at a place: when it is unfolded.
+        app.get("/manuscripts/:id/findings/rule", takes: {from: Asked::NUMBER, rule: Asked::RULE}) do
+          erb :rule_found, layout: false, locals: {check: state.check(guide_of), result: result_asked}
+        end
+
+        app.get("/manuscripts/:id/findings/place", takes: {by: Asked::WORD, at: Asked::WORD}) do
+          check = state.check(guide_of)
+          place, found = place_asked(check)
+          erb :place_found, layout: false, locals: {check: check, place: place, found: found}
+        end
+
+        # More of one cause, or of one rule at a place.
+        app.get("/manuscripts/:id/findings/rows", takes: {
+          by: Asked::WORD, at: Asked::WORD, cause: Asked::NUMBER, from: Asked::NUMBER, rule: Asked::RULE
+        }) do
+          erb :found_rows, layout: false, locals: rows_asked.merge(from: params["from"].to_i)
         end
 
         app.get "/manuscripts/:id/findings/slip", takes: {in: Asked::WORD, place: Asked::NUMBER, rule: Asked::RULE} do
@@ -50,6 +73,31 @@ module NorvelWeb
 
       # @return [String] rule, page or paragraph
       def shown_by = Findings::WAYS.key?(params["by"]) ? params["by"] : "rule"
+
+      # @return [Norvel::Guide::Check::Result] of "rule"
+      def result_asked
+        state.check(guide_of).results.find { |one| one.rule.id == params["rule"] } ||
+          raise(Norvel::ChangeRefused, "The guide has no such rule any more.")
+      end
+
+      # @return [Array(Integer, Array)] what stands at "at" in the order "by"
+      def place_asked(check)
+        findings_by_place(check).find { |place, _| place.to_s == params["at"].to_s } || [nil, []]
+      end
+
+      def rows_asked
+        if params["cause"]
+          result = result_asked
+          found = Norvel::Guide::Mending.causes(result.findings)[params["cause"].to_i]&.findings || []
+          places = result.findings.each_with_index.to_h { |finding, index| [finding.object_id, index] }
+          return {rows: found.map { |finding| [finding, places[finding.object_id]] }, lead: nil, asked: {rule: params["rule"],
+                                                                                                         cause: params["cause"]}}
+        end
+
+        place, found = place_asked(state.check(guide_of))
+        {rows: found.select { |finding, _| finding.rule == params["rule"] }, lead: (place && shown_by == "paragraph") ? "message" : "place",
+         asked: {rule: params["rule"], by: shown_by, at: params["at"]}}
+      end
 
       # @return [Array<Array(Object, Array<Array(Guide::Finding, Integer)>)>] pages or paragraphs in order, each with its findings and
       #   their places among those of their rule; nil for those that have none

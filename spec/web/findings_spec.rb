@@ -136,7 +136,9 @@ RSpec.describe "Findings", type: :feature do
     click_on "By page"
     expect(page).to have_css(".rule-state", text: "page 2")
     keys "q"
-    expect(evaluate_script("document.activeElement.closest('#rules tr') !== null")).to be(true)
+    expect(page).to have_css("#rules details[open] tr a:focus, #rules details[open] tr button:focus")
+    keys "q", "q"
+    expect(page).to have_css("#rules details[open] tr:focus-within")
     click_on "By paragraph"
     expect(page).to have_css(".rule-clause", minimum: 5)
     require "axe-rspec"

@@ -28,14 +28,28 @@ export function toggleKeys() {
   document.querySelector("[data-keys]")?.setAttribute("aria-expanded", String(!list.hidden));
 }
 
-// From one finding to the next in their list; closed rules are opened on the way.
+const enter = (row) => row?.querySelector("a, button")?.focus();
+
+// From one finding to the next in their list; closed rules are opened on the way, and those that are not there yet are got.
 function stepRow(back) {
-  const rows = [...document.querySelectorAll("#rules .found tbody tr")];
-  if (!rows.length) return;
-  const here = rows.indexOf(document.activeElement?.closest("#rules tr"));
-  const next = rows[(here + (back ? -1 : 1) + rows.length + (here < 0 && back ? 1 : 0)) % rows.length];
-  next.closest("details").open = true;
-  next.querySelector("a, button").focus();
+  const stops = [...document.querySelectorAll("#rules .found tbody tr, #rules details > .at-work")];
+  if (!stops.length) return;
+  const here = stops.indexOf(document.activeElement?.closest("#rules tr"));
+  const next = stops[(here + (back ? -1 : 1) + stops.length + (here < 0 && back ? 1 : 0)) % stops.length];
+  const part = next.closest("details");
+  if (next.matches("tr")) {
+    part.open = true;
+    return enter(next);
+  }
+  if (part.open) return; // they are on their way
+  const got = () => {
+    const rows = part.querySelectorAll(".found tbody tr");
+    if (!rows.length) return;
+    document.body.removeEventListener("htmx:afterSettle", got);
+    enter(rows[back ? rows.length - 1 : 0]);
+  };
+  document.body.addEventListener("htmx:afterSettle", got);
+  part.open = true;
 }
 
 // In the views beside the page: the views themselves, undo and redo, the line, findings, this list.
