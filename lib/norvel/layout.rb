@@ -82,6 +82,15 @@ module Norvel
       end
     end
 
+    # @return [Hash{Integer=>Array<String>}] the numbers of pages whose lines may stand elsewhere, and why: what is not drawn, and moves no
+    #   line, is none
+    def unsure_of_lines
+      @unsure_of_lines ||= begin
+        said = approximations.select(&:moves?).group_by(&:page).transform_values { |same| same.map(&:words).uniq }
+        pages.to_h { |page| [page.number, (said[page.number] || []) + unlike_metrics(page)] }.reject { |_, why| why.empty? }
+      end
+    end
+
     # @return [Array<Array(Page, Placed)>] lines with characters that the face asked for lacks
     def lines_with_stand_ins
       @lines_with_stand_ins ||= begin

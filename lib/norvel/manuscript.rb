@@ -34,7 +34,7 @@ module Norvel
     LAST_ID = 2**53 - 1 # what a browser counts to
 
     MEMBERS = %i[format blocks sheet sections notes lists settings info warnings asides contents anchors matters waivers guide traces
-      inheritance fonts].freeze
+      inheritance fonts unshown].freeze
     attr_reader(*MEMBERS)
 
     # @param blocks [Array<Paragraph, Table>] the body
@@ -50,11 +50,12 @@ module Norvel
     # @param traces [Array<Trace>] what the file tells of persons
     # @param inheritance [Inheritance] how values come together in its format
     # @param fonts [Fonts::Book, nil] the font files that it is set in where it is read; nil: those that come with Norvel
+    # @param unshown [Array<Unshown>] what its file asks for and no page shows
     # @param anchors [Hash{String=>Integer}] by name the paragraphs that something may point at
     def initialize(blocks:, sheet:, format: "docx", sections: [Section.new], notes: {}, lists: {}, settings: Settings.new, info: Info.new,
       warnings: [],
       asides: {}, contents: [], anchors: {}, matters: [], waivers: [], guide: nil, traces: [],
-      inheritance: Inheritance.new, fonts: nil)
+      inheritance: Inheritance.new, fonts: nil, unshown: [])
       @format = format
       @blocks = blocks.freeze
       @sheet = sheet
@@ -73,6 +74,7 @@ module Norvel
       @traces = traces.freeze
       @inheritance = inheritance
       @fonts = fonts
+      @unshown = unshown.freeze
       @memo = {}
       freeze
     end

@@ -99,7 +99,7 @@ RSpec.describe Norvel::Changes::Difference do
 
   it "brings every member of every value back" do
     before = full
-    members = Norvel::Manuscript::MEMBERS - %i[sheet fonts] # whoever reads it says the fonts, no change does
+    members = Norvel::Manuscript::MEMBERS - %i[sheet fonts unshown] # whoever reads it says the fonts, no change does
     changed = members.flat_map do |name|
       (mutations(before.public_send(name), name.to_s) + [[name.to_s, other(before.public_send(name))]])
         .reject { |_, now| now.equal?(before.public_send(name)) }.map { |said, now| [said, before.with(name => now)] }
@@ -130,7 +130,8 @@ RSpec.describe Norvel::Changes::Difference do
   it "writes every kind of value that a manuscript has" do
     known = [Norvel::Manuscript, Norvel::StyleSheet, Norvel::Properties]
       .flat_map { |room| room.constants.map { |name| room.const_get(name) } }.select { |kind| kind.is_a?(Class) && kind < Struct }
-    of_the_program = [Norvel::Properties::Property, Norvel::Manuscript::Container, Norvel::StyleSheet::Standards]
+    of_the_program = [Norvel::Properties::Property, Norvel::Manuscript::Container, Norvel::StyleSheet::Standards,
+      Norvel::Manuscript::Unshown]
     expect(known - Norvel::Stored::KINDS.values - of_the_program).to eq([])
   end
 

@@ -135,7 +135,7 @@ module Norvel
 
         found = rule.findings(self)
         unmeasured = rule.pages? ? inexact_pages : []
-        found = found.reject { |finding| layout.inexact.key?(finding.page) } if unmeasured.any?
+        found = found.reject { |finding| layout.unsure_of_lines.key?(finding.page) } if unmeasured.any?
         found = found.map { |finding| (reason = waivers[[finding.rule, finding.paragraph]]) ? finding.with(waived: reason) : finding }
         state = if found.any? { |finding| finding.waived.nil? } then :broken
         elsif found.any? then :waived
@@ -156,8 +156,9 @@ module Norvel
 
       # What rests on page breaks is not known on pages that are not exact.
       def inexact_pages
-        @inexact_pages ||= layout.pages.select { |page| layout.inexact.key?(page.number) }.map do |page|
-          Unmeasured.new(paragraph: page.text_lines.first&.paragraph&.id, page: page.number, why: layout.inexact[page.number].join("; "))
+        unsure = layout.unsure_of_lines
+        @inexact_pages ||= layout.pages.select { |page| unsure.key?(page.number) }.map do |page|
+          Unmeasured.new(paragraph: page.text_lines.first&.paragraph&.id, page: page.number, why: unsure[page.number].join("; "))
         end
       end
     end

@@ -14,10 +14,28 @@ module Norvel
 
       # @return [Array<Approximation>]
       def to_a
-        nowhere_to_be_had + of_paragraphs + from_right_to_left + beside_nothing + tables.flat_map { |table| in_table(table) }
+        unshown + nowhere_to_be_had + of_paragraphs + from_right_to_left + beside_nothing + tables.flat_map { |table| in_table(table) }
       end
 
       private
+
+      # What the file asks for beyond what is laid out, with the first page of each paragraph that it is asked for.
+      def unshown
+        return [] if @manuscript.unshown.empty?
+
+        by_hand, by_style = @manuscript.unshown.partition(&:paragraph)
+        here = by_hand.filter_map { |one| (paragraph = @manuscript.paragraph(one.paragraph)) && at(:object, paragraph, sort: one.sort) }
+        here + by_style.flat_map { |one| in_style(one) }
+      end
+
+      # The paragraphs, or words, whose style says it, itself or from above.
+      def in_style(said)
+        under = Set[said.style, *@manuscript.sheet.ancestry.under(said.style).keys]
+        found = @manuscript.paragraphs.select do |paragraph|
+          under.include?(paragraph.style) || paragraph.runs.any? { |run| run.style && under.include?(run.style) }
+        end
+        found.reject(&:blank?).map { |paragraph| at(:object, paragraph, sort: said.sort) }
+      end
 
       def at(kind, paragraph, sort: nil) =
         Approximation.new(kind: kind, page: @layout.page_of(paragraph.id), paragraph: paragraph.id, sort: sort)

@@ -49,6 +49,9 @@ module Norvel
     Approximation = Value.define(:kind, page: nil, paragraph: nil, sort: nil) do
       # @return [String] what it is
       def words = Approximation::WORDS.fetch(sort || kind)
+
+      # @return [Boolean] whether lines may stand elsewhere for it
+      def moves? = !Approximation::ORNAMENTS.include?(sort)
     end
     Approximation::WORDS = {
       text_box: "a text box of another kind", equation: "an equation", chart: "a chart",
@@ -57,7 +60,19 @@ module Norvel
       grid: "lines on a grid", right_to_left: "text from right to left",
       vertical_text: "upright text", cut_off: "text that the exact height of its row cuts off",
       font: "signs that no font here has, or a script that is not laid out",
-      overflow: "what has to stay together is larger than its room", float: "text beside something floating"
+      overflow: "what has to stay together is larger than its room", float: "text beside something floating",
+      mirrored_indents: "indents that change sides on versos", text_alignment: "letters that stand otherwise in their line",
+      outline_wrap: "text that follows an outline", emphasis_marks: "marks over letters", drawn_letters: "outlined or shadowed letters",
+      double_strike: "letters struck through twice", run_border: "a border round words", fitted_text: "text fitted to a width",
+      two_in_one: "two lines in one", page_borders: "a border round the page", cell_spacing: "room between the cells of a table",
+      diagonal_lines: "lines across a cell", column_line: "a line between columns", distributed_lines: "letters spread over the line",
+      cropped_picture: "a cropped picture", turned_picture: "a turned picture", grouped_boxes: "text in a group of drawings",
+      older_box: "a text box of an older kind", chapter_folios: "folios with the number of their chapter",
+      line_beside: "a line beside a paragraph", fixed_margin: "a margin that its header does not push"
     }.freeze
+
+    # Those that leave every line where it is.
+    Approximation::ORNAMENTS = %i[emphasis_marks drawn_letters double_strike run_border page_borders diagonal_lines column_line
+      cropped_picture turned_picture line_beside line_numbers].to_set.freeze
   end
 end

@@ -32,6 +32,9 @@ module Norvel
     # What a file tells of persons: who is named as a :comment_author, :revision_author, :last_editor, :company or
     # :manager, the :template that it came from, the :dates of comments and revisions; `said` are the words, `count`
     # how often.
+    # What the file asks for in a paragraph, or by a style, and no page shows: a sort of Layout::Approximation.
+    Unshown = Value.define(:sort, paragraph: nil, style: nil)
+
     Trace = Value.define(:kind, said: nil, count: 1) do
       # @return [String]
       def called = Trace::CALLED.fetch(kind)

@@ -2,6 +2,7 @@
 
 require_relative "package"
 require_relative "walk"
+require_relative "sweep"
 require_relative "extent"
 require_relative "kept_things"
 require_relative "traces"
@@ -79,11 +80,19 @@ module Norvel
           read_comments(sheet)
           @warnings.concat(KeptThings.told(@package))
           settings = related("settings") { |part| read_settings(part) } || Manuscript::Settings.new
+          unshown = unshown(paragraphs)
           @warnings.concat(sheet.faults, noted)
           Manuscript.new(format: "docx", blocks: blocks, sheet: sheet, sections: sections, notes: notes, lists: lists, settings: settings,
             info: read_info(sheet), warnings: @warnings.uniq, asides: @asides,
-            contents: @contents, matters: matters, traces: Traces.new(@package).read,
+            unshown: unshown, contents: @contents, matters: matters, traces: Traces.new(@package).read,
             anchors: Bookmarks.read(body, paragraphs, spelling_for(@document).codecs))
+        end
+
+        # @param paragraphs [Array<Nokogiri::XML::Element>] of the body
+        def unshown(paragraphs)
+          found = Sweep.new(@document, @package.archive.members[@package.main], @unknown).of_paragraphs(paragraphs)
+          styles = related("styles") { |part| Sweep.new(part, @package.archive.members[@package.related("styles")], @unknown).of_styles }
+          found + (styles || [])
         end
 
         # What was read as something else: of notes that differ in their numbers alone the first is told, with how many there are.

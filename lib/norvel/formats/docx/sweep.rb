@@ -1,0 +1,147 @@
+# frozen_string_literal: true
+
+require_relative "markup"
+
+module Norvel
+  module Formats
+    module Docx
+      # Goes over a part for what no page shows as the file asks, by the table of markup; what stands in no row of it is told. A part
+      # without any of it is not gone through: its text is searched for the names alone.
+      class Sweep
+        EXTENSIONS = %w[http://schemas.microsoft.com/ http://schemas.openxmlformats.org/markup-compatibility/].freeze
+        OTHERS = "(?:#{Markup::NAMES.join("|")})[\\s>/]".freeze
+        WIDE = ["\xFE\xFF".b, "\xFF\xFE".b].freeze # marks of encodings in which names are not found by their bytes
+
+        # @param document [Nokogiri::XML::Document] @param bytes [String] of the part
+        # @param unknown [Hash{String=>Integer}] sentences to places
+        def initialize(document, bytes, unknown)
+          @root = document.root
+          @bytes = bytes.b
+          @unknown = unknown
+          @codecs = Codecs.new(Namespaces.prefix(@root), nil, Hash.new(0), strict: Namespaces.strict?(@root))
+        end
+
+        # @param paragraphs [Array<Nokogiri::XML::Element>] the part's w:p, in order @param base [Integer] the number of the first
+        # @return [Array<Manuscript::Unshown>]
+        def of_paragraphs(paragraphs, base = 0)
+          numbers = paragraphs.each_with_index.to_h { |node, index| [node.pointer_id, base + index] }
+          tell_unknown
+          found.filter_map { |node, sort|
+            owner = node.ancestors.find { |parent| numbers.key?(parent.pointer_id) } || within(node, numbers)
+            Manuscript::Unshown.new(sort: sort, paragraph: numbers[owner.pointer_id]) if owner
+          }.uniq
+        end
+
+        # @return [Array<Manuscript::Unshown>] of styles
+        def of_styles
+          tell_unknown
+          found.filter_map { |node, sort|
+            style = node.ancestors.find { |parent| parent.name == "style" }
+            id = style && @codecs.attribute(style, "styleId")
+            Manuscript::Unshown.new(sort: sort, style: id) if id
+          }.uniq
+        end
+
+        private
+
+        # @return [Array<Array(Nokogiri::XML::Element, Symbol)>]
+        def found = rows + besides
+
+        def rows
+          Markup::SAID.flat_map do |around, said|
+            said.flat_map do |name, sort|
+              next [] unless there?(name)
+
+              own("#{around}/#{name}").filter_map { |node| [node, sort] if asked?(node, name) }
+            end
+          end
+        end
+
+        # Switched on, or of a value that is not none.
+        def asked?(node, name)
+          value = @codecs.attribute(node, "val")
+          return false if value && Codecs::OFF.include?(value)
+
+          !Markup::UNLESS[name]&.match?(value.to_s)
+        end
+
+        # Elements of the standard's own namespace.
+        def own(path) = @root.xpath(".//w:#{path.gsub("/", "/w:")}", "w" => @root.namespace&.href || Namespaces::TRANSITIONAL.main)
+
+        # What an attribute or a drawing says.
+        def besides
+          [*by("cols", :column_line) { |node| on?(node, "sep") }, *distributed,
+            *by("pgNumType", :chapter_folios) { |node| @codecs.attribute(node, "chapStyle") },
+            *by("pBdr/bar", :line_beside) { |node| !%w[none nil].include?(value(node)) },
+            *by("pgMar", :fixed_margin) { |node| negative?(node) }, *of_drawings]
+        end
+
+        def distributed
+          return [] unless wide? || DISTRIBUTED.any? { |way| @bytes.include?(way) }
+
+          by("jc", :distributed_lines) { |node| DISTRIBUTED.include?(value(node)) }
+        end
+
+        def of_drawings
+          [*any("srcRect", :cropped_picture) { |node| node.attribute_nodes.any? { |side| side.value.to_i.nonzero? } },
+            *any("xfrm", :turned_picture) { |node| %w[rot flipH flipV].any? { |way| node[way] && !%w[0 false].include?(node[way]) } },
+            *any("wrapPolygon", :outline_wrap) { |_| true }, *any("textbox", :older_box) { |node| node.element_children.any? },
+            *any("wgp", :grouped_boxes) { |node| inside?(node, "txbxContent") }]
+        end
+
+        DISTRIBUTED = %w[distribute thaiDistribute lowKashida mediumKashida highKashida numTab].freeze
+
+        def by(path, sort)
+          there?(path.split("/").last) ? own(path).filter_map { |node| [node, sort] if yield(node) } : []
+        end
+
+        # Of whatever namespace.
+        def any(name, sort)
+          there?(name) ? @root.xpath(".//*[local-name()='#{name}']").filter_map { |node| [node, sort] if yield(node) } : []
+        end
+
+        def value(node) = @codecs.attribute(node, "val").to_s
+
+        def on?(node, name) = (said = @codecs.attribute(node, name)) && !Codecs::OFF.include?(said)
+
+        def negative?(node) = %w[top bottom].any? { |edge| @codecs.attribute(node, edge).to_s.start_with?("-") }
+
+        def inside?(node, name) = !node.at_xpath(".//*[local-name()='#{name}']").nil?
+
+        # A part of the body says it behind its last paragraph, a table before its first.
+        def within(node, numbers)
+          holder = node.ancestors.find { |parent| %w[tbl sectPr].include?(parent.name) } or return
+          return @root.xpath(".//*[local-name()='p']").reverse.find { |one| numbers.key?(one.pointer_id) } if holder.name == "sectPr"
+
+          holder.xpath(".//*[local-name()='p']").find { |one| numbers.key?(one.pointer_id) }
+        end
+
+        def there?(name)
+          return true if wide?
+
+          [":", "<"].any? { |sign| @bytes.include?("#{sign}#{name}") } && @bytes.match?(/[:<]#{name}[\s>\/]/n)
+        end
+
+        def wide? = WIDE.any? { |mark| @bytes.start_with?(mark) }
+
+        # Names of properties that stand in no row; extensions are for the programs that write them.
+        def tell_unknown
+          return unless wide? || @bytes.match?(/<#{Namespaces.prefix(@root)}:(?!#{OTHERS})/n)
+
+          Markup::BECOMES.each do |around, rows|
+            next unless there?(around)
+
+            names = unknown_names(around, rows)
+            names.each { |name, places| @unknown["The file says “#{name}”, which Norvel does not know; it stays in the file."] += places }
+          end
+        end
+
+        def unknown_names(around, rows)
+          known = rows.keys.map { |name| "local-name()='#{name}'" }.join(" or ")
+          foreign = "namespace-uri()='#{@root.namespace&.href}'"
+          @root.xpath(".//*[local-name()='#{around}']/*[#{foreign} and not(#{known})]").map(&:name).tally
+        end
+      end
+    end
+  end
+end

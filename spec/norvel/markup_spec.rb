@@ -1,0 +1,94 @@
+# frozen_string_literal: true
+
+# The table of the standard's markup holds the reader to it: whatever a file says is laid out, said, or without effect on paper.
+RSpec.describe Norvel::Formats::Docx::Markup do
+  # Where each kind of properties stands in a body.
+  places = {
+    "pPr" => ->(inner) { "<w:p><w:pPr>#{inner}</w:pPr><w:r><w:t>The lamps of the quay</w:t></w:r></w:p>" },
+    "rPr" => ->(inner) { "<w:p><w:r><w:rPr>#{inner}</w:rPr><w:t>The lamps of the quay</w:t></w:r></w:p>" },
+    "tblPr" => ->(inner) {
+      "<w:tbl><w:tblPr>#{inner}</w:tblPr><w:tblGrid><w:gridCol w:w=\"3000\"/></w:tblGrid><w:tr><w:tc><w:tcPr/><w:p><w:r><w:t>oil</w:t>" \
+        "</w:r></w:p></w:tc></w:tr></w:tbl><w:p/>"
+    },
+    "trPr" => ->(inner) {
+      "<w:tbl><w:tblPr/><w:tblGrid><w:gridCol w:w=\"3000\"/></w:tblGrid><w:tr><w:trPr>#{inner}</w:trPr><w:tc><w:tcPr/><w:p><w:r>" \
+        "<w:t>oil</w:t></w:r></w:p></w:tc></w:tr></w:tbl><w:p/>"
+    },
+    "tcPr" => ->(inner) {
+      "<w:tbl><w:tblPr/><w:tblGrid><w:gridCol w:w=\"3000\"/></w:tblGrid><w:tr><w:tc><w:tcPr>#{inner}</w:tcPr><w:p><w:r><w:t>oil</w:t>" \
+        "</w:r></w:p></w:tc></w:tr></w:tbl><w:p/>"
+    },
+    "tcBorders" => ->(inner) { places_of("tcPr").call("<w:tcBorders>#{inner}</w:tcBorders>") },
+    "sectPr" => ->(inner) {
+      "<w:p><w:pPr><w:sectPr>#{inner}</w:sectPr></w:pPr><w:r><w:t>The lamps</w:t></w:r></w:p><w:p><w:r><w:t>oil</w:t></w:r></w:p>"
+    }
+  }
+  define_method(:places_of) { |name| places.fetch(name) }
+  VALUES = {"em" => "dot", "textAlignment" => "top", "textDirection" => "tbRl", "bdr" => "single", "textboxTightWrap" => "allLines",
+            "tl2br" => "single", "tr2bl" => "single"}.freeze
+
+  def made(around, name)
+    inner = VALUES[name] ? %(<w:#{name} w:val="#{VALUES[name]}"/>) : "<w:#{name}/>"
+    read(docx { |file| file.raw(instance_exec(inner, &places_of(around))) })
+  end
+
+  def said(manuscript) = layout(manuscript).approximations.map { |one| [one.sort || one.kind, one.page] }
+
+  def unknown(manuscript) = manuscript.warnings.grep(/does not know/)
+
+  described_class::SAID.each do |around, rows|
+    rows.each do |name, sort|
+      it "says #{name} in #{around} on its page, in words" do
+        one = made(around, name)
+        expect(said(one)).to include([sort, 1])
+        expect(layout(one).inexact[1]).to include(Norvel::Layout::Approximation::WORDS.fetch(sort))
+        expect(unknown(one)).to eq([])
+      end
+    end
+  end
+
+  described_class::ROWS.each do |around, fates|
+    if fates[:none]
+      it "says nothing of what has no effect in #{around}, and shows the same without it" do
+        (fates[:none] - %w[ins del moveFrom moveTo cellIns cellDel cellMerge pPrChange rPrChange]).each do |name|
+          one = made(around, name)
+          expect([name, said(one), unknown(one)]).to eq([name, [], []])
+          plain = read(docx { |file| file.raw(instance_exec("", &places_of(around))) })
+          drawn = [one, plain].map { |each| layout(each).pages.map { |page| Norvel::Drawing::PageSvg.new(layout(each), page).to_s } }
+          expect([name, drawn.uniq.size]).to eq([name, 1])
+        end
+      end
+    end
+
+    it "knows every row of #{around}, and tells what stands in none" do
+      expect(unknown(made(around, "wickAndOil"))).to eq(["The file says “wickAndOil”, which Norvel does not know; it stays in the file."])
+      fates[:set].each { |name| expect([name, unknown(made(around, name))]).to eq([name, []]) }
+    end
+  end
+
+  it "reads every property of its table of spellings, and no other as laid out" do
+    spelled = Norvel::Formats::Docx::PropertySpelling::TABLE.each_value.map { |row| row[:el] }.uniq
+    rows = described_class::ROWS.values_at("pPr", "rPr").flat_map { |fates| fates[:set] }
+    expect(spelled - rows).to eq([])
+    elsewhere = %w[pStyle framePr rPr sectPr rStyle specVanish]
+    expect(rows - spelled - elsewhere).to eq([])
+    order = Norvel::Formats::Docx::Spelling::ORDER
+    expect(order[:paragraph] - described_class::BECOMES["pPr"].keys).to eq([])
+    expect(order[:text] - described_class::BECOMES["rPr"].keys).to eq([])
+  end
+
+  it "says of attributes and drawings too, of styles where they are used, and nothing of what is switched off" do
+    distributed = read(docx { |file| file.raw(%(<w:p><w:pPr><w:jc w:val="distribute"/></w:pPr><w:r><w:t>oil</w:t></w:r></w:p>)) })
+    expect(said(distributed)).to eq([[:distributed_lines, 1]])
+    off = read(docx { |file| file.raw(%(<w:p><w:r><w:rPr><w:em w:val="none"/><w:dstrike w:val="0"/></w:rPr><w:t>oil</w:t></w:r></w:p>)) })
+    expect(said(off)).to eq([])
+    column = read(docx { |file| file.raw(%(<w:p><w:pPr><w:sectPr><w:cols w:num="2" w:sep="1"/></w:sectPr></w:pPr></w:p><w:p/>)) })
+    expect(said(column)).to eq([[:column_line, 1]])
+  end
+
+  it "keeps pages measurable whose lines stay where they are" do
+    dotted = made("rPr", "em")
+    expect(layout(dotted).unsure_of_lines).to eq({})
+    expect(layout(made("tblPr", "tblCellSpacing")).unsure_of_lines.keys).to eq([1])
+  end
+end
