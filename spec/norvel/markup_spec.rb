@@ -24,11 +24,11 @@ RSpec.describe Norvel::Formats::Docx::Markup do
     }
   }
   define_method(:places_of) { |name| places.fetch(name) }
-  VALUES = {"em" => "dot", "textAlignment" => "top", "textDirection" => "tbRl", "bdr" => "single", "textboxTightWrap" => "allLines",
+  values = {"em" => "dot", "textAlignment" => "top", "textDirection" => "tbRl", "bdr" => "single", "textboxTightWrap" => "allLines",
             "tl2br" => "single", "tr2bl" => "single"}.freeze
 
-  def made(around, name)
-    inner = VALUES[name] ? %(<w:#{name} w:val="#{VALUES[name]}"/>) : "<w:#{name}/>"
+  define_method(:made) do |around, name|
+    inner = values[name] ? %(<w:#{name} w:val="#{values[name]}"/>) : "<w:#{name}/>"
     read(docx { |file| file.raw(instance_exec(inner, &places_of(around))) })
   end
 
