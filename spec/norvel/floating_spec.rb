@@ -34,6 +34,25 @@ RSpec.describe Norvel::Layout::Floating do
     expect(places).to eq([[-50, -50], [140, 160], [70, 0]])
   end
 
+  # Seen: text went along one side alone, or above and below, and nothing was said.
+  it "goes along the side that the file names, and says where text would stand on both, or beside something on the page" do
+    long = "the lamps of the quay were counted " * 12
+    lefts = lambda do |anchor|
+      one = laid(picture(wrap: :around, width: 30, x: 80 * 12_700, **anchor), long)
+      line = one.pages.first.placed.find { |placed| placed.area == :body }
+      [line.line.x.round, one.approximations.map(&:kind)]
+    end
+    wide = {page: page_design(width: 400)}
+    sides = {both: nil, larger: nil, start: nil, end: nil}.keys.to_h do |side|
+      one = laid(picture(wrap: :around, width: 40, x: 130 * 12_700, sides: side), long, **wide)
+      first = one.pages.first.placed.find { |placed| placed.area == :body }
+      pieces = first.setting.pieces(first.line)
+      [side, [pieces.first.x.round, one.approximations.map(&:kind)]]
+    end
+    expect(sides).to eq(both: [170, [:float]], larger: [170, []], start: [0, []], end: [170, []])
+    expect(lefts[{x_from: :page}].last).to eq([:float])
+  end
+
   it "keeps its room, with what is kept free around it, where text stands above and below" do
     one = laid(picture(wrap: :above_below, gaps: {top: 63_500, bottom: 127_000}))
     expect([ys(one), place(one), one.approximations]).to eq([[55, 75, 95, 115], [[0, 5, 60, 40]], []])

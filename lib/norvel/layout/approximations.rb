@@ -58,7 +58,7 @@ module Norvel
       end
 
       def kinds(paragraph)
-        found = paragraph.insets.filter_map { |inset| of_inset(inset) }
+        found = paragraph.insets.filter_map { |inset| of_inset(inset, paragraph) }
         if paragraph.carries.include?(:frame) && !DropCap.before?(paragraph, @manuscript.paragraphs[@manuscript.index_of(paragraph.id) + 1])
           found << :float
         end
@@ -66,19 +66,19 @@ module Norvel
         script ? found << script : found
       end
 
-      def of_inset(inset)
+      def of_inset(inset, paragraph)
         case inset.kind
         when :equation, :object then inset.kind
         when :symbol then :font
-        when :anchor then of_anchor(inset)
+        when :anchor then of_anchor(inset, paragraph)
         end
       end
 
-      def of_anchor(inset)
+      def of_anchor(inset, paragraph)
         shown = Floating.floats?(inset) && (inset.what == :image || inset.box)
         return {image: :float, drawing: %i[object drawing]}.fetch(inset.what, inset.what) unless shown
 
-        Floating.true?(inset) ? nil : :float
+        Floating.true?(inset, @layout.lines_of(paragraph.id).first&.setting&.width.to_f) ? nil : :float
       end
 
       def tables = @manuscript.blocks.grep(Manuscript::Table).flat_map { |block| Manuscript.tables_in(block) }

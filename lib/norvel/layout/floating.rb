@@ -25,8 +25,23 @@ module Norvel
       # @return [Boolean] whether its place is known
       def floats?(inset) = inset.kind == :anchor && !inset.anchor.nil? && !inset.width.nil? && !inset.height.nil?
 
+      # @param width [Float] of the column, points
       # @return [Boolean] whether it is laid out as the file asks
-      def true?(inset) = floats?(inset) && (inset.anchor.wrap == :none || inset.anchor.y_from == :paragraph)
+      def true?(inset, width)
+        return false unless floats?(inset)
+        return true if inset.anchor.wrap == :none
+
+        inset.anchor.y_from == :paragraph && (inset.anchor.wrap != :around || (inset.anchor.x_from != :page && !on_both_sides?(inset, width)))
+      end
+
+      # @return [Boolean] whether text would stand on both sides of it
+      def on_both_sides?(inset, width) = inset.anchor.sides == :both && beside_it(inset, width).min >= LEAST
+
+      # @return [Array(Float, Float)] the room before it and after it in its column, points
+      def beside_it(inset, width)
+        left = along(inset.anchor.x, own = inset.width / POINT, width)
+        [left - gap(inset, :start), width - left - own - gap(inset, :end)]
+      end
 
       # @param inset [Manuscript::Inset] @param width [Float] of the column, points
       # @return [Cut, nil] nil where no text stands beside it
@@ -35,12 +50,12 @@ module Norvel
         return unless floats?(inset) && anchor.wrap == :around && anchor.x_from != :page
         return unless anchor.y_from == :paragraph && anchor.y.is_a?(Integer)
 
-        left = along(anchor.x, own = inset.width / POINT, width)
-        before, after = left - gap(inset, :start), width - left - own - gap(inset, :end)
-        return if [before, after].max < LEAST
+        before, after = beside_it(inset, width)
+        behind = {start: false, end: true}.fetch(anchor.sides) { after >= before }
+        return if (behind ? after : before) < LEAST
 
         top = anchor.y / POINT
-        sides = (after >= before) ? [width - after, 0.0] : [0.0, width - before]
+        sides = behind ? [width - after, 0.0] : [0.0, width - before]
         Cut.new(top - gap(inset, :top), top + inset.height / POINT + gap(inset, :bottom), *sides)
       end
 
@@ -103,7 +118,7 @@ module Norvel
         place.is_a?(Integer) ? place / POINT : {start: 0.0, center: (room - own) / 2, end: room - own}.fetch(place)
       end
 
-      private_class_method :no_room?, :room, :gap, :beside, :horizontal, :vertical, :along
+      private_class_method :on_both_sides?, :beside_it, :no_room?, :room, :gap, :beside, :horizontal, :vertical, :along
     end
   end
 end

@@ -68,7 +68,8 @@ module Norvel
       diagonal_lines: "lines across a cell", column_line: "a line between columns", distributed_lines: "letters spread over the line",
       cropped_picture: "a cropped picture", turned_picture: "a turned picture", grouped_boxes: "text in a group of drawings",
       older_box: "a text box of an older kind", chapter_folios: "folios with the number of their chapter",
-      line_beside: "a line beside a paragraph", fixed_margin: "a margin that its header does not push"
+      line_beside: "a line beside a paragraph", fixed_margin: "a margin that its header does not push",
+      character_indents: "indents in characters"
     }.freeze
 
     # Those that leave every line where it is.

@@ -11,6 +11,7 @@ module Norvel
         ALIGN = {"left" => :start, "inside" => :start, "top" => :start, "center" => :center,
                  "right" => :end, "outside" => :end, "bottom" => :end}.freeze
         GAPS = {"distT" => :top, "distB" => :bottom, "distL" => :start, "distR" => :end}.freeze
+        SIDES = {"largest" => :larger, "left" => :start, "right" => :end}.freeze
         FARTHEST = (-72_000_000..72_000_000) # EMU: 2 m
 
         # @param codecs [Codecs]
@@ -24,8 +25,9 @@ module Norvel
           children = node.element_children.to_h { |child| [child.name, child] }
           x_from, x = place(children["positionH"], :column)
           y_from, y = place(children["positionV"], :paragraph)
-          wrap = WRAPS.find { |name, _| children.key?(name) }&.last || :none
-          Manuscript::Anchor.new(wrap: wrap, behind: node["behindDoc"] == "1", x_from: x_from, x: x, y_from: y_from, y: y,
+          said, wrap = WRAPS.find { |name, _| children.key?(name) } || [nil, :none]
+          sides = (wrap == :around) ? SIDES.fetch(children[said]["wrapText"].to_s, :both) : :both
+          Manuscript::Anchor.new(wrap: wrap, sides: sides, behind: node["behindDoc"] == "1", x_from: x_from, x: x, y_from: y_from, y: y,
             gaps: GAPS.to_h { |name, side| [side, number(node[name] || "0").clamp(0, FARTHEST.end)] })
         end
 

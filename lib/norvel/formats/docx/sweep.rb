@@ -73,6 +73,7 @@ module Norvel
           [*by("cols", :column_line) { |node| on?(node, "sep") }, *distributed,
             *by("pgNumType", :chapter_folios) { |node| @codecs.attribute(node, "chapStyle") },
             *by("pBdr/bar", :line_beside) { |node| !%w[none nil].include?(value(node)) },
+            *by("ind", :character_indents) { |node| characters_alone?(node) },
             *by("pgMar", :fixed_margin) { |node| negative?(node) }, *of_drawings]
         end
 
@@ -98,6 +99,16 @@ module Norvel
         # Of whatever namespace.
         def any(name, sort)
           there?(name) ? @root.xpath(".//*[local-name()='#{name}']").filter_map { |node| [node, sort] if yield(node) } : []
+        end
+
+        CHARACTERS = {"leftChars" => %w[left start], "startChars" => %w[left start], "rightChars" => %w[right end], "endChars" => %w[right end],
+                      "firstLineChars" => %w[firstLine], "hangingChars" => %w[hanging]}.freeze
+
+        # Where the same indent stands beside it as a length, that is what counts here.
+        def characters_alone?(node)
+          CHARACTERS.any? do |name, lengths|
+            @codecs.attribute(node, name).to_i.nonzero? && lengths.none? { |length| @codecs.attribute(node, length) }
+          end
         end
 
         def value(node) = @codecs.attribute(node, "val").to_s
