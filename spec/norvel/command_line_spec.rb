@@ -100,6 +100,9 @@ RSpec.describe Norvel::CommandLine do
   it "converts, the identical file where no guide is given" do
     norvel("convert", report, path("same.docx"))
     expect(File.binread(path("same.docx"))).to eq(File.binread(report))
+    said = JSON.parse(norvel("convert", report, path("x.pdf"), "--json")[1])
+    expect(said["hindrances"]).to include(/alternative|title|language/)
+    expect(JSON.parse(norvel("convert", report, path("y.docx"), "--json")[1])).to eq("lost" => [], "hindrances" => [])
     expect(norvel("convert", report, path("x.odt"))).to match([3, "", /only \.docx/])
   end
 

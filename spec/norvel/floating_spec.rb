@@ -37,20 +37,14 @@ RSpec.describe Norvel::Layout::Floating do
   # Seen: text went along one side alone, or above and below, and nothing was said.
   it "goes along the side that the file names, and says where text would stand on both, or beside something on the page" do
     long = "the lamps of the quay were counted " * 12
-    lefts = lambda do |anchor|
-      one = laid(picture(wrap: :around, width: 30, x: 80 * 12_700, **anchor), long)
-      line = one.pages.first.placed.find { |placed| placed.area == :body }
-      [line.line.x.round, one.approximations.map(&:kind)]
-    end
-    wide = {page: page_design(width: 400)}
-    sides = {both: nil, larger: nil, start: nil, end: nil}.keys.to_h do |side|
-      one = laid(picture(wrap: :around, width: 40, x: 130 * 12_700, sides: side), long, **wide)
+    sides = %i[both larger start end].to_h do |side|
+      one = laid(picture(wrap: :around, width: 40, x: 130 * 12_700, sides: side), long, page: page_design(width: 400))
       first = one.pages.first.placed.find { |placed| placed.area == :body }
       pieces = first.setting.pieces(first.line)
       [side, [pieces.first.x.round, one.approximations.map(&:kind)]]
     end
     expect(sides).to eq(both: [170, [:float]], larger: [170, []], start: [0, []], end: [170, []])
-    expect(lefts[{x_from: :page}].last).to eq([:float])
+    expect(laid(picture(wrap: :around, x_from: :page), long).approximations.map(&:kind)).to eq([:float])
   end
 
   it "keeps its room, with what is kept free around it, where text stands above and below" do

@@ -177,9 +177,18 @@ module Norvel
         @options[:out] = to
         refuse_json_with_output
         before = manuscript(from)
-        lost = deliver(to, @options[:guide] ? Plan.new(before, guide).apply : before, from)
+        after = @options[:guide] ? Plan.new(before, guide).apply : before
+        lost = deliver(to, after, from)
         tell_lost(lost)
-        answer(lost: lost.map { |kind| {what: kind.what, count: kind.count} }) if @options[:json]
+        answer(lost: lost.map { |kind| {what: kind.what, count: kind.count} }, hindrances: hindrances(after, to)) if @options[:json]
+      end
+
+      private
+
+      # @return [Array<String>] why the file may not call itself accessible
+      def hindrances(manuscript, to)
+        format = Formats.ending_with(to)
+        format.makes? ? format.hindrances(Layout.new(manuscript)) : []
       end
     end
   end

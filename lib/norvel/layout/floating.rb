@@ -31,7 +31,8 @@ module Norvel
         return false unless floats?(inset)
         return true if inset.anchor.wrap == :none
 
-        inset.anchor.y_from == :paragraph && (inset.anchor.wrap != :around || (inset.anchor.x_from != :page && !on_both_sides?(inset, width)))
+        inset.anchor.y_from == :paragraph &&
+          (inset.anchor.wrap != :around || (inset.anchor.x_from != :page && !on_both_sides?(inset, width)))
       end
 
       # @return [Boolean] whether text would stand on both sides of it

@@ -101,8 +101,8 @@ module Norvel
           there?(name) ? @root.xpath(".//*[local-name()='#{name}']").filter_map { |node| [node, sort] if yield(node) } : []
         end
 
-        CHARACTERS = {"leftChars" => %w[left start], "startChars" => %w[left start], "rightChars" => %w[right end], "endChars" => %w[right end],
-                      "firstLineChars" => %w[firstLine], "hangingChars" => %w[hanging]}.freeze
+        CHARACTERS = {"leftChars" => %w[left start], "startChars" => %w[left start], "rightChars" => %w[right end],
+                      "endChars" => %w[right end], "firstLineChars" => %w[firstLine], "hangingChars" => %w[hanging]}.freeze
 
         # Where the same indent stands beside it as a length, that is what counts here.
         def characters_alone?(node)

@@ -103,6 +103,12 @@ module Norvel
           end
         end
 
+        # @return [Array<Integer>] offsets in a paragraph where an element of its own begins or ends
+        def cuts(paragraph)
+          (@cuts ||= {})[paragraph.id] ||=
+            (@inline[paragraph.id] ||= inline(paragraph)).flat_map { |one| [one[:from], one[:to]] }.uniq.sort.freeze
+        end
+
         # @return [Node, nil] the element itself, or what it stands in, when that is a link
         def link_node(node) = (@leads.key?(node) ? node : nil)
 

@@ -68,13 +68,51 @@ module Norvel
         def text(mark, placed)
           return spoken(mark, @job.label_node(placed.paragraph)) if mark.label
 
-          nodes = @job.nodes_for(placed.paragraph, mark.words)
-          mark.words.zip(nodes).chunk_while { |(_, one), (_, other)| one.equal?(other) }.each do |pairs|
+          words = divided(mark, @job.cuts(placed.paragraph))
+          nodes = @job.nodes_for(placed.paragraph, words)
+          words.zip(nodes).chunk_while { |(_, one), (_, other)| one.equal?(other) }.each do |pairs|
             part = mark.dup.tap { |copy| copy.words = pairs.map(&:first) }
             spoken(part, pairs.first.last)
             link(pairs.first.last, part, placed)
           end
         end
+
+        # Words cut where another element begins or ends within them; the space behind a word that ends one stands by itself.
+        def divided(mark, cuts)
+          return mark.words if cuts.empty?
+
+          mark.words.flat_map do |word|
+            next [word] if word.start.nil? || word.meant || word.inset
+
+            inner = cuts.select { |cut| cut > word.start && cut <= word.start + word.text.length }
+            inner.any? ? pieces(word, inner, mark.format) : [word]
+          end
+        end
+
+        def pieces(word, cuts, format)
+          ends = word.start + word.text.length
+          bounds = [word.start, *cuts.reject { |cut| cut == ends }, ends]
+          parts = bounds.each_cons(2).map do |from, to|
+            before = word.text[0, from - word.start]
+            text = word.text[from - word.start, to - from]
+            word.dup.tap do |part|
+              part.text, part.start, part.x, part.width = text, from, word.x + width(format, before), width(format, text)
+              part.spaced = word.spaced && to == ends
+            end
+          end
+          (word.spaced && cuts.include?(ends)) ? [*parts[0..-2], *apart(parts.last, format)] : parts
+        end
+
+        def apart(part, format)
+          space = part.dup.tap do |blank|
+            blank.text, blank.start, blank.x, blank.width = " ", part.start + part.text.length, part.x + part.width, width(format, " ")
+            blank.spaced = false
+          end
+          part.spaced = false
+          [part, space]
+        end
+
+        def width(format, text) = text.empty? ? 0.0 : format.width(text)
 
         def link(node, part, placed)
           target = @job.link_node(node) or return
