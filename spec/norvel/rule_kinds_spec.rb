@@ -349,6 +349,66 @@ RSpec.describe Norvel::Guide::Rule do
       broken: [[:figure, [image[]]], [:caption, "Figure 1. Quay"], [:body, "See Figure 1."]],
       at: 1, measured: "named after"
     },
+    "dashes" => {
+      rule: {kind: "spaced_en"},
+      met: [[:body, "The lamps – all of them – burned from 1891–1894 on the Ottery–Brannock line."]],
+      broken: [[:body, "The lamps -- all of them — burned - and went out."]],
+      at: 0, measured: "3 other dashes"
+    },
+    "ellipses" => {
+      rule: {},
+      met: [[:body, "The lamps … burned."]],
+      broken: [[:body, "The lamps ... burned. . . low."]],
+      at: 0, measured: "2 other ellipses"
+    },
+    "bound_units" => {
+      rule: {},
+      met: [[:body, "It is 5\u00A0cm long, weighs 3\u00A0kg and burned for 4 days."]],
+      broken: [[:body, "It is 5 cm long, 3 kg and 7 % oil."]],
+      at: 0, measured: "3 numbers that may part from their units"
+    },
+    "title_page_words" => {
+      rule: {words: ["Presented to the Institute"]},
+      met: [[:title, "Lamps"], [:body, "Presented  to the institute of Marrowby"]],
+      broken: [[:title, "Lamps"], [:body, "Of the Institute"]],
+      at: nil, measured: "missing"
+    },
+    "inside_margins" => {
+      rule: {},
+      met: [[:body, "x"], table[1, row[1, "a", "b"]], [:body, "y"]],
+      broken: [[:body, "x"], Norvel::Manuscript::Table.new(id: "t1", rows: [row[1, "a", "b"]], columns: [120 * 12_700] * 2), [:body, "y"]],
+      at: 1, measured: "8.47 cm"
+    },
+    "near_mention" => {
+      rule: {of: ["figure"], pages: 0},
+      met: [[:body, "See Figure 1 for it."], [:figure, [image[]]], [:caption, "Figure 1. Quay"]],
+      broken: [[:body, "See Figure 1."], [:body, lines[12]], [:figure, [image[]]], [:caption, "Figure 1. Quay"]],
+      at: 3, measured: "1 page"
+    },
+    "abstract_on_one_page" => {
+      rule: {},
+      met: [[:abstract, lines[3]]],
+      broken: [[:abstract, lines[14]]],
+      at: 0, measured: "2 pages"
+    },
+    "text_not_in_base" => {
+      rule: {},
+      met: [[:block_quotation, "x", {style: "Quote"}]],
+      broken: [[:block_quotation, "x"]],
+      at: 0, measured: "Base"
+    },
+    "caption_form" => {
+      rule: {of: "figure", word: "Figure", separator: "colon"},
+      met: [[:figure, [image[]]], [:caption, "Figure 1: Quay"]],
+      broken: [[:figure, [image[]]], [:caption, "Fig. 1 Quay"]],
+      at: 1, measured: "“Fig. 1 Quay…”"
+    },
+    "heading_words" => {
+      rule: {capitals: "first_word"},
+      met: [h1["The lamps of Marrowby harbour"]],
+      broken: [h1["The Lamps of Marrowby Harbour"]],
+      at: 0, measured: "most words"
+    },
     "lists_by_style" => {
       rule: {},
       met: [[:body, "1. x"], [:list_item, "oil"], [:list_item, "wick"]],

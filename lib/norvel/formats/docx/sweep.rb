@@ -130,14 +130,14 @@ module Norvel
         def there?(name)
           return true if wide?
 
-          [":", "<"].any? { |sign| @bytes.include?("#{sign}#{name}") } && @bytes.match?(/[:<]#{name}[\s>\/]/n)
+          [":", "<"].any? { |sign| @bytes.include?("#{sign}#{name}") } && @bytes.match?(/[:<]#{name}[\s>\/]/)
         end
 
         def wide? = WIDE.any? { |mark| @bytes.start_with?(mark) }
 
         # Names of properties that stand in no row; extensions are for the programs that write them.
         def tell_unknown
-          return unless wide? || @bytes.match?(/<#{Namespaces.prefix(@root)}:(?!#{OTHERS})/n)
+          return unless wide? || @bytes.match?(/<#{Namespaces.prefix(@root)}:(?!#{OTHERS})/)
 
           Markup::BECOMES.each do |around, rows|
             next unless there?(around)

@@ -108,14 +108,9 @@ module Norvel
         def applies?(context) = captions(context).any?
 
         def findings(context)
-          texts = context.manuscript.paragraphs.map { |paragraph| plain(paragraph.text) }
-          own = captions(context).map(&:paragraph).to_set
           captions(context).filter_map do |caption|
             at = context.manuscript.index_of(caption.paragraph)
-            name = /#{name(caption.label)}\s*#{Regexp.escape(caption.number)}(?![\d.]\d|\d)/i
-            named = context.manuscript.paragraphs.each_index.find do |index|
-              !own.include?(context.manuscript.paragraphs[index].id) && texts[index].match?(name)
-            end
+            named = mention(context, caption)&.then { |paragraph| context.manuscript.index_of(paragraph.id) }
             next if named && named < at
 
             finding(context, paragraph: context.manuscript.paragraphs[at], expected: "named before",
@@ -129,7 +124,21 @@ module Norvel
         def captions(context) =
           context.captions.all.select { |caption| given(:of).include?(caption.kind) && caption.label && caption.number }
 
-        def plain(text) = text.tr("\u00A0", " ")
+        # @return [Manuscript::Paragraph, nil] the first that names it, no caption and no line of a list
+        def mention(context, caption)
+          name = /#{name(caption.label)}\s*#{Regexp.escape(caption.number)}(?![\d.]\d|\d)/i
+          texts(context).find { |_, text| text.match?(name) }&.first
+        end
+
+        def texts(context)
+          context.known(:texts_that_name) do
+            own = context.captions.all.map(&:paragraph).to_set
+            others = context.manuscript.paragraphs.reject do |paragraph|
+              own.include?(paragraph.id) || context.manuscript.listed.include?(paragraph.id)
+            end
+            others.map { |paragraph| [paragraph, paragraph.text.tr("\u00A0", " ")] }
+          end
+        end
 
         # "Figure" is named as "Fig." too.
         def name(label)
