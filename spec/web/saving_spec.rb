@@ -71,6 +71,22 @@ RSpec.describe "Forms that save as one goes", type: :feature do
     end
   end
 
+  # Seen: what waited for its turn was forgotten when the first answer came, while the field showed it as chosen.
+  it "keeps what is chosen from a list before the field that was left has been answered" do
+    open_guide("page")
+    SlowForms.seconds = 0.4
+    field = find_field("The running head says")
+    field.set("{chapter}")
+    field.send_keys(:tab)
+    select "1, 1.1, 1.1.1", from: "Headings are numbered"
+    select "lower roman", from: "Folios of the front matter"
+    wanted = ["{chapter}", "1, 1.1, 1.1.1", "lower_roman"]
+    found = saved(wanted) do
+      guide.reload.guide.then { |one| [one.parts[:running_head], one.headings[:numbers], one.parts.dig(:front, "folios")] }
+    end
+    expect(found).to eq(wanted)
+  end
+
   it "keeps lines of the sheet, and Enter acts in them" do
     open_guide("sheet")
     SlowForms.seconds = 0.3

@@ -141,6 +141,7 @@ module Norvel
       def folios
         place = self.place or return
         return if place != "none" && now.sections.all?(&:folio_printed?) && in_place?(place)
+        return @draft.remark(:parts, AMONG_WORDS) if Changes::FolioCompany.of(now).among_words?
 
         return @draft.add("set_folios", {"place" => place}, [], 0.9, :parts) unless title_page? && place != "none"
 
@@ -149,7 +150,13 @@ module Norvel
           *(later.any? ? [["set_folios", {"place" => place, "parts" => later}]] : [])]
         title = "Put folios at the #{place.sub("center", "centre")}, none on the title page."
         @draft.add("series", {"title" => title, "changes" => changes}, [], 0.9, :parts)
+      rescue NothingToChange
+        nil
+      rescue ChangeRefused => error
+        @draft.remark(:parts, error.message)
       end
+
+      AMONG_WORDS = "The folio stands in a line of other words, as somebody set it; it stays there."
 
       # Whether every folio that is seen stands there.
       def in_place?(place)

@@ -27,15 +27,19 @@ const CALLBACKS = {
 export function put(target, html) {
   const writing = Boolean(document.activeElement && text(document.activeElement));
   Idiomorph.morph(target, html, { morphStyle: "innerHTML", ignoreActive: writing, callbacks: CALLBACKS });
-  htmx.process(target);
+  // Not the target itself: what waits for its turn there would be forgotten.
+  for (const part of target.children) htmx.process(part);
 }
 
 const saves = (elt, target) => Boolean(elt?.closest?.(FORMS)) || target?.id === EDITOR;
 
 export function startSaving() {
-  document.addEventListener("input", (event) => {
+  // Seen before its form sends it, or lets it wait for its turn.
+  const written = (event) => {
     if (text(event.target) && event.target.closest(FORMS)) event.target.dataset.unsent = "";
-  });
+  };
+  document.addEventListener("input", written, true);
+  document.addEventListener("change", written, true);
   document.body.addEventListener("htmx:beforeRequest", (event) => {
     const form = event.detail.elt?.closest?.(FORMS);
     form?.querySelectorAll("[data-unsent]").forEach((field) => delete field.dataset.unsent);

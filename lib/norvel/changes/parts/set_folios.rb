@@ -69,6 +69,7 @@ module Norvel
 
       # @param sections [Array<Manuscript::Section>] as they are before
       def initialize(sections)
+        @sections = sections
         @found = sections.map do |section|
           [*section.headers, *section.footers].each_with_object({}) do |(kind, blocks), found|
             paragraph = blocks.find { |block| folio?(block) }
@@ -80,6 +81,14 @@ module Norvel
       # @param part [Integer] @param kind [Symbol] of header
       # @return [Array<Manuscript::Run>] the folio and its company there, else of other pages of the part
       def runs(part, kind) = @found[part][kind] || @found[part][:default] || @found[part].values.first || ALONE
+
+      # @return [Boolean] whether a folio stands in a line, or in columns of one, with words that are not its own
+      def among_words?
+        stories = @sections.flat_map { |section| [*section.headers.values, *section.footers.values] }
+        stories.flatten.select { |block| folio?(block) }.any? do |line|
+          columns(line).any? { |column| left(column).any? { |run| run.text.match?(/[[:alnum:]]/) } }
+        end
+      end
 
       # @return [Array<String>] what is said with folios
       def words = @found.flat_map(&:values).flatten.reject(&:field).flat_map { |run| run.text.split }.uniq

@@ -14,7 +14,11 @@ module Norvel
 
         private
 
-        def paragraphs(context) = looked_at(context, @given[:roles])
+        # In listings every sign is meant as it stands.
+        def paragraphs(context)
+          found = looked_at(context, @given[:roles])
+          @given[:roles] ? found : found.reject { |paragraph| role(context, paragraph) == :code }
+        end
 
         # @return [String] what a person wrote, in place of generated text as many signs
         def written(paragraph)
