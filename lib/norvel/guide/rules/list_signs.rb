@@ -5,7 +5,8 @@ module Norvel
     module Rules
       # Items have their numbers and bullets from lists: none are typed.
       class ListsByStyle < Rule
-        checks "lists_by_style", area: :text
+        checks "lists_by_style",
+          area: :text
 
         def sentence = "Numbers and bullets of lists are no typed signs."
 
