@@ -61,7 +61,8 @@ RSpec.describe Norvel::Formats::Docx::Markup do
     end
 
     it "knows every row of #{around}, and tells what stands in none" do
-      expect(unknown(made(around, "wickAndOil"))).to eq(["The file says “wickAndOil”, which Norvel does not know; it stays in the file."])
+      told = ["The file says “wickAndOil”, which Norvel does not know; it stays in the file."]
+      expect(unknown(made(around, "wickAndOil"))).to eq(told)
       fates[:set].each { |name| expect([name, unknown(made(around, name))]).to eq([name, []]) }
     end
   end
@@ -84,6 +85,11 @@ RSpec.describe Norvel::Formats::Docx::Markup do
     expect(said(off)).to eq([])
     column = read(docx { |file| file.raw(%(<w:p><w:pPr><w:sectPr><w:cols w:num="2" w:sep="1"/></w:sectPr></w:pPr></w:p><w:p/>)) })
     expect(said(column)).to eq([[:column_line, 1]])
+    bordered = read(docx { |file|
+      3.times { |index| file.raw("<w:p><w:pPr>#{"<w:pageBreakBefore/>" if index.positive?}</w:pPr><w:r><w:t>oil</w:t></w:r></w:p>") }
+      file.raw("<w:p><w:pPr><w:sectPr><w:pgBorders><w:top w:val=\"single\"/></w:pgBorders></w:sectPr></w:pPr></w:p><w:p/>")
+    })
+    expect(layout(bordered).inexact.keys).to eq([1, 2, 3]) # on each of its pages
   end
 
   it "keeps pages measurable whose lines stay where they are" do

@@ -208,3 +208,40 @@ RSpec.describe Norvel::Changes::InLevels do
     end
   end
 end
+
+# What a guide says of the numbers of headings.
+RSpec.describe Norvel::Plan::HeadingNumbers do
+  let(:guide) do
+    Norvel::Guide.read(YAML.dump("guide" => "G", "version" => "1", "headings" => {"numbers" => "1, 1.1, 1.1.1"},
+      "styles" => {"base" => {"name" => "House base"}, "heading_1" => {"name" => "House chapter"}, "heading_2" => {"name" => "House section"}},
+      "rules" => [{"id" => "n", "clause" => "c", "severity" => "must", "checks" => "heading_numbers"}]))
+  end
+  let(:source) do
+    docx do |file|
+      [["Abstract", 1], ["Boats", 1], ["Lamps", 2], ["Oil", 1], ["References", 1]].each do |text, level|
+        file.raw(%(<w:p><w:pPr><w:pStyle w:val="Heading#{level}"/></w:pPr><w:r><w:t>#{text}</w:t></w:r></w:p>))
+        file.paragraph("The lamps of the quay were counted in winter, and the board was told of every one that was out.")
+      end
+    end
+  end
+
+  def labels(manuscript)
+    pages = layout(manuscript)
+    manuscript.paragraphs.reject { |one| one.text.length > 20 }.map { |one| "#{pages.labels[one.id]} #{one.text}".strip }
+  end
+
+  it "numbers chapters and sections by their styles, and no known part of the front or the back" do
+    after = Norvel::Plan.new(read(source), guide).apply
+    expect(labels(after)).to eq(["Abstract", "1 Boats", "1.1 Lamps", "2 Oil", "References"])
+    expect(Norvel::Examination.new(after).check(guide).findings).to eq([])
+    expect(Norvel::Plan.new(after, guide).lines.map(&:part)).not_to include(:headings)
+  end
+
+  # Numbers that the text may name are nobody's to change in a clean-up.
+  it "leaves headings that are numbered otherwise, and says so" do
+    lettered = Norvel::Changes.build("number_headings", "scheme" => "A, A.1, A.1.1").call(read(source))
+    plan = Norvel::Plan.new(lettered, guide)
+    expect(labels(plan.apply)).to include("B Boats", "B.1 Lamps")
+    expect(plan.remarks.map(&:sentence).grep(/numbered otherwise than “1, 1.1, 1.1.1”/).size).to eq(1)
+  end
+end

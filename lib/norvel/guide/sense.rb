@@ -9,7 +9,8 @@ module Norvel
     class Sense
       ROOM = 720_000 # EMU: 2 cm are the least that is left for text
       TOLERANCE = 720_000 # EMU: what is farther off is another value
-      LANGUAGE = /\A[a-z]{2,3}(?:-[A-Z][a-z]{3})?(?:-(?:[A-Z]{2}|\d{3}))?\z/ # BCP 47, as far as texts need it
+      # BCP 47, as far as texts need it
+      LANGUAGE = /\A[a-z]{2,3}(?:-[A-Z][a-z]{3})?(?:-(?:[A-Z]{2}|\d{3}))?(?:-(?:[a-z]{5,8}|\d[a-z\d]{3}))*\z/
       USUAL_PAPER = "A4"
 
       # @param data [Hash] of a guide's file, valid by the schema

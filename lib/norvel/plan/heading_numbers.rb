@@ -14,6 +14,7 @@ module Norvel
       # @return [void]
       def add_lines
         return if scheme.nil? || @roles.genre || headings.empty?
+        return numbered_otherwise if Changes::NumberHeadings.current(now) && !so?
 
         wanted = {"scheme" => scheme, "prefix" => @guide.headings[:prefix]}.compact
         @draft.add("number_headings", wanted, headings, 0.85, :headings) unless so?
@@ -26,6 +27,12 @@ module Norvel
       end
 
       private
+
+      # Other numbers may be named in the text.
+      def numbered_otherwise
+        @draft.remark(:headings, "The headings are numbered otherwise than “#{scheme}”, as the guide has it; their numbers stay, " \
+          "since the text may name them. Styles numbers them anew.")
+      end
 
       def now = @draft.manuscript
 

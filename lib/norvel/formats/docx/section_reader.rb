@@ -103,9 +103,19 @@ module Norvel
 
         GRIDS = %w[lines linesAndChars snapToChars].freeze
 
-        # What is asked for and not laid out (§17.6.5, §17.6.8).
+        # What is asked for and not laid out (§17.6.5, §17.6.8), and what no page shows (§17.6.10, §17.6.11 and others).
         def beyond(parts)
-          [(:grid if GRIDS.include?(said(parts, "docGrid", "type"))), (:line_numbers if parts.key?("lnNumType"))].compact
+          [(:grid if GRIDS.include?(said(parts, "docGrid", "type"))), (:line_numbers if parts.key?("lnNumType")),
+            *Markup::SAID["sectPr"].filter_map { |name, sort| sort if asked?(parts, name) },
+            (:column_line unless [nil, *Codecs::OFF].include?(said(parts, "cols", "sep"))),
+            (:chapter_folios if said(parts, "pgNumType", "chapStyle")),
+            (:fixed_margin if %w[top bottom].any? { |edge| said(parts, "pgMar", edge).to_s.start_with?("-") })].compact.uniq
+        end
+
+        def asked?(parts, name)
+          node = parts[name]&.first or return false
+          value = @codecs.attribute(node, "val")
+          !(value && Codecs::OFF.include?(value)) && !Markup::UNLESS[name]&.match?(value.to_s)
         end
 
         def page(parts)

@@ -48,7 +48,7 @@ module Norvel
         def found = rows + besides
 
         def rows
-          Markup::SAID.flat_map do |around, said|
+          Markup::SAID.except("sectPr").flat_map do |around, said|
             said.flat_map do |name, sort|
               next [] unless there?(name)
 
@@ -70,11 +70,9 @@ module Norvel
 
         # What an attribute or a drawing says.
         def besides
-          [*by("cols", :column_line) { |node| on?(node, "sep") }, *distributed,
-            *by("pgNumType", :chapter_folios) { |node| @codecs.attribute(node, "chapStyle") },
+          [*distributed,
             *by("pBdr/bar", :line_beside) { |node| !%w[none nil].include?(value(node)) },
-            *by("ind", :character_indents) { |node| characters_alone?(node) },
-            *by("pgMar", :fixed_margin) { |node| negative?(node) }, *of_drawings]
+            *by("ind", :character_indents) { |node| characters_alone?(node) }, *of_drawings]
         end
 
         def distributed
@@ -113,17 +111,11 @@ module Norvel
 
         def value(node) = @codecs.attribute(node, "val").to_s
 
-        def on?(node, name) = (said = @codecs.attribute(node, name)) && !Codecs::OFF.include?(said)
-
-        def negative?(node) = %w[top bottom].any? { |edge| @codecs.attribute(node, edge).to_s.start_with?("-") }
-
         def inside?(node, name) = !node.at_xpath(".//*[local-name()='#{name}']").nil?
 
-        # A part of the body says it behind its last paragraph, a table before its first.
+        # A table says it before its first paragraph. What a part of the manuscript says, SectionReader reads.
         def within(node, numbers)
-          holder = node.ancestors.find { |parent| %w[tbl sectPr].include?(parent.name) } or return
-          return @root.xpath(".//*[local-name()='p']").reverse.find { |one| numbers.key?(one.pointer_id) } if holder.name == "sectPr"
-
+          holder = node.ancestors.find { |parent| parent.name == "tbl" } or return
           holder.xpath(".//*[local-name()='p']").find { |one| numbers.key?(one.pointer_id) }
         end
 
