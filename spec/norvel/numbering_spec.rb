@@ -213,7 +213,8 @@ end
 RSpec.describe Norvel::Plan::HeadingNumbers do
   let(:guide) do
     Norvel::Guide.read(YAML.dump("guide" => "G", "version" => "1", "headings" => {"numbers" => "1, 1.1, 1.1.1"},
-      "styles" => {"base" => {"name" => "House base"}, "heading_1" => {"name" => "House chapter"}, "heading_2" => {"name" => "House section"}},
+      "styles" => {"base" => {"name" => "House base"}, "heading_1" => {"name" => "House chapter"},
+                   "heading_2" => {"name" => "House section"}},
       "rules" => [{"id" => "n", "clause" => "c", "severity" => "must", "checks" => "heading_numbers"}]))
   end
   let(:source) do
