@@ -92,6 +92,18 @@ RSpec.describe Norvel::Formats::Docx::Markup do
     expect(layout(bordered).inexact.keys).to eq([1, 2, 3]) # on each of its pages
   end
 
+  it "says it of headers and notes too, on the first page that they stand on" do
+    dotted = %(<w:r><w:rPr><w:em w:val="dot"/></w:rPr><w:t>lamps</w:t></w:r>)
+    one = read(docx(header: "<w:p>#{dotted}</w:p>") { |file| file.paragraph("oil") })
+    expect(said(one)).to eq([[:emphasis_marks, 1]])
+    source = docx { |file| file.paragraph([file.text("oil"), file.note("wick")]) }
+    members = Norvel::Formats::Archive.read(source).members
+    dot = '<w:rPr><w:em w:val="dot"/></w:rPr>'
+    notes = members["word/footnotes.xml"].sub(/<w:t[^>]*> wick/) { |text| dot + text }
+    noted = read(Norvel::Formats::Archive.new({}).write(members.merge("word/footnotes.xml" => notes)))
+    expect(said(noted)).to eq([[:emphasis_marks, 1]])
+  end
+
   it "keeps pages measurable whose lines stay where they are" do
     dotted = made("rPr", "em")
     expect(layout(dotted).unsure_of_lines).to eq({})

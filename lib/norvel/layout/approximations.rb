@@ -24,8 +24,15 @@ module Norvel
         return [] if @manuscript.unshown.empty?
 
         by_hand, by_style = @manuscript.unshown.partition(&:paragraph)
-        here = by_hand.filter_map { |one| (paragraph = @manuscript.paragraph(one.paragraph)) && at(:object, paragraph, sort: one.sort) }
+        here = by_hand.filter_map { |one| (paragraph = @manuscript.paragraph(one.paragraph)) && first_at(paragraph, one.sort) }
         here + by_style.flat_map { |one| in_style(one) }
+      end
+
+      # Of a note, a header or a footer the first page that it stands on.
+      def first_at(paragraph, sort)
+        page = @layout.page_of(paragraph.id) ||
+          @layout.pages.find { |one| one.placed.any? { |placed| placed.paragraph&.id == paragraph.id } }&.number
+        Approximation.new(kind: :object, page: page, paragraph: paragraph.id, sort: sort) if page
       end
 
       # The paragraphs, or words, whose style says it, itself or from above.

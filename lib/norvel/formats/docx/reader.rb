@@ -90,9 +90,22 @@ module Norvel
 
         # @param paragraphs [Array<Nokogiri::XML::Element>] of the body
         def unshown(paragraphs)
-          found = Sweep.new(@document, @package.archive.members[@package.main], @unknown).of_paragraphs(paragraphs)
-          styles = related("styles") { |part| Sweep.new(part, @package.archive.members[@package.related("styles")], @unknown).of_styles }
-          found + (styles || [])
+          styles = @package.related("styles")
+          sweep(@package.main).of_paragraphs(paragraphs) + (styles ? sweep(styles).of_styles : []) + in_notes + in_headers
+        end
+
+        def sweep(part) = Sweep.new(@package.xml(part), @package.archive.members[part], @unknown)
+
+        def in_notes
+          %w[footnotes endnotes].flat_map do |kind|
+            name = @package.related(kind) or next []
+            notes = @package.xml(name).root.element_children.flat_map { |note| Walk.paragraphs(note) }
+            sweep(name).of_paragraphs(notes, BASES[kind])
+          end
+        end
+
+        def in_headers
+          @header_parts.flat_map { |base, name| sweep(name).of_paragraphs(Walk.paragraphs(@package.xml(name).root), base) }
         end
 
         # What was read as something else: of notes that differ in their numbers alone the first is told, with how many there are.
