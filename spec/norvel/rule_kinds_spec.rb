@@ -409,6 +409,14 @@ RSpec.describe Norvel::Guide::Rule do
       broken: [h1["The Lamps of Marrowby Harbour"]],
       at: 0, measured: "most words"
     },
+    "references_cited" => {
+      rule: {},
+      met: [[:body, "As Trenn (1903) and others (Lathe and Quill 1911, 12) say; in Winter (1894) the lamps burned."],
+        [:reference_entry, "Trenn, J. 1903. Lamps."], [:reference_entry, "Lathe, O., and M. Quill. 1911. Boats."]],
+      broken: [[:body, "As Trenn (1903) says (Hessel 1920)."], [:reference_entry, "Trenn, J. 1903. Lamps."],
+        [:reference_entry, "Lathe, O. 1911. Boats."]],
+      at: 2, measured: "cited nowhere"
+    },
     "lists_by_style" => {
       rule: {},
       met: [[:body, "1. x"], [:list_item, "oil"], [:list_item, "wick"]],
