@@ -108,7 +108,8 @@ module Norvel
           context.known([id, :entries]) do
             within(context, context.roles.in(:reference_entry)).map do |paragraph|
               text = paragraph.text.tr("\u00A0", " ")
-              Entry.new(paragraph: paragraph, authors: text[0, 120].split(/#{YEAR}/o, 2).first.to_s.scan(/#{NAME}/o), year: text[/#{YEAR}/o],
+              authors = text[0, 120].split(/#{YEAR}/o, 2).first.to_s.scan(/#{NAME}/o)
+              Entry.new(paragraph: paragraph, authors: authors, year: text[/#{YEAR}/o],
                 number: (context.layout.labels[paragraph.id].to_s + text)[/\A\s*\[?(\d{1,3})[\]).]/, 1]&.to_i)
             end
           end
