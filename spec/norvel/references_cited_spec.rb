@@ -13,7 +13,8 @@ RSpec.describe Norvel::Guide::Rules::ReferencesCited do
   it "matches author and year in the ways of four languages, with particles, several names and letters behind the year" do
     texts = ["As Trenn (1903a) says, and others (von der Au and Quill, 1911; siehe Hessel u. a. 1920, S. 4), “so it was” " \
       "(Ærø 1931: 7)."]
-    entries = ["Trenn, J. 1903a. Lamps.", "Von der Au, K., and M. Quill (1911): Boats.", "Hessel, Å. et al. 1920. Öl.", "Ærø, P. 1931. Havn."]
+    entries = ["Trenn, J. 1903a. Lamps.", "Von der Au, K., and M. Quill (1911): Boats.", "Hessel, Å. et al. 1920. Öl.",
+      "Ærø, P. 1931. Havn."]
     expect(found(texts, entries)).to eq([:met, []])
     expect(found(texts, entries.first(3))).to eq([:broken, [[0, "“Ærø 1931”"]]])
     expect(found(texts, entries.first(3), listed: false)).to eq([:met, []])

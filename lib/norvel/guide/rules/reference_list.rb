@@ -164,7 +164,7 @@ module Norvel
         def numbers(said)
           said.split(/ ?[,;] ?/).flat_map do |part|
             from, to = part.split(/ ?[–-] ?/).map(&:to_i)
-            (to && to.between?(from, from + 50)) ? (from..to).to_a : [from]
+            to&.between?(from, from + 50) ? (from..to).to_a : [from]
           end
         end
 
@@ -179,7 +179,7 @@ module Norvel
 
         def numbers_unlisted(context, entries)
           listed = entries.map(&:number)
-          by_number(context).reject { |number, _| listed.include?(number) }.map { |number, paragraph| ["[#{number}]", paragraph] }
+          by_number(context).except(*listed).map { |number, paragraph| ["[#{number}]", paragraph] }
         end
 
         def authors_unlisted(context, entries)
