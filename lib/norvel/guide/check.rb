@@ -58,10 +58,7 @@ module Norvel
       # @return [StyleSheet::Style, nil] the manuscript's own style for what it is
       def style_for(paragraph)
         slot = places.of(paragraph)
-        home = guide.family.home(slot)
-        level = Slots.level(slot)
-        (home && manuscript.sheet.named(guide.family[home].name)) || (level && manuscript.sheet.heading(level)) ||
-          manuscript.sheet.standard(slot)
+        (@styles_for ||= {}).fetch(slot) { @styles_for[slot] = style_of_slot(slot) }
       end
 
       # What a rule has worked out of this manuscript, for itself and others: rules themselves remember nothing of what they looked at.
@@ -146,6 +143,13 @@ module Norvel
       end
 
       private
+
+      def style_of_slot(slot)
+        home = guide.family.home(slot)
+        level = Slots.level(slot)
+        (home && manuscript.sheet.named(guide.family[home].name)) || (level && manuscript.sheet.heading(level)) ||
+          manuscript.sheet.standard(slot)
+      end
 
       def on_pages_before?(paragraph)
         before = manuscript.paragraphs.first(manuscript.index_of(paragraph.id)).reject(&:blank?).last

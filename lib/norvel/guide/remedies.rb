@@ -25,7 +25,15 @@ module Norvel
       end
 
       # @return [Array, nil] the cure that may be made unasked
-      def first = ways.first&.cure
+      def first
+        return if @wanted.empty?
+
+        WAYS.each { |name| (way = send(name)) && (return way.cure) }
+        nil
+      end
+
+      WAYS = %i[without_hand style_of_its_kind style_changed kind_changed kind_made].freeze
+      private_constant :WAYS
 
       # @return [Array<Way>] by hand too
       def all = @wanted.empty? ? [] : [*ways, by_hand]
@@ -33,7 +41,7 @@ module Norvel
       private
 
       def ways
-        @ways ||= @wanted.empty? ? [] : [without_hand, style_of_its_kind, style_changed, kind_changed, kind_made].compact
+        @ways ||= @wanted.empty? ? [] : WAYS.filter_map { |name| send(name) }
       end
 
       # @return [Array<Symbol>] what is set by hand of it
