@@ -114,6 +114,14 @@ RSpec.describe Norvel::Roles::Matter do
       end
     end
 
+    it "is judged where pages are not exact too, since parts are no matter of metrics" do
+      one = held(roman, {"format" => "decimal", "start" => 5})
+      strange = one.with_paragraphs(one.paragraphs.to_h { |para|
+        [para.id, para.with(runs: para.runs.map { |run| run.with(properties: run.properties.merge(font_family: "Georgia")) })]
+      })
+      expect(found(strange)).to eq([["main", "5"]])
+    end
+
     it "has no folios at all found" do
       one = held(roman, {"format" => "decimal", "start" => 1}, shown: false)
       expect(found(one)).to eq([["front", "no folio"], ["main", "no folio"]])

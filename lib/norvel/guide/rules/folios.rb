@@ -46,8 +46,6 @@ module Norvel
 
         def sentence = "Folios of the #{given(:of)} matter are #{called(given(:format))}#{", from #{given(:start)}" if given(:start)}."
 
-        def pages? = true
-
         def applies?(context) = pages(context).any?
 
         def findings(context)
