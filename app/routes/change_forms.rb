@@ -173,8 +173,7 @@ module NorvelWeb
         check = state.check(guide_of)
         return all_mended(check) unless params["rule"]
 
-        result = check.results.find { |one| one.rule.id == params["rule"] }
-        findings = Norvel::Guide::Mending.causes(result&.findings || [])[params["cause"].to_i]&.open || []
+        findings = cause_asked&.open || []
         changes = Norvel::Guide::Mending.changes(findings)
         raise Norvel::ChangeRefused, "Nothing of that can be fixed." if changes.empty?
 
@@ -192,12 +191,6 @@ module NorvelWeb
         raise Norvel::ChangeRefused, "Nothing that could be done by itself mends that; it is for a person." unless @fix
 
         @fix.operation
-      end
-
-      # @return [Norvel::Guide::Finding, nil] of "rule", at its "place" among that rule's
-      def finding_asked
-        result = state.check(guide_of).results.find { |one| one.rule.id == params["rule"] }
-        result&.findings&.at(params["place"].to_i)
       end
 
       # Only what brings no finding that was not there before.

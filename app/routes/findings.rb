@@ -22,7 +22,8 @@ module NorvelWeb
 
         # What was found by a rule, and at a place: when it is unfolded.
         app.get("/manuscripts/:id/findings/rule", takes: {from: Asked::NUMBER, rule: Asked::RULE}) do
-          erb :rule_found, layout: false, locals: {check: state.check(guide_of), result: result_asked}
+          result = result_asked or raise Norvel::ChangeRefused, "The guide has no such rule any more."
+          erb :rule_found, layout: false, locals: {check: state.check(guide_of), result: result}
         end
 
         app.get("/manuscripts/:id/findings/place", takes: {by: Asked::WORD, at: Asked::WORD}) do
@@ -74,10 +75,18 @@ module NorvelWeb
       # @return [String] rule, page or paragraph
       def shown_by = Findings::WAYS.key?(params["by"]) ? params["by"] : "rule"
 
-      # @return [Norvel::Guide::Check::Result] of "rule"
-      def result_asked
-        state.check(guide_of).results.find { |one| one.rule.id == params["rule"] } ||
-          raise(Norvel::ChangeRefused, "The guide has no such rule any more.")
+      # @return [Norvel::Guide::Check::Result, nil] of "rule"
+      def result_asked = state.check(guide_of).results.find { |one| one.rule.id == params["rule"] }
+
+      # @return [Norvel::Guide::Finding, nil] of "rule", at its "place" among that rule's
+      def finding_asked = result_asked&.findings&.at(params["place"].to_i)
+
+      # @return [Norvel::Guide::Mending::Cause, nil] of "rule", the "cause" so many
+      def cause_asked = Norvel::Guide::Mending.causes(result_asked&.findings || [])[params["cause"].to_i]
+
+      # @return [Hash{Norvel::Guide::Finding=>Integer}] the places of a rule's findings among them
+      def places_in(result)
+        result.findings.each_with_index.with_object({}.compare_by_identity) { |(finding, index), places| places[finding] = index }
       end
 
       # @return [Array(Integer, Array)] what stands at "at" in the order "by"
@@ -87,11 +96,9 @@ module NorvelWeb
 
       def rows_asked
         if params["cause"]
-          result = result_asked
-          found = Norvel::Guide::Mending.causes(result.findings)[params["cause"].to_i]&.findings || []
-          places = result.findings.each_with_index.to_h { |finding, index| [finding.object_id, index] }
-          return {rows: found.map { |finding| [finding, places[finding.object_id]] }, lead: nil, asked: {rule: params["rule"],
-                                                                                                         cause: params["cause"]}}
+          found = cause_asked&.findings || []
+          rows = found.zip(found.any? ? places_in(result_asked).values_at(*found) : [])
+          return {rows: rows, lead: nil, asked: {rule: params["rule"], cause: params["cause"]}}
         end
 
         place, found = place_asked(state.check(guide_of))

@@ -133,6 +133,15 @@ module Norvel
     # @return [Array<Paragraph>] of every story: body, notes, headers and footers, text boxes and comments
     def all_paragraphs = @memo[:all] ||= (paragraphs + note_paragraphs + margin_paragraphs + aside_paragraphs).freeze
 
+    # @param section [Section]
+    # @return [Boolean] whether a folio of it stands in a table or a text box of its headers and footers: where somebody drew it
+    def folio_set_apart?(section)
+      stories = [*section.headers.values, *section.footers.values]
+      all = self.class.paragraphs_of(stories)
+      boxes = self.class.paragraphs_of(asides.values_at(*all.flat_map(&:insets).filter_map(&:box)).compact)
+      (all - stories.flatten.grep(Paragraph) + boxes).any? { |paragraph| paragraph.runs.any? { |run| run.field == :page } }
+    end
+
     # @return [Set<Integer>] the paragraphs of lists of contents, figures and tables, which are generated
     def listed
       @memo[:listed] ||= contents.each_with_object(Set.new) do |list, found|

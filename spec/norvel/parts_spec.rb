@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require_relative "../support/wild"
+
 # Parts with their own pages and folios (ISO/IEC 29500-1 §17.6), in the file as well.
 RSpec.describe "Parts" do
   def change(name, **given) = Norvel::Changes.build(name, given.transform_keys(&:to_s))
@@ -288,5 +290,40 @@ RSpec.describe Norvel::Changes::SetRunningHead do
     expect(layout(after).pages.first.placed.find { |placed| placed.area == :header }.setting.text).to eq("Night Ferries, 30 November 2026")
     expect(Norvel::Changes::Ripple.between(layout(before), layout(after)).to_s)
       .to eq("Header or footer of 1 page changed, still 1 page, 0 page breaks move.")
+  end
+end
+
+# Folios where somebody drew them. Seen: a second one came beside the one in a text box; a fix wrote the title over what a header said.
+RSpec.describe Norvel::Changes::SetFolios do
+  def boxed(name)
+    one = read(Wild.file("folio field in a #{name} footer"))
+    pages = Array.new(3) { |index| paragraph(100_000_000 + index, "oil", style: one.sheet.default_id, break_before: index.positive?) }
+    one.with(blocks: [*pages, *one.blocks])
+  end
+
+  it "leaves a folio in a text box where it is, adds none, and finds none missing" do
+    guide = Norvel::Guide.read(YAML.dump("guide" => "G", "version" => "1", "rules" => [{"id" => "f", "clause" => "c", "severity" => "must",
+                                                                                        "checks" => "folios_present"}]))
+    ["box of the older kind in a", "text box of a"].each do |name|
+      one = boxed(name)
+      expect { described_class.new("place" => "bottom end").call(one) }.to raise_error(Norvel::ChangeRefused, /as somebody drew it/)
+      expect(Norvel::Examination.new(one).check(guide).findings).to eq([])
+    end
+  end
+
+  # Seen: the box said 1 on every page.
+  it "has the folio of its page in a text box of a footer" do
+    said = layout(boxed("text box of a")).pages.map { |page| page.folio_lines.map { |placed| placed.setting.text_of(placed.line) } }
+    expect(said.first(3)).to eq([["1"], ["2"], ["3"]])
+  end
+
+  it "writes no running head over what a header says" do
+    guide = Norvel::Guide.read(YAML.dump("guide" => "G", "version" => "1", "rules" => [{"id" => "h", "clause" => "c", "severity" => "must",
+                                                                                        "checks" => "running_head", "holds" => ["title"]}]))
+    fixes = ["Draft of June", ""].map do |words|
+      one = read(docx(header: "<w:p><w:r><w:t>#{words}</w:t></w:r></w:p>") { |file| file.paragraph("oil") })
+      Norvel::Examination.new(one).check(guide).findings.map { |finding| finding.ways.size }
+    end
+    expect(fixes).to eq([[0], [1]])
   end
 end

@@ -10,6 +10,13 @@ module Wild
   R = "http://schemas.openxmlformats.org/officeDocument/2006/relationships"
   OFFICE = "application/vnd.openxmlformats-officedocument.wordprocessingml"
   PNG = "iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==".unpack1("m")
+  SPACES = {"w" => W, "r" => R, "m" => "http://schemas.openxmlformats.org/officeDocument/2006/math",
+            "wp" => "http://schemas.openxmlformats.org/drawingml/2006/wordprocessingDrawing",
+            "a" => "http://schemas.openxmlformats.org/drawingml/2006/main",
+            "pic" => "http://schemas.openxmlformats.org/drawingml/2006/picture", "v" => "urn:schemas-microsoft-com:vml",
+            "o" => "urn:schemas-microsoft-com:office:office",
+            "mc" => "http://schemas.openxmlformats.org/markup-compatibility/2006", "sh" => "urn:shape", "w14" => "urn:w14"}.freeze
+  DECLARED = SPACES.map { |prefix, space| %(xmlns:#{prefix}="#{space}") }.join(" ").freeze
 
   module_function
 
@@ -59,12 +66,12 @@ module Wild
     %(<a:graphicData uri="http://schemas.openxmlformats.org/drawingml/2006/chart">) +
     %(<c:chart xmlns:c="http://schemas.openxmlformats.org/drawingml/2006/chart" r:id="rIdChart"/></a:graphicData>)
 
-  def shape(words) =
-    %(<a:graphicData uri="urn:shape"><sh:wsp><sh:cNvSpPr/><sh:spPr/><sh:txbx><w:txbxContent>#{p(t(words))}</w:txbxContent>) +
+  def shape(words = nil, inner: t(words)) =
+    %(<a:graphicData uri="urn:shape"><sh:wsp><sh:cNvSpPr/><sh:spPr/><sh:txbx><w:txbxContent>#{p(inner)}</w:txbxContent>) +
       %(</sh:txbx><sh:bodyPr/></sh:wsp></a:graphicData>)
 
-  def vml_box(words) =
-    %(<w:pict><v:shape id="s1" style="width:120pt;height:40pt"><v:textbox><w:txbxContent>#{p(t(words))}</w:txbxContent>) +
+  def vml_box(words = nil, inner: t(words)) =
+    %(<w:pict><v:shape id="s1" style="width:120pt;height:40pt"><v:textbox><w:txbxContent>#{p(inner)}</w:txbxContent>) +
       %(</v:textbox></v:shape></w:pict>)
 
   def alternate(choice, fallback = nil, requires: "sh") =
@@ -95,8 +102,7 @@ module Wild
   def margin(kind, inner) =
     {
       parts: {
-        "word/#{kind}1.xml" => %(<w:#{(kind == "header") ? "hdr" : "ftr"} xmlns:w="#{W}" xmlns:r="#{R}" ) +
-          %(xmlns:v="urn:schemas-microsoft-com:vml">#{inner}</w:#{(kind == "header") ? "hdr" : "ftr"}>)
+        "word/#{kind}1.xml" => %(<w:#{(kind == "header") ? "hdr" : "ftr"} #{DECLARED}>#{inner}</w:#{(kind == "header") ? "hdr" : "ftr"}>)
       },
       relations: {"rIdMargin" => [kind, "#{kind}1.xml"]}, section: %(<w:#{kind}Reference w:type="default" r:id="rIdMargin"/>)
     }
@@ -256,6 +262,8 @@ module Wild
       )
     ),
     "folio in a box in a footer" => margin("footer", p(r(vml_box("1")))),
+    "folio field in a box of the older kind in a footer" => margin("footer", p(r(vml_box(inner: field("PAGE", "1"))))),
+    "folio field in a text box of a footer" => margin("footer", p(r(drawing(shape(inner: field("PAGE", "1")), anchor: true)))),
     "picture words in a header" => margin("header", p(t("Marrowby  Institute") + r("<w:tab/>") + t("Report"))),
     "blank header" => margin("header", p),
     # revisions
@@ -387,12 +395,6 @@ module Wild
     %(<w:numbering xmlns:w="#{W}"><w:abstractNum w:abstractNumId="0"><w:lvl w:ilvl="0"><w:start w:val="1"/>) +
     %(<w:numFmt w:val="decimal"/><w:lvlText w:val="%1."/><w:pPr><w:ind w:left="720" w:hanging="360"/></w:pPr></w:lvl>) +
     %(</w:abstractNum><w:num w:numId="1"><w:abstractNumId w:val="0"/></w:num></w:numbering>)
-  SPACES = {"w" => W, "r" => R, "m" => "http://schemas.openxmlformats.org/officeDocument/2006/math",
-            "wp" => "http://schemas.openxmlformats.org/drawingml/2006/wordprocessingDrawing",
-            "a" => "http://schemas.openxmlformats.org/drawingml/2006/main",
-            "pic" => "http://schemas.openxmlformats.org/drawingml/2006/picture", "v" => "urn:schemas-microsoft-com:vml",
-            "o" => "urn:schemas-microsoft-com:office:office",
-            "mc" => "http://schemas.openxmlformats.org/markup-compatibility/2006", "sh" => "urn:shape", "w14" => "urn:w14"}.freeze
   SETTING = "The night ferries of the sound left at nine, and nobody who stood on the stairs in the rain would have called them punctual."
 
   # @return [String] the bytes of the file that has it
@@ -415,7 +417,7 @@ module Wild
       t("The second paragraph stands after it, so that nothing is left at an end.")
     )
     document =
-      %(<w:document #{SPACES.map { |prefix, space| %(xmlns:#{prefix}="#{space}") }.join(" ")} mc:Ignorable="w14">) +
+      %(<w:document #{DECLARED} mc:Ignorable="w14">) +
       %(<w:body>#{around}<w:sectPr>#{section}<w:pgSz w:w="11906" w:h="16838"/><w:pgMar w:top="1440" w:right="1440" ) +
       %(w:bottom="1440" w:left="1440" w:header="720" w:footer="720" w:gutter="0"/></w:sectPr></w:body></w:document>)
     pack({"word/document.xml" => document, **members}, relations)

@@ -88,12 +88,15 @@ module Norvel
         (index && main_matter && index < manuscript.index_of(main_matter.id)) ? :front : :main
       end
 
+      # @return [Roles::Matter]
+      def matter = @matter ||= Roles::Matter.new(manuscript, roles, cascade)
+
       # @return [Manuscript::Paragraph, nil] what the main matter begins with; nil where no front matter stands before it on pages of its
       #   own
       def main_matter
         return @main_matter if defined?(@main_matter)
 
-        found = roles.genre ? nil : Roles::Matter.new(manuscript, roles, cascade).main
+        found = roles.genre ? nil : matter.main
         @main_matter = (found if found && on_pages_before?(found))
       end
 

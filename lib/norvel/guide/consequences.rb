@@ -22,21 +22,18 @@ module Norvel
       # @param finding [Finding] of before
       # @return [Boolean] whether it is there afterwards, and measured alike
       def left?(finding)
-        @after.open_findings.any? { |other| place(other) == place(finding) && other.measured == finding.measured }
+        @after.open_findings.any? { |other| other.place == finding.place && other.measured == finding.measured }
       end
 
       private
 
       def by_rule(check, others)
         rules = check.guide.rules.to_h { |rule| [rule.id, rule] }
-        found = check.open_findings.reject { |finding| others.include?(place(finding)) }
+        found = check.open_findings.reject { |finding| others.include?(finding.place) }
         found.map { |finding| rules.fetch(finding.rule) }.tally.sort_by { |_, count| -count }.to_h
       end
 
-      def places(check) = check.open_findings.to_set { |finding| place(finding) }
-
-      # Pages are counted anew where lines move, so a page is a place only where nothing nearer is known.
-      def place(finding) = [finding.rule, finding.paragraph || [finding.page, finding.expected]]
+      def places(check) = check.open_findings.to_set(&:place)
     end
   end
 end

@@ -10,6 +10,10 @@ module Norvel
       # @return [Array(String, Hash), nil] the cure that may be made unasked: what touches least and agrees with the sheet
       def fix = remedy.is_a?(Remedies) ? remedy.first : remedy
 
+      # Pages are counted anew where lines move, so a page is a place only where nothing nearer is known.
+      # @return [Array] where it is found by which rule: what is found there again is the same
+      def place = [rule, paragraph || [page, expected]]
+
       # @return [Array<Remedies::Way>] all that would mend it, what touches least first
       def ways
         return remedy.all if remedy.is_a?(Remedies)

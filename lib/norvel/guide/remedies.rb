@@ -6,8 +6,6 @@ module Norvel
     # style of its kind, its style takes the values, the style of its kind does, or the guide's style comes in. What touches least and
     # agrees with the sheet comes first; the same set by hand, for this paragraph alone, comes last and is never made unasked.
     class Remedies
-      include Manuscript::Counted
-
       # One of them: a cure as `Cures` has it, what it does in words, and whether it may be made unasked.
       Way = Norvel::Value.define(:cure, words: nil, unasked: true)
 
@@ -25,12 +23,7 @@ module Norvel
       end
 
       # @return [Array, nil] the cure that may be made unasked
-      def first
-        return if @wanted.empty?
-
-        WAYS.each { |name| (way = send(name)) && (return way.cure) }
-        nil
-      end
+      def first = ways.first&.cure
 
       WAYS = %i[without_hand style_of_its_kind style_changed kind_changed kind_made].freeze
       private_constant :WAYS
@@ -40,9 +33,8 @@ module Norvel
 
       private
 
-      def ways
-        @ways ||= @wanted.empty? ? [] : WAYS.filter_map { |name| send(name) }
-      end
+      # Worked out one after the other, as far as somebody asks.
+      def ways = (@wanted.empty? ? [] : WAYS).lazy.filter_map { |name| send(name) }
 
       # @return [Array<Symbol>] what is set by hand of it
       def hand = @hand ||= @wanted.keys.select { |name| by_hand?(name) }

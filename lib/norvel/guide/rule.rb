@@ -125,9 +125,9 @@ module Norvel
 
       # Ways to give a paragraph other values.
       # @param wanted [Hash{Symbol=>Object}] by property @yield [name, value] as `Remedies.new` takes it
-      # @return [Deferred] of Remedies
+      # @return [Remedies] which are worked out when they are asked for
       def remedies(context, paragraph, wanted, &will_do)
-        Deferred.new { Remedies.new(context, paragraph, wanted, stays: placed?(context, paragraph) ? PLACED : [], &will_do) }
+        Remedies.new(context, paragraph, wanted, stays: placed?(context, paragraph) ? PLACED : [], &will_do)
       end
 
       # What the guide's sheet says of a paragraph, where it says it and it is as the rule asks.

@@ -36,14 +36,17 @@ module Norvel
 
       def height = design.height / 12_700.0
 
-      # @return [Array<Placed>] lines of headers and footers with a folio in them
-      def folio_lines = placed.select { |one| Page::MARGINS.include?(one.area) && one.paragraph.runs.any? { |run| run.field == :page } }
+      # @return [Array<Placed>] lines of headers and footers with a folio in them, in their text boxes too
+      def folio_lines
+        placed.select { |one| Page::WITH_FOLIOS.include?(one.area) && one.paragraph.runs.any? { |run| run.field == :page } }
+      end
 
       # @return [Array<Placed>] lines of the body, those in cells too
       def text_lines = placed.select { |one| %i[body cell].include?(one.area) }
     end
 
     Page::MARGINS = %i[header footer].freeze
+    Page::WITH_FOLIOS = [*Page::MARGINS, :text_box].freeze
 
     # What is not laid out truly: its kind, page and paragraph id, and of which sort of that kind it is.
     Approximation = Value.define(:kind, page: nil, paragraph: nil, sort: nil) do

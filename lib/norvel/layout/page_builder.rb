@@ -237,7 +237,8 @@ module Norvel
         margin = Floating::BOX_MARGIN
         width = [float.width - 2 * margin[:x], 1.0].max
         flow = Flow.new(@setter, between: @manuscript.settings.between)
-        items = flow.items(@manuscript.asides.fetch(float.inset.box, []), width, area: :text_box)
+        blocks = @manuscript.asides.fetch(float.inset.box, [])
+        items = flow.items(blocks, width, area: :text_box, folios: @margins.said_on(page, @pages, blocks))
         below = Placing.new(page).stack(items, Flow.leads(items), float.x + margin[:x], float.y + margin[:y], area: :text_box)
         overflow(page, float.paragraph) if below > float.y + float.height + 1
       end

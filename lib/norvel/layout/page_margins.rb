@@ -53,14 +53,21 @@ module Norvel
         return if page.blank
 
         section = @manuscript.sections[page.part]
-        styles = @styles[section] ||= RunningHeads.styles([*section.headers.values, *section.footers.values].flatten(1))
-        folios = (@heads ||= RunningHeads.new(@manuscript, pages)).on(page, styles)
+        folios = said_on(page, pages, section)
         kind = kind(section, page.number, page.first)
         x = geometry(section).left(page.number)
         header = items(section.headers.fetch(kind, []), section, folios)
         put(page, header, x, page.design.margin[:header] / POINT, :header)
         footer = items(section.footers.fetch(kind, []), section, folios)
         put(page, footer, x, page.height - page.design.margin[:footer] / POINT - Flow.height(footer), :footer)
+      end
+
+      # @param page [Page] @param about [Manuscript::Section, Array] a part, or blocks that say something of the page
+      # @return [Hash] what their fields come to there, as RunningHeads has it
+      def said_on(page, pages, about)
+        styles = @styles[about] ||=
+          RunningHeads.styles(about.is_a?(Array) ? about : [*about.headers.values, *about.footers.values].flatten(1))
+        (@heads ||= RunningHeads.new(@manuscript, pages)).on(page, styles)
       end
 
       private

@@ -162,7 +162,7 @@ module Norvel
       def in_place?(place)
         rule = Guide::Rules::FolioPlace.build("id" => "place", "clause" => "", "severity" => "must", "checks" => "folio_place",
           "place" => place)
-        rule.findings(Guide::Check.new(@guide, Layout.new(now), roles: Roles.new(now))).empty?
+        rule.findings(Guide::Check.new(@guide, Layout.new(now), roles: @roles)).empty?
       end
 
       # Whether the first page is to have no folio: a title page, where the guide says so of it, or any.

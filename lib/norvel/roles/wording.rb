@@ -56,7 +56,8 @@ module Norvel
         ].join("|")})\W*\z/i
       ABSTRACT =
         /\A(?:#{[
-          "abstract|(?:executive )?summary|zusammenfassung|kurzfassung|kurzzusammenfassung|r(?:é|e)sum(?:é|e)",
+          "(?:(?:english|german|deutsche?|french|spanish) )?(?:abstract|summary|zusammenfassung)|(?:executive|extended) summary",
+          "kurzfassung|kurzzusammenfassung|r(?:é|e)sum(?:é|e)",
           "resumen(?: ejecutivo)?"
         ].join("|")})\W*\z/i
       ABSTRACT_LED = /\A\s*(?:abstract|(?:executive )?summary|zusammenfassung|kurzfassung|r(?:é|e)sum(?:é|e)|resumen)\s*[.:–—-]\s*\S/i

@@ -20,7 +20,7 @@ module Norvel
       # @return [Array<Array(String, Hash)>] as Mend takes them
       def changes
         @changes ||= begin
-          now, known = @manuscript, keys(@check.open_findings)
+          now, known = @manuscript, places(@check.open_findings)
           Guide::Mending.changes(@check.open_findings).first(MOST).select do |name, given|
             after = attempt(now, name, given) or next
             found = found_in(after, known) or next
@@ -44,7 +44,7 @@ module Norvel
       def found_in(manuscript, known)
         check = held(manuscript)
         @guide.rules.each_with_object(Set.new) do |rule, all|
-          found = keys(check.result(rule).findings.reject(&:waived))
+          found = places(check.result(rule).findings.reject(&:waived))
           return nil unless found.subset?(known)
 
           all.merge(found)
@@ -60,7 +60,7 @@ module Norvel
         Guide::Check.new(@guide, layout, roles: roles)
       end
 
-      def keys(findings) = findings.map { |finding| [finding.rule, finding.paragraph, (finding.page if finding.paragraph.nil?)] }.to_set
+      def places(findings) = findings.to_set(&:place)
     end
   end
 end

@@ -158,10 +158,10 @@ module Norvel
         place = parameters.fetch("place")
         raise ChangeRefused, "A folio does not stand “#{place}”." unless (PLACES + ["none"]).include?(place)
 
-        raise ChangeRefused, IN_TABLES if parts(manuscript).all? { |index| in_tables?(manuscript.sections[index]) }
+        raise ChangeRefused, SET_APART if parts(manuscript).all? { |index| manuscript.folio_set_apart?(manuscript.sections[index]) }
 
         company = FolioCompany.of(manuscript)
-        bare = with_parts(manuscript) { |section| in_tables?(section) ? section : company.without(section) }
+        bare = with_parts(manuscript) { |section| manuscript.folio_set_apart?(section) ? section : company.without(section) }
         return bare if place == "none"
 
         placed_in(bare, place, company)
@@ -177,15 +177,7 @@ module Norvel
 
       private
 
-      IN_TABLES = "The folios stand in a table of the header or footer; change that by hand."
-
-      # Where folios stand in a table the header was drawn with them in it; it stays as it is.
-      def in_tables?(section)
-        [section.headers, section.footers].flat_map(&:values).any? do |blocks|
-          within = Manuscript.paragraphs_of([blocks]) - blocks.grep(Manuscript::Paragraph)
-          within.any? { |paragraph| paragraph.runs.any? { |run| run.field == :page } }
-        end
-      end
+      SET_APART = "The folios stand in a table or a text box of the header or footer, as somebody drew it; change that by hand."
 
       def placed_in(bare, place, company)
         side, across = place.split
@@ -194,7 +186,7 @@ module Norvel
         now = bare.with(sheet: sheet)
         now = with_versos(now, ids) if %w[inner outer].include?(across)
         now.with(sections: now.sections.each_with_index.map { |section, index|
-          next section if !parts(now).include?(index) || in_tables?(section)
+          next section if !parts(now).include?(index) || now.folio_set_apart?(section)
 
           placed(section, SIDES[side], across, styles, ids, now.settings) { |kind| company.runs(index, kind) }
         })

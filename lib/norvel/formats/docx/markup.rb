@@ -53,12 +53,6 @@ module Norvel
           "textboxTightWrap" => /\Anone\z/, "tl2br" => /\A(?:none|nil)\z/, "tr2bl" => /\A(?:none|nil)\z/
         }.freeze
 
-        # What is said of more than an element's being there.
-        SAID_BY = {
-          column_line: "sep", distributed_lines: "jc", cropped_picture: "srcRect", turned_picture: "xfrm", outline_wrap: "wrapPolygon",
-          grouped_boxes: "wgp", older_box: "textbox", chapter_folios: "pgNumType", line_beside: "bar"
-        }.freeze
-
         # Names of what is no property, so that a text is known at once to have nothing that stands in no row.
         STRUCTURE = %w[document body hdr ftr footnotes endnotes footnote endnote styles style docDefaults rPrDefault pPrDefault latentStyles
           lsdException name aliases basedOn next link autoRedefine hidden uiPriority semiHidden unhideWhenUsed qFormat locked personal

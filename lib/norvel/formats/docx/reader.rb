@@ -142,14 +142,14 @@ module Norvel
 
         def story_reader(document, part, sheet, margins: false, formatting: false)
           StoryReader.new(spelling_for(document), sheet, @package.relationships(part), hidden: ->(count) { @hidden = @hidden.to_i + count },
-            box: ->(content) { read_box(content, document, part, sheet) }, margins: margins, formatting: formatting)
+            box: ->(content) { read_box(content, document, part, sheet, margins) }, margins: margins, formatting: formatting)
         end
 
-        def read_box(content, document, part, sheet)
+        def read_box(content, document, part, sheet, margins)
           base = @next_box
           @next_box += Walk.paragraphs(content).size
           name = "text box #{base - BASES[:box] + 1}"
-          @asides[name] = story_reader(document, part, sheet).read(content, base)
+          @asides[name] = story_reader(document, part, sheet, margins: margins).read(content, base)
           name
         end
 

@@ -8,7 +8,6 @@ module Norvel
       # Goes over a part for what no page shows as the file asks, by the table of markup; what stands in no row of it is told. A part
       # without any of it is not gone through: its text is searched for the names alone.
       class Sweep
-        EXTENSIONS = %w[http://schemas.microsoft.com/ http://schemas.openxmlformats.org/markup-compatibility/].freeze
         OTHERS = "(?:#{Markup::NAMES.join("|")})[\\s>/]".freeze
         WIDE = ["\xFE\xFF".b, "\xFF\xFE".b].freeze # marks of encodings in which names are not found by their bytes
 

@@ -9,7 +9,7 @@ module Norvel
       module SeenFolios
         private
 
-        def side(placed) = (placed.area == :header) ? "top" : "bottom"
+        def side(page, placed) = (placed.y < page.height / 2) ? "top" : "bottom"
 
         # A first page that shows none keeps none.
         def placed_at(context, part, place)
@@ -18,12 +18,18 @@ module Norvel
           Cures.set_folios({"parts" => [part], "place" => place}.merge(free ? {"first" => false} : {}))
         end
 
+        # On a line that is laid out, or in a text box of a kind that is not.
+        def folio?(context, page)
+          page.folio_lines.any? ||
+            context.known([:set_apart, page.part]) { context.manuscript.folio_set_apart?(context.manuscript.sections[page.part]) }
+        end
+
         # By where the folio itself lies in the line.
         def across(page, placed)
           pieces = placed.setting.pieces(placed.line)
           piece = pieces.find { |one| one.text.strip == page.folio.to_s } || pieces.first or return "start"
-          middle = piece.x + piece.width / 2
-          third = placed.setting.width / 3
+          middle = placed.x + piece.x + piece.width / 2 - page.left
+          third = page.text_width / 3
           if middle < third then "start"
           elsif middle > 2 * third then "end"
           else "center"
@@ -49,7 +55,7 @@ module Norvel
         def applies?(context) = pages(context).any?
 
         def findings(context)
-          printed = pages(context).reject(&:blank).any? { |page| page.folio_lines.any? }
+          printed = pages(context).any? { |page| folio?(context, page) }
           return [unprinted(context)] unless printed
           return undivided(context) if undivided?(context)
 
@@ -66,7 +72,7 @@ module Norvel
         # The title page shows none by custom, so front matter of one page has none to look at.
         def pages(context)
           before = context.main_matter ? context.layout.page_of(context.main_matter.id) - 1 : 0
-          (given(:of) == :main) ? context.layout.pages.drop(before) : context.layout.pages.first(before).drop(1)
+          front? ? context.layout.pages.first(before).drop(1) : context.layout.pages.drop(before)
         end
 
         def indexes(context) = context.manuscript.sections.each_index.select { |index| kind_of_part(context, index) == given(:of) }
@@ -95,21 +101,25 @@ module Norvel
         end
 
         def undivided(context)
-          main = context.main_matter
-          page = context.layout.pages[context.layout.page_of(main.id) - 1]
+          page = context.layout.pages[context.layout.page_of(context.main_matter.id) - 1]
           format = context.manuscript.sections[page.part].folio.format
-          right = (given(:of) == :main && given(:start)) ? false : format == given(:format)
-          return [] if right || (given(:of) == :main && format == given(:format) && page.folio == given(:start).to_s)
+          return [] if format == given(:format) && (front? || given(:start).nil? || page.folio == given(:start).to_s)
 
-          [finding(context, paragraph: ((given(:of) == :main) ? main : nil), page: (given(:of) == :main) ? page.number : 2,
-            expected: (given(:of) == :main) ? [called(given(:format)), *given(:start)].join(" from ") : called(given(:format)),
-            measured: "one part with the #{(given(:of) == :main) ? "front" : "main"} matter, #{called(format)}",
-            message: "Front and main matter are one part, counted in #{called(format)}; “#{main.gist(40)}” has folio #{page.folio}.",
-            fix: Cures.academic_parts(divided(context, main)))]
+          [finding(context, measured: "one part with the #{front? ? "main" : "front"} matter, #{called(format)}",
+            message: "Front and main matter are one part, counted in #{called(format)}; “#{context.main_matter.gist(40)}” " \
+              "has folio #{page.folio}.", fix: Cures.academic_parts(divided(context, context.main_matter)), **where(context))]
+        end
+
+        def front? = given(:of) == :front
+
+        def where(context)
+          return {page: 2, expected: called(given(:format))} if front?
+
+          {paragraph: context.main_matter, expected: [called(given(:format)), *given(:start)].join(" from ")}
         end
 
         def divided(context, main)
-          front = (given(:of) == :front) ? given(:format).to_s : context.guide.parts.dig(:front, "folios") || "lower_roman"
+          front = front? ? given(:format).to_s : context.guide.parts.dig(:front, "folios") || "lower_roman"
           {"main" => main.id, "front_format" => front, "place" => context.guide.parts[:folio]}.compact
         end
 
@@ -147,7 +157,7 @@ module Norvel
           wrong = folios(context).reject { |page, placed| right?(page, placed) }
           wrong.group_by { |page, _| page.part }.map do |part, pages|
             page, placed = pages.first
-            measured = "#{side(placed)} #{across(page, placed)}"
+            measured = "#{side(page, placed)} #{across(page, placed)}"
             finding(context, page: page.number, expected: given(:place).to_s, measured: measured,
               message: "The folio of page #{page.number} stands at the #{measured}; #{given(:place)} is asked for.",
               fix: (placed_at(context, part, given(:place).to_s) if given(:place).to_s.include?(" ")))
@@ -161,7 +171,7 @@ module Norvel
 
         def right?(page, placed)
           wanted_side, wanted = given(:place).to_s.split
-          return false unless side(placed) == wanted_side
+          return false unless side(page, placed) == wanted_side
           return true if wanted.nil?
 
           verso = page.number.even?
@@ -196,7 +206,7 @@ module Norvel
 
         # What else stands at the head and the foot of the first page stays there.
         def without_first(page, folio)
-          Cures.set_folios("parts" => [0], "place" => "#{side(folio)} #{across(page, folio)}", "first" => false)
+          Cures.set_folios("parts" => [0], "place" => "#{side(page, folio)} #{across(page, folio)}", "first" => false)
         end
       end
 
@@ -211,7 +221,7 @@ module Norvel
         def applies?(context) = context.layout.pages.size > 1
 
         def findings(context)
-          bare = context.layout.pages.drop(1).reject { |page| page.blank || page.folio_lines.any? }
+          bare = context.layout.pages.drop(1).reject { |page| page.blank || folio?(context, page) }
           bare.group_by(&:part).map do |part, pages|
             finding(context, page: pages.first.number, expected: "a folio", measured: "none",
               message: "#{counted(pages.size, "page")} from page #{pages.first.number} on #{(pages.size == 1) ? "has" : "have"} no folio.",
@@ -242,13 +252,17 @@ module Norvel
             next if missing.empty?
 
             {expected: given(:holds).join(", "), measured: "no #{missing.join(", no ")}",
-             message: "The #{called}#{in_part(context, index)} does not name the #{missing.join(" and the ")}.", fix: named_in(index)}
+             message: "The #{called}#{in_part(context, index)} does not name the #{missing.join(" and the ")}.",
+             fix: (named_in(index) if says_nothing?(blocks))}
           end
         end
 
         private
 
         def called = (given(:side) == :top) ? "header" : "footer"
+
+        # What somebody wrote there is not written over.
+        def says_nothing?(blocks) = Manuscript.paragraphs_of([blocks]).all? { |paragraph| paragraph.text.strip.empty? }
 
         def named_in(part) = Cures.set_running_head("parts" => [part], "side" => given(:side).to_s, "text" => text)
 

@@ -34,7 +34,7 @@ module Norvel
           theirs ? sized(context, lower, theirs) : sized(context, higher, larger)
         end
 
-        def sized(context, paragraph, size) = remedies(context, paragraph, {size: size}).value
+        def sized(context, paragraph, size) = remedies(context, paragraph, {size: size})
 
         # The commonest size of each level and of the text, in their order.
         def sizes(context)

@@ -6,7 +6,7 @@ module Norvel
       # Parts of a manuscript that are there, in an order.
       class PartsInOrder < Rule
         checks "parts_in_order", area: :structure
-        NAMES = ["title", *(Roles::NamedParts::WORDS.keys - [:lists]).map(&:to_s), "main"].freeze
+        NAMES = ["title", *(Roles::NamedParts::PATTERNS.keys - [:lists]).map(&:to_s), "main"].freeze
         takes :order, :choices, required: true, choices: NAMES, says: "the parts, in their order",
           example: %w[title abstract contents main references]
         takes :optional, :choices, choices: NAMES, says: "those that may be missing"
@@ -47,7 +47,7 @@ module Norvel
             one.kind == :captions && Captions.kind(one.of) == part.to_s.delete_suffix("s").to_sym
           end
           when :references then context.roles.in(:reference_entry).first
-          when :main then Roles::Matter.new(context.manuscript, context.roles, context.cascade).main
+          when :main then context.matter.main
           else headed(context, part) || (copyright(context) if part == :copyright)
           end
           index = paragraph && context.manuscript.index_of(paragraph.id)

@@ -83,7 +83,7 @@ module Norvel
         # The sheet's value where it will do, else the nearest that does.
         def fix(context, paragraph, measured)
           value = by_the_sheet(context, paragraph, @property.name, nearest(measured)) { |own| met?(own) }
-          remedies(context, paragraph, {@property.name => value}) { |_, own| met?(own) }.value
+          remedies(context, paragraph, {@property.name => value}) { |_, own| met?(own) }
         end
 
         def nearest(measured)
