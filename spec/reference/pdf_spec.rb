@@ -42,6 +42,21 @@ RSpec.describe Norvel::Formats::Pdf, :reference do
     end
   end
 
+  # Who hears it hears what the eye does not get; nothing of it is on the paper.
+  it "cuts off what goes beyond the exact height of a row" do
+    blocks = Array.new(12) { |index| paragraph(index, "Line #{index}").with(in_table: true) }
+    row = Norvel::Manuscript::Row.new(cells: [Norvel::Manuscript::Cell.new(blocks: blocks)], height: 37 * 12_700, exact: true)
+    pages = layout(on_page(Norvel::Manuscript::Table.new(id: "t0", rows: [row], columns: [2_000_000])))
+    in_file(Norvel::Formats.make(pages, as: "pdf", source: nil, name: "x")) do |path|
+      expect(said("pdftotext", path, "-").scan(/^Line \d+/).size).to eq(12)
+      said("pdftoppm", "-r", "72", "-gray", path, path)
+      picture = File.binread(Dir["#{path}*.pgm"].first)
+      width, height = picture[/\AP5\s+(\d+)\s+(\d+)\s+255\s/].then { [$1.to_i, $2.to_i] } # rubocop:disable Style/PerlBackrefs
+      rows = picture[-(width * height)..].bytes.each_slice(width).map(&:min)
+      expect(rows.rindex { |darkest| darkest < 128 }).to be_between(83, 87) # the row goes from 50 to 87 points
+    end
+  end
+
   # Spaces apart, every letter in its order: headers and footers are no content, hyphens that only divide are gone. The report is looked at
   # tidied, where it has most to say; the reference takes long over many pages.
   it "says the manuscript's words in order, by its structure" do

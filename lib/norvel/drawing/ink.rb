@@ -62,6 +62,10 @@ module Norvel
         marks
       end
 
+      # @param placed [Layout::Placed]
+      # @return [Float, nil] the y below which the marks of a line are cut off: who hears it hears them all the same
+      def edge(placed) = (placed.cut if placed.foot < placed.y + placed.line.height)
+
       private
 
       # Whether it is a thing of its own among the words.

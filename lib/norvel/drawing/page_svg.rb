@@ -87,18 +87,29 @@ module Norvel
         body = %i[body cell].include?(lines.first.area)
         @out << %(<g class="para#{" proposed" if @touched[paragraph.id]}" ) +
           %(data-p="#{paragraph.id}"#{%( data-i="#{@manuscript.index_of(paragraph.id)}") if body}>)
+        shown = lines.reject(&:hidden?)
+        draw_lines(shown, paragraph, body) if shown.any?
+        @out << "</g>"
+      end
+
+      def draw_lines(lines, paragraph, body)
         hit_area(lines)
-        lines.each { |placed| @out << @svg.draw(@ink.line(placed)) }
+        lines.each { |placed| draw_line(placed) }
         lines.each { |placed| draw_signs(placed) } if @signs
         draw_style_mark(lines, paragraph) if @style_marks && body
         draw_revisions(lines, paragraph) if @mark_up && body
         draw_mark_up(lines, paragraph) if @mark_up && body
-        @out << "</g>"
+      end
+
+      def draw_line(placed)
+        marks = @svg.draw(@ink.line(placed))
+        edge = @ink.edge(placed)
+        @out << (edge ? @svg.above(edge, marks) : marks)
       end
 
       def hit_area(lines)
         first = lines.first
-        top, bottom = first.y, lines.last.y + lines.last.line.height
+        top, bottom = first.y, lines.last.foot
         left = first.x - 4
         right = left + 8 + first.setting.width
         if lines.last.setting.is_a?(Layout::RunIn::Part) && lines.size == 1 && first.paragraph.run_in

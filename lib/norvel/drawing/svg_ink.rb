@@ -24,6 +24,14 @@ module Norvel
       # @return [String]
       def draw(marks) = marks.map { |mark| put(mark) }.join
 
+      # @param y [Float] @param marks [String]
+      # @return [String] what of them stands above that y; a clip of the same name is the same wherever it is said
+      def above(y, marks)
+        name = "above-#{n(y).tr(".", "-")}"
+        %(<clipPath id="#{name}"><rect x="-9999" y="-9999" width="99999" height="#{n(9_999 + y)}"/></clipPath><g clip-path="url(##{name})">) +
+          "#{marks}</g>"
+      end
+
       private
 
       def put(mark)

@@ -14,7 +14,7 @@ module Norvel
 
       # @return [Array<Approximation>]
       def to_a
-        unshown + nowhere_to_be_had + of_paragraphs + from_right_to_left + beside_nothing + tables.flat_map { |table| in_table(table) }
+        unshown + nowhere_to_be_had + cut_off + of_paragraphs + from_right_to_left + beside_nothing + tables.flat_map { |table| in_table(table) }
       end
 
       private
@@ -92,23 +92,19 @@ module Norvel
 
       def in_table(table)
         turned = table.rows.flat_map(&:cells).select(&:turned).filter_map { |cell| Manuscript.paragraphs_of([cell.blocks]).first }
-        found = turned.map { |paragraph| at(:vertical_text, paragraph) } + table.rows.select(&:exact).flat_map { |row| cut_off(row) }
+        found = turned.map { |paragraph| at(:vertical_text, paragraph) }
         table.floating ? found << at(:float, Manuscript.paragraphs_in(table).first) : found
       end
 
-      # A row of an exact height shows no more than goes into it (ISO/IEC 29500-1 §17.4.80); here all of it is drawn.
-      def cut_off(row)
-        placed = row.cells.to_h { |cell| [cell, Manuscript.paragraphs_of([cell.blocks]).flat_map { |one| @layout.lines_of(one.id) }] }
-        top = placed.values.flatten(1).map(&:y).min or return []
-        room = row.height / Lengths::PT.to_f + SLIGHT
-        placed.filter_map do |_, lines|
-          over = lines.find { |line| line.y + line.line.height - top > room }
-          at(:cut_off, over.paragraph) if over
-        end
-      end
+      # What the exact height of a row does not show: the words are there, and nobody reads them.
+      def cut_off
+        lost = {}.compare_by_identity
+        @layout.each_part { |_, placed| lost[placed.setting] = true if placed.cut }
+        return [] if lost.empty?
 
-      SLIGHT = 1.0 # points
-      private_constant :SLIGHT
+        found = @layout.pages.flat_map { |page| page.placed.select { |placed| lost.key?(placed.setting) && placed.cut_off? } }
+        found.uniq { |placed| placed.paragraph.id }.map { |placed| at(:overflow, placed.paragraph, sort: :cut_off) }
+      end
 
       # Characters that no face has.
       def nowhere_to_be_had

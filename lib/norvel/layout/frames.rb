@@ -20,6 +20,13 @@ module Norvel
       Placed = Struct.new(:frame, :x1, :y1, :x2, :y2, :top, :bottom, :between, keyword_init: true) do
         # @return [Placed] the same, elsewhere
         def moved(x, y) = self.class.new(**to_h, x1: x1 + x, x2: x2 + x, y1: y1 + y, y2: y2 + y, between: between.map { |at| at + y })
+
+        # @return [Placed, nil] what of it stands above a y
+        def above(y)
+          return self if y2 <= y
+
+          self.class.new(**to_h, y2: y, bottom: false, between: between.select { |at| at <= y }) if y1 < y
+        end
       end
 
       # @param format [ParagraphFormat] @param width [Float] of the column, points

@@ -7,24 +7,48 @@ module Norvel
 
     # A line at its place: `area` is :body, :cell, :note, :header or :footer; `x` is the column's left edge and
     # `y` the line's top, points from the paper's top left corner.
-    # `column` counts from 0 at the start side.
-    Placed = Struct.new(:area, :paragraph, :setting, :line, :x, :y, :column) do
+    # `column` counts from 0 at the start side; below the y of `cut` nothing of it is shown (nil: all is).
+    Placed = Struct.new(:area, :paragraph, :setting, :line, :x, :y, :column, :cut) do
       def baseline = y + line.baseline
+
+      # @return [Float] the y of what is shown of it, at the foot
+      def foot = [y + line.height, cut].compact.min
+
+      # @return [Boolean] whether nothing of it is shown
+      def hidden? = !cut.nil? && y >= cut
+
+      # @return [Boolean] whether some of it is not shown; what a line's height has below its letters may go
+      def cut_off? = !cut.nil? && y + line.height > cut + Placed::SLIGHT
+
+      # @param by [Float] points down
+      # @return [void]
+      def sink(by)
+        self.y += by
+        self.cut += by if cut
+      end
 
       # @return [Boolean] whether the other is of the same paragraph, in the same column
       def goes_on?(other) = paragraph.equal?(other.paragraph) && area == other.area && column == other.column
     end
 
+    Placed::SLIGHT = 1.0 # points
+
     # A straight line on the page, points; `side` says how it is drawn (Frames::Side), nil: a fine line.
     Rule = Struct.new(:x1, :y1, :x2, :y2, :side) do
       # @return [Rule] the same, elsewhere
       def moved(x, y) = self.class.new(x1 + x, y1 + y, x2 + x, y2 + y, side)
+
+      # @return [Rule, nil] what of it stands above a y
+      def above(y) = (self.class.new(x1, y1, x2, [y2, y].min, side) if y1 <= y)
     end
 
     # A coloured rectangle behind text, points.
     Fill = Struct.new(:x, :y, :width, :height, :color) do
       # @return [Fill] the same, elsewhere
       def moved(right, down) = self.class.new(x + right, y + down, width, height, color)
+
+      # @return [Fill, nil] what of it stands above a y
+      def above(down) = (self.class.new(x, y, width, [height, down - y].min, color) if y < down)
     end
 
     # One physical page. `part` is the index of its section; `frames` are what is drawn around and behind paragraphs,
@@ -77,6 +101,6 @@ module Norvel
 
     # Those that leave every line where it is.
     Approximation::ORNAMENTS = %i[emphasis_marks drawn_letters double_strike run_border page_borders diagonal_lines column_line
-      cropped_picture turned_picture line_beside line_numbers].to_set.freeze
+      cropped_picture turned_picture line_beside line_numbers cut_off].to_set.freeze
   end
 end

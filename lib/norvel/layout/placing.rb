@@ -52,7 +52,7 @@ module Norvel
         by = {center: rest / 2, bottom: rest}[vertical]
         return if by.nil? || by <= 0
 
-        @page.placed.each { |placed| placed.y += by }
+        @page.placed.each { |placed| placed.sink(by) }
         @page.floats.each { |float| float.y += by }
         @page.rules.map! { |rule| rule.moved(0.0, by) }
         @page.frames.map! { |frame| frame.moved(0.0, by) }
@@ -69,8 +69,8 @@ module Norvel
       end
 
       def row(row, x, y)
-        row.lines.each do |paragraph, setting, line, inner_x, inner_y|
-          @page.placed << Placed.new(:cell, paragraph, setting, line, x + inner_x, y + inner_y, @column)
+        row.lines.each do |paragraph, setting, line, inner_x, inner_y, cut|
+          @page.placed << Placed.new(:cell, paragraph, setting, line, x + inner_x, y + inner_y, @column, cut && (y + cut))
         end
         row.floats.each { |item, inner_x, inner_y| @page.floats.concat(Floating.place(item, @page, x + inner_x, y + inner_y)) }
         row.frames.each { |frame| @page.frames << frame.moved(x, y) }

@@ -48,8 +48,15 @@ module Norvel
     # A row set to its height. `heads` are the header rows that are repeated above it on a new page; `splits` says that it may go on there,
     # `fixed` that its height is exact.
     RowBox = Struct.new(:height, :cells, :header, :splits, :fixed, :heads, :first_paragraph, :first_setting, keyword_init: true) do
-      # @return [Array<Array(Paragraph, ParagraphLines, Line, Float, Float)>] its lines with x and y
-      def lines = @lines ||= cells.flat_map { |cell| cell.places.flat_map { |item, y| lines_of(item, cell.x, y) } }
+      # @return [Array<Array(Paragraph, ParagraphLines, Line, Float, Float, Float)>] its lines with x and y, and with the y below which
+      #   nothing of them is shown, nil: all
+      def lines
+        @lines ||= cells.flat_map { |cell| cell.places.flat_map { |item, y| lines_of(item, cell.x, y, cell.below ? nil : cut) } }
+      end
+
+      # A row of an exact height shows no more than goes into it (ISO/IEC 29500-1 §17.4.80).
+      # @return [Float, nil] the y below which nothing is shown
+      def cut = fixed ? height : nil
 
       # @return [Array<Array(Item, Float, Float)>] its lines with floating things, with x and y
       def floats
@@ -71,7 +78,7 @@ module Norvel
       def frames
         @frames ||= cells.flat_map do |cell|
           around = Frames.place(cell.places.select { |item, _| item.frame }).map { |frame| frame.moved(cell.x, 0.0) }
-          around + cell.places.select { |item, _| item.row }.flat_map { |item, y| item.row.frames.map { |frame| frame.moved(cell.x, y) } }
+          shown(cell, around) + nested(cell, :frames)
         end
       end
 
@@ -99,18 +106,20 @@ module Norvel
 
       def part(cells, least) = self.class.new(**to_h, cells: cells, height: [least, *cells.map(&:reach)].max)
 
-      def lines_of(item, x, y)
-        return item.row.lines.map { |*line, inner_x, inner_y| [*line, x + inner_x, y + inner_y] } if item.row
+      def lines_of(item, x, y, cut)
+        return item.row.lines.map { |*line, in_x, in_y, inner| [*line, x + in_x, y + in_y, [cut, inner && (y + inner)].compact.min] } if item.row
 
         y += item.lead.to_f + item.push.to_f
-        [([*item.run_in, x, y] if item.run_in), [item.paragraph, item.setting, item.line, x, y]].compact
+        [([*item.run_in, x, y, cut] if item.run_in), [item.paragraph, item.setting, item.line, x, y, cut]].compact
       end
 
       # What the tables in a cell have of something.
       def nested(cell, what)
         inner = cell.places.select { |item, _| item.row }
-        inner.flat_map { |item, y| item.row.public_send(what).map { |one| one.moved(cell.x, y) } }
+        shown(cell, inner.flat_map { |item, y| item.row.public_send(what).map { |one| one.moved(cell.x, y) } })
       end
+
+      def shown(cell, things) = (cut && !cell.below) ? things.filter_map { |thing| thing.above(cut) } : things
 
       # Lines stand upon the edges.
       def around(cell)

@@ -43,9 +43,20 @@ module Norvel
           kind = MARGINS[lines.first.area]
           return artifact("/Type /Pagination /Subtype /#{kind}") { lines.each { |placed| drawn(placed).each { |mark| put(mark) } } } if kind
 
-          lines.each { |placed| line(placed) }
+          lines.each { |placed| above(@ink.edge(placed)) { line(placed) } }
           close_sequence
           @job.read(lines.first.paragraph.id)
+        end
+
+        # What of a line stands above a y; a sequence of marked content begins and ends on the same side of it.
+        def above(edge)
+          return yield if edge.nil?
+
+          close_sequence
+          @out << "q 0 #{y(edge)} #{n(@page.width)} #{n(edge)} re W n\n"
+          yield
+          close_sequence
+          @out << "Q\n"
         end
 
         def drawn(placed) = @job.ink_of(placed) || @ink.line(placed)
