@@ -112,6 +112,19 @@ RSpec.describe Norvel::Layout::Floating do
     expect([drawn.css("rect.text-box").size, drawn.css("rect.box").size]).to eq([1, 0])
   end
 
+  # Seen: whatever a box said of the room around its text, the text stood 7.2 and 3.6 points from its edge.
+  it "keeps the room around the text of a box, and stands it where the box says" do
+    placed = lambda do |**anchor|
+      one = laid(picture(what: :text_box, box: "text box 1", width: 100, height: 60, x: 0, y: 60 * 12_700, **anchor),
+        asides: {"text box 1" => [paragraph(50_000_000, "Ring")]})
+      one.pages.first.placed.select { |line| line.area == :text_box }.map { |line| [(line.x - 50).round(1), (line.y - 50).round(1)] }
+    end
+    expect(placed[inner: {start: 20 * 12_700, top: 10 * 12_700}]).to eq([[20, 70]])
+    expect(placed[stands: :bottom]).to eq([[7.2, 60 + 60 - 3.6 - 20]])
+    expect(placed[stands: :center, inner: {top: 0, bottom: 0}]).to eq([[7.2, 60 + 20]])
+    expect(placed[inner: {start: 99 * 12_700, end: 99 * 12_700, top: 0}].first).to eq([99, 60]) # no room at all: letter under letter
+  end
+
   it "goes with its row in a table" do
     run = Norvel::Manuscript::Run.new(text: Norvel::Manuscript::INSET_MARK, insets: [picture(wrap: :above_below)])
     cell = Norvel::Manuscript::Cell.new(blocks: [paragraph(5, run, "in a cell").with(in_table: true)])

@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require_relative "../support/wild"
+
 # The table of the standard's markup holds the reader to it: whatever a file says is laid out, said, or without effect on paper.
 RSpec.describe Norvel::Formats::Docx::Markup do
   # Where each kind of properties stands in a body.
@@ -90,6 +92,20 @@ RSpec.describe Norvel::Formats::Docx::Markup do
       file.raw("<w:p><w:pPr><w:sectPr><w:pgBorders><w:top w:val=\"single\"/></w:pgBorders></w:sectPr></w:pPr></w:p><w:p/>")
     })
     expect(layout(bordered).inexact.keys).to eq([1, 2, 3]) # on each of its pages
+  end
+
+  it "reads what a text box says of its text, and says what of it no page shows" do
+    box = lambda do |says|
+      shape = Wild.shape("wick").sub("<sh:bodyPr/>", "<sh:bodyPr #{says}/>")
+      read(Wild.build(body: Wild.p(Wild.r(Wild.drawing(shape, anchor: true)))))
+    end
+    anchor = ->(says) { box[says].paragraphs.flat_map(&:insets).first.anchor }
+    expect(anchor[%(lIns="12700" tIns="0" anchor="ctr")]).to have_attributes(inner: {start: 12_700, top: 0}, stands: :center)
+    expect(anchor[%(rIns="-5" bIns="99999999999999")].inner.values_at(:end, :bottom)).to all(be_between(0, 72_000_000))
+    expect(anchor[""]).to have_attributes(inner: {}, stands: :top)
+    expect(said(box[%(vert="vert270")])).to include([:vertical_text, 1])
+    expect(said(box[%(numCol="2")])).to include([:box_columns, 1])
+    expect(said(box[%(vert="horz" numCol="1")]).map(&:first) & %i[vertical_text box_columns]).to eq([])
   end
 
   it "says it of headers and notes too, on the first page that they stand on" do

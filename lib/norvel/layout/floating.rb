@@ -17,7 +17,7 @@ module Norvel
         def below(height) = self.class.new(from - height, to - height, left, right, own)
       end
       LEAST = 60.0 # points of text beside: less is none
-      BOX_MARGIN = {x: 7.2, y: 3.6}.freeze # points around the text of a box (§21.1.2.1.1)
+      BOX_MARGIN = {start: 7.2, end: 7.2, top: 3.6, bottom: 3.6}.freeze # points around the text of a box that says nothing (§21.1.2.1.1)
 
       module_function
 
@@ -89,6 +89,10 @@ module Norvel
             width: inset.width / POINT, height: inset.height / POINT, over: !anchor.behind)
         end
       end
+
+      # @param inset [Manuscript::Inset] a text box
+      # @return [Hash{Symbol=>Float}] points around its text, by side
+      def inner(inset) = BOX_MARGIN.merge(inset.anchor.inner.transform_values { |length| length / POINT })
 
       # @return [Boolean] whether text goes on beside or under it
       def no_room?(inset, item) = inset.anchor.wrap == :none || !cut(inset, item.setting.width).nil?

@@ -94,6 +94,7 @@ module Norvel
       two_in_one: "two lines in one", page_borders: "a border round the page", cell_spacing: "room between the cells of a table",
       diagonal_lines: "lines across a cell", column_line: "a line between columns", distributed_lines: "letters spread over the line",
       cropped_picture: "a cropped picture", turned_picture: "a turned picture", grouped_boxes: "text in a group of drawings",
+      linked_boxes: "text that goes on in another box", box_columns: "text in columns in a box",
       older_box: "a text box of an older kind", chapter_folios: "folios with the number of their chapter",
       line_beside: "a line beside a paragraph", fixed_margin: "a margin that its header does not push",
       character_indents: "indents in characters"

@@ -234,14 +234,19 @@ module Norvel
 
       # The text of a box stands in it as on a page of its own.
       def fill_box(page, float)
-        margin = Floating::BOX_MARGIN
-        width = [float.width - 2 * margin[:x], 1.0].max
+        room = Floating.inner(float.inset)
         flow = Flow.new(@setter, between: @manuscript.settings.between)
         blocks = @manuscript.asides.fetch(float.inset.box, [])
-        items = flow.items(blocks, width, area: :text_box, folios: @margins.said_on(page, @pages, blocks))
-        below = Placing.new(page).stack(items, Flow.leads(items), float.x + margin[:x], float.y + margin[:y], area: :text_box)
+        items = flow.items(blocks, [float.width - room[:start] - room[:end], 1.0].max, area: :text_box,
+          folios: @margins.said_on(page, @pages, blocks))
+        rest = float.height - room[:top] - room[:bottom] - Flow.height(items)
+        top = float.y + room[:top] + [rest, 0.0].max * STANDS.fetch(float.inset.anchor.stands)
+        below = Placing.new(page).stack(items, Flow.leads(items), float.x + room[:start], top, area: :text_box)
         overflow(page, float.paragraph) if below > float.y + float.height + 1
       end
+
+      STANDS = {top: 0.0, center: 0.5, bottom: 1.0}.freeze
+      private_constant :STANDS
 
       def overflow(page, paragraph) = @approximations << Approximation.new(kind: :overflow, page: page.number, paragraph: paragraph&.id)
     end

@@ -18,8 +18,10 @@ module Norvel
     # Where something floating stands: `x` and `y` are EMU, or :start, :center or :end, from the :page, :margin, :column or :paragraph;
     # `wrap` says whether text stands :around it, only :above_below, or takes no account of it (:none), `behind` whether it lies behind the
     # text; `gaps` are kept free by side.
-    # `sides` says on which side of it text may stand: :both, :larger, :start or :end.
-    Anchor = Value.define(wrap: :none, behind: false, x_from: :column, x: 0, y_from: :paragraph, y: 0, gaps: {}, sides: :both)
+    # `sides` says on which side of it text may stand: :both, :larger, :start or :end. Of a text box, `inner` is the room around its text
+    # by side, where it says so, and `stands` where its text does: at the :top, :center or :bottom.
+    Anchor = Value.define(wrap: :none, behind: false, x_from: :column, x: 0, y_from: :paragraph, y: 0, gaps: {}, sides: :both, inner: {},
+      stands: :top)
 
     # A stretch of text formatted alike. `properties` is its direct formatting, `style` its character
     # style; `field` is what the layout works out (:page, :pages, :part_pages, :own_number of a note; in headers and footers :title,

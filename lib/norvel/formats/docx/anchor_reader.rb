@@ -3,7 +3,7 @@
 module Norvel
   module Formats
     module Docx
-      # Reads where something floating stands (wp:anchor, ISO/IEC 29500-1 §20.4.2.3).
+      # Reads where something floating stands (wp:anchor, ISO/IEC 29500-1 §20.4.2.3), and its text in it.
       class AnchorReader
         WRAPS = {"wrapTopAndBottom" => :above_below, "wrapSquare" => :around, "wrapTight" => :around, "wrapThrough" => :around}.freeze
         FROM = {"page" => :page, "leftMargin" => :page, "insideMargin" => :page, "topMargin" => :page, "margin" => :margin,
@@ -12,6 +12,8 @@ module Norvel
                  "right" => :end, "outside" => :end, "bottom" => :end}.freeze
         GAPS = {"distT" => :top, "distB" => :bottom, "distL" => :start, "distR" => :end}.freeze
         SIDES = {"largest" => :larger, "left" => :start, "right" => :end}.freeze
+        INNER = {"tIns" => :top, "bIns" => :bottom, "lIns" => :start, "rIns" => :end}.freeze
+        STANDS = {"ctr" => :center, "b" => :bottom}.freeze
         FARTHEST = (-72_000_000..72_000_000) # EMU: 2 m
 
         # @param codecs [Codecs]
@@ -28,10 +30,17 @@ module Norvel
           said, wrap = WRAPS.find { |name, _| children.key?(name) } || [nil, :none]
           sides = (wrap == :around) ? SIDES.fetch(children[said]["wrapText"].to_s, :both) : :both
           Manuscript::Anchor.new(wrap: wrap, sides: sides, behind: node["behindDoc"] == "1", x_from: x_from, x: x, y_from: y_from, y: y,
-            gaps: GAPS.to_h { |name, side| [side, number(node[name] || "0").clamp(0, FARTHEST.end)] })
+            gaps: GAPS.to_h { |name, side| [side, number(node[name] || "0").clamp(0, FARTHEST.end)] }, **of_box(node))
         end
 
         private
+
+        # What a text box says of its text (DrawingML, §21.1.2.1.1).
+        def of_box(node)
+          body = node.at_xpath(".//*[local-name()='bodyPr']") or return {}
+          inner = INNER.filter_map { |name, side| [side, number(body[name]).clamp(0, FARTHEST.end)] if body[name] }
+          {inner: inner.to_h, stands: STANDS.fetch(body["anchor"], :top)}
+        end
 
         def place(node, default)
           return [default, 0] unless node

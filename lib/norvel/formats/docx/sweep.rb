@@ -84,7 +84,9 @@ module Norvel
           [*any("srcRect", :cropped_picture) { |node| node.attribute_nodes.any? { |side| side.value.to_i.nonzero? } },
             *any("xfrm", :turned_picture) { |node| %w[rot flipH flipV].any? { |way| node[way] && !%w[0 false].include?(node[way]) } },
             *any("wrapPolygon", :outline_wrap) { |_| true }, *any("textbox", :older_box) { |node| node.element_children.any? },
-            *any("wgp", :grouped_boxes) { |node| inside?(node, "txbxContent") }]
+            *any("wgp", :grouped_boxes) { |node| inside?(node, "txbxContent") }, *any("linkedTxbx", :linked_boxes) { |_| true },
+            *any("bodyPr", :vertical_text) { |node| !["", "horz"].include?(node["vert"].to_s) },
+            *any("bodyPr", :box_columns) { |node| node["numCol"].to_i > 1 }]
         end
 
         DISTRIBUTED = %w[distribute thaiDistribute lowKashida mediumKashida highKashida numTab].freeze
