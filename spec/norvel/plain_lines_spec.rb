@@ -12,9 +12,9 @@ RSpec.describe Norvel::Layout::PlainLines do
     segments = [Norvel::Layout::Segment.new(0, cut[0], format), Norvel::Layout::Segment.new(cut[0], cut[1] - cut[0], twin),
       Norvel::Layout::Segment.new(cut[1], text.length - cut[1], format)].reject { |segment| segment.length.zero? }
     segments = [Norvel::Layout::Segment.new(0, text.length, format)] if parts == 1
-    [nil, []].map do |hyphens|
+    [nil, Norvel::Layout::Dividing.new].map do |dividing|
       Norvel::Layout::ParagraphLines.new(text: text, segments: segments, format: paragraph_format,
-        width: width, mark: format, hyphens: hyphens)
+        width: width, mark: format, dividing: dividing)
     end
   end
 

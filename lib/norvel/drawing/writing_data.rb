@@ -60,7 +60,7 @@ module Norvel
       end
 
       def setting(formatting, mark)
-        block, text = @formats.paragraph(formatting), @formats.text(mark)
+        block, text = @formats.paragraph(formatting, @manuscript.settings), @formats.text(mark)
         {face: text.face.name, size: text.size.round(2), leading: leading(block.spacing, text.above + text.below).round(2),
          align: block.align, first: block.first.round(2), start: block.start.round(2),
          end: block.end.round(2), before: block.before.round(2), after: block.after.round(2)}

@@ -41,14 +41,14 @@ module Norvel
     # What the layout needs of paragraph formatting, in points.
     ParagraphFormat = Value.define(align: :start, start: 0.0, end: 0.0, first: 0.0, before: 0.0, after: 0.0, spacing: nil, tabs: [],
       keep_next: false, keep_together: false, break_before: false, orphans: 2, widows: 2, close_to_same: false, shading: "none",
-      borders: {}, hyphenate: true, right_to_left: false) do
+      borders: {}, hyphenate: true, right_to_left: false, breaks_stretch: false, marks_after_breaks: false) do
       # @return [Array] what the lines of a paragraph depend on; the rest is for the flow alone
       attr_reader :inside
 
       private
 
       def prepare
-        @inside = [align, start, self.end, first, spacing, tabs, hyphenate].freeze
+        @inside = [align, start, self.end, first, spacing, tabs, hyphenate, breaks_stretch, marks_after_breaks].freeze
       end
     end
 
@@ -96,9 +96,10 @@ module Norvel
         @texts[[values, small]] ||= build_text(NAMES.zip(values).to_h, small)
       end
 
+      # @param settings [Manuscript::Settings]
       # @return [ParagraphFormat]
-      def paragraph(formatting)
-        format = build_paragraph(formatting)
+      def paragraph(formatting, settings)
+        format = build_paragraph(formatting, settings)
         @paragraphs[format] ||= format
       end
 
@@ -119,14 +120,15 @@ module Norvel
           above: (face.ascent + face.gap / 2.0) * em, below: (face.descent + face.gap / 2.0) * em)
       end
 
-      def build_paragraph(set)
+      def build_paragraph(set, settings)
         ParagraphFormat.new(align: set[:align],
           start: set[:indent_start] / POINT, end: set[:indent_end] / POINT, first: set[:indent_first] / POINT,
           before: set[:space_before] / POINT, after: set[:space_after] / POINT, spacing: set[:line_spacing], tabs: set[:tabs],
           keep_next: set[:keep_next], keep_together: set[:keep_together], break_before: set[:break_before],
           orphans: set[:orphans], widows: set[:widows], close_to_same: set[:close_to_same], shading: set[:shading],
           borders: sides(set[:borders]), hyphenate: set[:hyphenate],
-          right_to_left: set[:right_to_left])
+          right_to_left: set[:right_to_left], breaks_stretch: settings.breaks_stretch && set[:align] == :justify,
+          marks_after_breaks: settings.marks_after_breaks)
       end
 
       def sides(borders)

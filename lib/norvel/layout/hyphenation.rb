@@ -4,6 +4,18 @@ require "text/hyphen"
 
 module Norvel
   class Layout
+    # How the words of a paragraph are divided: `languages` says from which offset on which Hyphenation does it (nil: none), `most` how many
+    # lines in a row may end so (nil: any number), `zone` from how many empty points on, `capitals` whether words in capitals are too.
+    Dividing = Value.define(languages: [], most: nil, zone: 0.0, capitals: false) do
+      # @param word [String] letters @param offset [Integer] where it stands
+      # @return [Array<Integer>] where it may be divided
+      def points(word, offset)
+        return [] if !capitals && word == word.upcase
+
+        languages.reverse_each.find { |start, _| start <= offset }&.last&.points(word) || []
+      end
+    end
+
     # Where words may be divided at a line's end: Liang's method with the patterns of each language.
     #
     #   Hyphenation.for("en-GB").points("ferries")   # offsets in the word, ascending
@@ -41,7 +53,7 @@ module Norvel
       private
 
       def find(word)
-        return [] if !word.length.between?(LEAST, MOST) || !word.match?(/\A\p{L}+\z/) || word == word.upcase
+        return [] if !word.length.between?(LEAST, MOST) || !word.match?(/\A\p{L}+\z/)
 
         @hyphen.hyphenate(word.downcase).select { |at| at.between?(BEFORE, word.length - AFTER) }
       end

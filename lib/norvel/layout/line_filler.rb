@@ -10,14 +10,14 @@ module Norvel
 
       # @param text [String] @param length [Integer] its code points @param atoms [Atoms] @param room [LineRoom] @param heights
       #   [LineHeights]
-      # @param hyphens [Array<Array(Integer, Hyphenation)>, nil] from which offset on which language divides words
-      def initialize(text, length, atoms, room, heights, hyphens)
+      # @param dividing [Dividing, nil] how words are divided, where they are
+      def initialize(text, length, atoms, room, heights, dividing)
         @text = text
         @length = length
         @atoms = atoms
         @room = room
         @heights = heights
-        @hyphens = hyphens
+        @dividing = dividing
       end
 
       # @return [Array<Line>] one at least
@@ -28,13 +28,15 @@ module Norvel
         lines = []
         index = 0
         y = 0.0
+        @in_a_row = 0
         while index < @list.size
           @room.at(y)
           line, index = fill(index, lines.empty?)
           lines << line
+          @in_a_row = line.hyphenated ? @in_a_row + 1 : 0
           y += line.height
         end
-        lines << empty_line(@length) if lines.last.ends_with == :break
+        lines << empty_line(@length) if @room.line_after?(lines.last.ends_with)
         lines.last.ends_with = :end if lines.last.ends_with == :wrap
         lines
       end
@@ -130,7 +132,8 @@ module Norvel
       # Divides a word that is too long for the rest of the line at its last place that fits.
       # @return [Boolean]
       def divide(atom)
-        return false unless @hyphens && atom.kind == :word && atom.solid.between?(Hyphenation::LEAST, LONG_WORD)
+        return false unless @dividing && atom.kind == :word && atom.solid.between?(Hyphenation::LEAST, LONG_WORD)
+        return false if (@dividing.most && @in_a_row >= @dividing.most) || (@space - @used <= @dividing.zone && @index > @start)
 
         room = @space + HAIR - @used - @gap - hyphen_width(atom)
         at = division_points(atom).reverse.find { |count| @atoms.measure(atom.start, count) <= room } or return false
@@ -142,8 +145,7 @@ module Norvel
         word = @text[atom.start, atom.solid]
         first = word.index(/\p{L}/) or return []
         letters = word[first..][/\A\p{L}+/]
-        language = @hyphens.reverse_each.find { |start, _| start <= atom.start + first }&.last or return []
-        language.points(letters).map { |point| first + point }
+        @dividing.points(letters, atom.start + first).map { |point| first + point }
       end
 
       def remember_fit(soft)
@@ -161,7 +163,7 @@ module Norvel
 
       def finished(ends_with)
         line = Line.new(@list[@start].start, @list[@index]&.start || @length, nil, nil, nil, nil, nil, @soft, ends_with, @tabs)
-        wrapped = ends_with == :wrap && @index < @list.size
+        wrapped = (ends_with == :wrap && @index < @list.size) || (ends_with == :break && @room.breaks_stretch?)
         hyphen = @soft ? hyphen_width(@list[@index - 1]) : 0.0
         @room.place(line, @origin, @space - @used - hyphen, @indent, wrapped ? @spaces : 0)
         line.width += @used

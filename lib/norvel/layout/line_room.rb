@@ -20,6 +20,12 @@ module Norvel
       # @return [Boolean] whether every line but the first has the same room
       def even? = @beside.nil?
 
+      # @return [Boolean] whether justified lines reach the margin before a line break
+      def breaks_stretch? = @format.breaks_stretch
+
+      # @return [Boolean] whether a line break, or a page break, at the end of the text has an empty line after it
+      def line_after?(break_kind) = break_kind == :break || (break_kind == :page && @format.marks_after_breaks)
+
       # To the line that begins at a height: it takes the width that is left there.
       # @param y [Float] points below the paragraph's top
       # @return [void]

@@ -10,7 +10,7 @@ module Norvel
     class LineStore
       # Everything that the lines of a paragraph depend on besides itself: :alone, or :run_in with the heading that
       # stands in its first line.
-      Key = Struct.new(:kind, :width, :format, :mark, :texts, :note_marks, :label, :tab, :hyphens, :beside)
+      Key = Struct.new(:kind, :width, :format, :mark, :texts, :note_marks, :label, :tab, :dividing, :beside)
 
       attr_reader :fonts, :formats, :words
 

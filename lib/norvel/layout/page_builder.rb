@@ -134,7 +134,7 @@ module Norvel
         start = 0
         carried = []
         loop do
-          leaves = band(start, carried, lead(start), balanced: @manuscript.sections[index + 1]&.begins == :here)
+          leaves = band(start, carried, lead(start), balanced: balanced?(index))
           leaves.each_with_index { |leaf, column| place(leaf, column) }
           @section.beyond.each { |sort| @approximations << Approximation.new(kind: :object, page: @state.page.number, sort: sort) }
           start = leaves.last.to
@@ -145,6 +145,8 @@ module Norvel
           turn(leaves.last, start)
         end
       end
+
+      def balanced?(index) = @manuscript.settings.columns_balanced && @manuscript.sections[index + 1]&.begins == :here
 
       # Which space the next item has above it.
       def lead(start)

@@ -26,8 +26,8 @@ module Norvel
       # @param beside [Array<Floating::Cut>, nil] what stands beside its lines, measured from its top
       # @param mark [TextFormat] of the paragraph's end, which gives an empty line its height
       # @param default_tab [Float] points
-      # @param hyphens [Array<Array(Integer, Hyphenation)>, nil] from which offset on which language divides words
-      def initialize(text:, segments:, format:, width:, mark:, label: nil, default_tab: 36.0, hyphens: nil, words: Words.new, beside: nil)
+      # @param dividing [Dividing, nil] how words are divided, where they are
+      def initialize(text:, segments:, format:, width:, mark:, label: nil, default_tab: 36.0, dividing: nil, words: Words.new, beside: nil)
         @text = LongText.of(text)
         @segments = segments
         @format = format
@@ -35,7 +35,7 @@ module Norvel
         @mark = mark
         @label = label
         @default_tab = default_tab
-        @hyphens = hyphens
+        @dividing = dividing
         @words = words
         @beside = beside
         @lines = break_lines
@@ -141,8 +141,8 @@ module Norvel
         length = @text.length
         room = LineRoom.new(format: @format, width: @width, mark: @mark, label: @label, default_tab: @default_tab, beside: @beside)
         heights = LineHeights.new(@format, @mark, @segments, length, method(:atoms))
-        plain = plain_lines(room, heights) if @hyphens.nil? && room.even? && PlainLines.plain?(@text, @segments)
-        plain || LineFiller.new(@text, length, atoms, room, heights, @hyphens).lines
+        plain = plain_lines(room, heights) if @dividing.nil? && room.even? && PlainLines.plain?(@text, @segments)
+        plain || LineFiller.new(@text, length, atoms, room, heights, @dividing).lines
       end
 
       # @return [Array<Line>, nil] nil where the general way is asked for

@@ -18,7 +18,7 @@ module Norvel
         @lists = manuscript.lists
         @sheet = manuscript.sheet
         @tab = manuscript.settings.tab / POINT
-        @hyphenate = manuscript.settings.hyphenate
+        @settings = manuscript.settings
         @language = manuscript.info.language
       end
 
@@ -36,12 +36,12 @@ module Norvel
         format = paragraph_format(paragraph)
         mark = text_format(@cascade.mark(paragraph))
         texts = paragraph.runs.map { |run| text_format(@cascade.run(paragraph, run)) }
-        hyphens = hyphens(format, [paragraph])
-        key = LineStore::Key.new(:alone, width, format.inside, mark, texts, marks, label, @tab, hyphens, beside)
+        dividing = dividing(format, [paragraph])
+        key = LineStore::Key.new(:alone, width, format.inside, mark, texts, marks, label, @tab, dividing, beside)
         @store.fetch(paragraph, key, folios) do
           text, segments = segments(paragraph, texts, width, folios, format, mark)
           ParagraphLines.new(text: text, segments: segments, format: format, width: width, mark: mark, default_tab: @tab,
-            label: label, hyphens: hyphens, words: @store.words, beside: beside)
+            label: label, dividing: dividing, words: @store.words, beside: beside)
         end.in_format(format)
       end
 
@@ -59,14 +59,14 @@ module Norvel
         parts = [heading, body].map { |paragraph| [paragraph, paragraph.runs.map { |run| text_format(@cascade.run(paragraph, run)) }] }
         marks = [heading, body].flat_map(&:insets).filter_map { |inset| @note_labels[inset.ref] if inset.kind == :note }
         label = label_for(heading) || label_for(body)
-        hyphens = hyphens(format, [heading, body])
-        key = LineStore::Key.new(:run_in, width, format, mark, parts, marks, label, @tab, hyphens, beside)
+        dividing = dividing(format, [heading, body])
+        key = LineStore::Key.new(:run_in, width, format, mark, parts, marks, label, @tab, dividing, beside)
         @store.fetch(body, key, folios) do
           set = parts.map { |paragraph, texts| segments(paragraph, texts, width, folios, format, mark) }
           (head_text, head_segments), (text, segments) = set
           moved = segments.each { |segment| segment.start += head_text.length }
           lines = ParagraphLines.new(text: head_text + text, segments: joined(head_segments + moved), format: format, width: width,
-            mark: mark, default_tab: @tab, label: label, hyphens: hyphens, words: @store.words, beside: beside)
+            mark: mark, default_tab: @tab, label: label, dividing: dividing, words: @store.words, beside: beside)
           RunIn.new(lines, head_text.length)
         end
       end
@@ -95,22 +95,23 @@ module Norvel
 
       private
 
-      # Where hyphenation is on: from which offset on which language divides words.
-      # @return [Array<Array(Integer, Hyphenation)>, nil]
-      def hyphens(format, paragraphs)
-        return unless @hyphenate && format.hyphenate
+      # @return [Dividing, nil] where hyphenation is on
+      def dividing(format, paragraphs)
+        return unless @settings.hyphenate && format.hyphenate
 
         offset = 0
-        paragraphs.flat_map { |paragraph| paragraph.runs.map { |run| [paragraph, run] } }.map do |paragraph, run|
+        languages = paragraphs.flat_map { |paragraph| paragraph.runs.map { |run| [paragraph, run] } }.map do |paragraph, run|
           start = offset
           offset += run.text.length
           [start, Hyphenation.for(@cascade.run(paragraph, run)[:language] || @language)]
         end
+        Dividing.new(languages: languages, most: @settings.hyphens_in_a_row, zone: @settings.hyphenation_zone / POINT,
+          capitals: @settings.capitals_divided)
       end
 
       def paragraph_format(paragraph)
         formatting = @cascade.paragraph(paragraph)
-        (@known_paragraphs ||= {}.compare_by_identity)[formatting] ||= @store.formats.paragraph(formatting)
+        (@known_paragraphs ||= {}.compare_by_identity)[formatting] ||= @store.formats.paragraph(formatting, @settings)
       end
 
       # Formats of one Formatting object are looked up once a layout.

@@ -62,6 +62,39 @@ module Norvel
           tblPr trPr tcPr tblGrid gridCol pPr rPr sectPr sdt sdtPr sdtContent sdtEndPr smartTag drawing pict object ptab ruby
           annotationRef pgNum numId ilvl col between tblPrEx].freeze
 
+        # What is said of the file as a whole: `set` and `none` as above, else the sentence that is told where it is on. Of older ways of
+        # setting, those that stand in no row are told by their names.
+        SETTINGS = {
+          "settings" => {
+            set: %w[mirrorMargins gutterAtTop trackRevisions defaultTabStop autoHyphenation consecutiveHyphenLimit hyphenationZone
+              doNotHyphenateCaps evenAndOddHeaders footnotePr endnotePr compat],
+            none: %w[writeProtection view zoom removePersonalInformation removeDateAndTime doNotDisplayPageBoundaries
+              printPostScriptOverText printFractionalCharacterWidth printFormsData embedTrueTypeFonts embedSystemFonts saveSubsetFonts
+              saveFormsData alignBordersAndEdges bordersDoNotSurroundHeader bordersDoNotSurroundFooter hideSpellingErrors
+              hideGrammaticalErrors activeWritingStyle proofState formsDesign attachedTemplate linkStyles stylePaneFormatFilter
+              stylePaneSortMethod documentType mailMerge revisionView doNotTrackMoves doNotTrackFormatting documentProtection
+              autoFormatOverride styleLockTheme styleLockQFSet showEnvelope summaryLength clickAndTypeStyle defaultTableStyle
+              bookFoldPrintingSheets drawingGridHorizontalSpacing drawingGridVerticalSpacing displayHorizontalDrawingGridEvery
+              displayVerticalDrawingGridEvery doNotUseMarginsForDrawingGridOrigin drawingGridHorizontalOrigin drawingGridVerticalOrigin
+              doNotShadeFormData noPunctuationKerning characterSpacingControl strictFirstAndLastChars noLineBreaksAfter
+              noLineBreaksBefore savePreviewPicture doNotValidateAgainstSchema saveInvalidXml ignoreMixedContent
+              alwaysShowPlaceholderText doNotDemarcateInvalidXml saveXmlDataOnly useXSLTWhenSaving saveThroughXslt showXMLTags
+              alwaysMergeEmptyNamespace updateFields hdrShapeDefaults docVars rsids attachedSchema themeFontLang clrSchemeMapping
+              doNotIncludeSubdocsInStats doNotAutoCompressPictures forceUpgrade captions readModeInkLockDown smartTagType shapeDefaults
+              doNotEmbedSmartTags decimalSymbol listSeparator],
+            "The file asks to be printed as a folded booklet" => %w[bookFoldPrinting bookFoldRevPrinting],
+            "The file asks for two pages on a sheet" => %w[printTwoOnOne],
+            "The file asks for a coloured or pictured ground behind its pages" => %w[displayBackgroundShape]
+          },
+          "compat" => {
+            set: %w[doNotExpandShiftReturn noColumnBalance splitPgBreakAndParaMark],
+            none: %w[compatSetting useFELayout balanceSingleByteDoubleByteWidth doNotLeaveBackslashAlone applyBreakingRules
+              doNotUseEastAsianBreakRules useAltKinsokuLineBreakRules displayHangulFixedWidth doNotWrapTextWithPunct convMailMergeEsc
+              selectFldWithFirstOrLastChar cachedColBalance useAnsiKerningPairs doNotSnapToGridInCell adjustLineHeightInTable
+              showBreaksInFrames printColBlack doNotUseHTMLParagraphAutoSpacing]
+          }
+        }.freeze
+
         # @return [Hash{String=>Hash{String=>Symbol}}] what becomes of each, by the element around it
         BECOMES = ROWS.transform_values { |fates| fates.flat_map { |fate, names| names.map { |name| [name, fate] } }.to_h }.freeze
 

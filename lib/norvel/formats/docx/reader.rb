@@ -13,6 +13,7 @@ require_relative "styles_reader"
 require_relative "numbering_reader"
 require_relative "story_reader"
 require_relative "section_reader"
+require_relative "settings_reader"
 require_relative "bookmarks"
 
 module Norvel
@@ -79,7 +80,8 @@ module Norvel
           notes = read_notes(sheet)
           read_comments(sheet)
           @warnings.concat(KeptThings.told(@package))
-          settings = related("settings") { |part| read_settings(part) } || Manuscript::Settings.new
+          settings = related("settings") { |part| SettingsReader.new(spelling_for(part).codecs, @warnings, @unknown).read(part.root) } ||
+            Manuscript::Settings.new
           unshown = unshown(paragraphs)
           @warnings.concat(sheet.faults, noted)
           Manuscript.new(format: "docx", blocks: blocks, sheet: sheet, sections: sections, notes: notes, lists: lists, settings: settings,
@@ -196,25 +198,6 @@ module Norvel
           base = BASES[:header] + @headers_read * HEADER_ROOM
           @header_parts[base] = link[:target]
           story_reader(document, link[:target], @sheet, margins: true).read(document.root, base)
-        end
-
-        def read_settings(part)
-          codecs = spelling_for(part).codecs
-          found = part.root.element_children.to_h { |node| [node.name, node] }
-          tab = found["defaultTabStop"] && codecs.measure(codecs.attribute(found["defaultTabStop"]))
-          recording = found["trackRevisions"] && codecs.on?(found["trackRevisions"])
-          @warnings << "The file records revisions; changes made here are not recorded as revisions." if recording
-          Manuscript::Settings.new(tab: tab&.positive? ? tab : 457_200,
-            even_differs: found.key?("evenAndOddHeaders") && codecs.on?(found["evenAndOddHeaders"]), records_revisions: recording || false,
-            hyphenate: found.key?("autoHyphenation") && codecs.on?(found["autoHyphenation"]),
-            mirrored: found.key?("mirrorMargins") && codecs.on?(found["mirrorMargins"]),
-            gutter_above: found.key?("gutterAtTop") && codecs.on?(found["gutterAtTop"]), **note_forms(codecs, found))
-        end
-
-        # @return [Hash{Symbol=>Manuscript::NoteForm}] what the settings say of footnotes and endnotes
-        def note_forms(codecs, found)
-          {footnotes: SectionReader.note_form(codecs, found["footnotePr"]),
-           endnotes: SectionReader.note_form(codecs, found["endnotePr"], format: :lower_roman)}.compact
         end
 
         # What the file says of itself (ISO/IEC 29500-2 §11), by our names.
