@@ -17,7 +17,7 @@ module Norvel
       orphan: "a paragraph's first line would stand alone",
       overflow: "it holds something larger than itself", full: "it is full", end: "the text ends"
     }.freeze
-    MOVING = %i[keep_with_next keep_together orphan widow image table_row].freeze
+    MOVING = %i[keep_with_next keep_together orphan widow image table_row note].freeze
 
     # One turn: `moved` counts the lines that had room and went to the next page, `empty` is in points.
     Turn = Value.define(:page, :reason, paragraph: nil, empty: 0.0, moved: 0) do
@@ -35,6 +35,7 @@ module Norvel
     Poor = Value.define(:kind, :page, :paragraph, :sentence, cure: nil, called: nil)
 
     NEARLY_EMPTY = 0.2 # of a page's height filled (common practice, no source)
+    LEFT_EMPTY = 0.2 # of a page's height (common practice, no source)
     SHORT = 2 # lines on the last page of a part (common practice, no source)
 
     # @param layout [Layout] @param roles [Roles, nil] @param captions [Captions, nil] needed for the poor ones alone
@@ -60,7 +61,7 @@ module Norvel
     def poor
       @poor ||= begin
         turns = @layout.pages.each_cons(2).flat_map { |page, following| at_turn(page, following) }
-        over(turns + nearly_empty + apart).sort_by(&:page)
+        over(turns + nearly_empty + left_for_notes + apart).sort_by(&:page)
       end
     end
 
@@ -139,6 +140,16 @@ module Norvel
         Poor.new(kind: :nearly_empty, page: page.number, paragraph: filled.first.paragraph.id,
           sentence: "Page #{page.number} " \
           "holds #{(filled.size == 1) ? "1 line" : "#{filled.size} lines"}: #{REASONS.fetch(page.turn.reason)}.")
+      end
+    end
+
+    # Pages with much room at their foot, since a note of the line that comes next has none.
+    def left_for_notes
+      pages = @layout.pages.select { |page| page.turn.reason == :note && page.turn.empty > (page.bottom - page.top) * LEFT_EMPTY }
+      pages.map do |page|
+        left = Lengths.show((page.turn.empty * Lengths::PT).round, "cm")
+        Poor.new(kind: :left_for_a_note, page: page.number, paragraph: page.turn.paragraph,
+          sentence: "#{left} stay empty on page #{page.number}, since a note of the next line does not fit.")
       end
     end
 

@@ -31,6 +31,19 @@ RSpec.describe Norvel::Breaks do
     expect(described_class::REASONS.keys).to match_array(Norvel::Layout::ColumnFill::ORDER)
   end
 
+  it "find the room that a note leaves empty, with its paragraph" do
+    mark = Norvel::Manuscript::Run.new(text: Norvel::Manuscript::INSET_MARK,
+      insets: [Norvel::Manuscript::Inset.new(kind: :note, ref: "footnotes:1")])
+    noted = paragraph(1, "line", mark, "\nline\nline", keep_next: true, keep_together: true)
+    blocks = [lines(0, 6), noted, lines(2, 3)]
+    one = Norvel::Examination.new(on_page(*blocks, styles: styles, notes: {"footnotes:1" => [lines(100, 5)]}))
+    expect(one.breaks.turns.first.reason).to eq(:note)
+    expect(one.breaks.poor.first(1).map { |turn| [turn.kind, turn.page, turn.paragraph, turn.sentence] }).to eq([
+      [:left_for_a_note, 1, 1, "2.82 cm stay empty on page 1, since a note of the next line does not fit."]
+    ])
+    expect(poor(*blocks).map(&:kind)).not_to include(:left_for_a_note)
+  end
+
   it "find a heading alone at the foot, and keep its style with what follows" do
     one = examined(lines(0, 9), paragraph(1, "A heading", style: "Heading1"), lines(2, 3))
     found = one.breaks.poor

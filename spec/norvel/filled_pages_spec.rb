@@ -124,6 +124,32 @@ RSpec.describe Norvel::Layout do
     it "take their line along where not a line of theirs fits" do
       one = laid(lines(0, 9), noted(1), lines(2, 1), notes: {"footnotes:1" => [lines(100, 1)]})
       expect([ys(one).map(&:size), ys(one, :note).map(&:size)]).to eq([[9, 2], [0, 1]])
+      two = laid(lines(0, 9), noted(1), lines(2, 1), notes: {"footnotes:1" => [lines(100, 2)]})
+      expect([ys(two).map(&:size), ys(two, :note).map(&:size)]).to eq([[9, 2], [0, 2]])
+    end
+  end
+
+  # Seen: such a paragraph went to the next page whole, which was said to be for its last line, and a third of the page stayed empty.
+  describe "a note in a paragraph of which no line may stand alone" do
+    let(:mark) do
+      Norvel::Manuscript::Run.new(text: Norvel::Manuscript::INSET_MARK,
+        insets: [Norvel::Manuscript::Inset.new(kind: :note, ref: "footnotes:1")])
+    end
+
+    def pages(above, of_note)
+      noted = paragraph(1, "line\nline", mark, "\nline", orphans: 2, widows: 2)
+      laid(lines(0, above), noted, lines(2, 3), notes: {"footnotes:1" => [lines(100, of_note)]})
+    end
+
+    it "is split where the lines of its paragraph stay together" do
+      one = pages(5, 6)
+      expect(ys(one).map(&:size)).to eq([8, 3])
+      expect([turns(one).first[0], ys(one, :note).map(&:size).sum, ys(one, :note).first.size]).to match([:note, 6, be >= 1])
+    end
+
+    it "is why the page ends where not a line of it fits" do
+      one = pages(7, 3)
+      expect([ys(one).first.size, turns(one).first[0]]).to eq([7, :note])
     end
   end
 

@@ -28,8 +28,8 @@ module Norvel
       # @return [String] what of them stands above that y; a clip of the same name is the same wherever it is said
       def above(y, marks)
         name = "above-#{n(y).tr(".", "-")}"
-        %(<clipPath id="#{name}"><rect x="-9999" y="-9999" width="99999" height="#{n(9_999 + y)}"/></clipPath><g clip-path="url(##{name})">) +
-          "#{marks}</g>"
+        %(<clipPath id="#{name}"><rect x="-9999" y="-9999" width="99999" height="#{n(9_999 + y)}"/></clipPath>) +
+          %(<g clip-path="url(##{name})">#{marks}</g>)
       end
 
       private

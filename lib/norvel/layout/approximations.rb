@@ -14,7 +14,8 @@ module Norvel
 
       # @return [Array<Approximation>]
       def to_a
-        unshown + nowhere_to_be_had + cut_off + of_paragraphs + from_right_to_left + beside_nothing + tables.flat_map { |table| in_table(table) }
+        said = [unshown, nowhere_to_be_had, cut_off, of_paragraphs, from_right_to_left, beside_nothing].sum([])
+        said + tables.flat_map { |table| in_table(table) }
       end
 
       private

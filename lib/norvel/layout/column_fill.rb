@@ -78,18 +78,25 @@ module Norvel
 
       # The item at `index` does not fit.
       def overfull(index, y, notes, below)
-        split_note(index, notes, below) || split_row(index, y, notes) || ended_before(index, y, notes, below)
+        split_note(index, y, notes) || split_row(index, y, notes) || ended_before(index, y, notes, below)
       end
 
-      # Its line fits, its note only in part.
-      def split_note(index, notes, below)
-        more = entries(@items[index])
-        return if more.empty? || !may_end_after?(index)
+      # Its line fits, with those that may not be parted from it, its note only in part.
+      def split_note(index, y, notes)
+        return if entries(@items[index]).empty?
 
-        fitted, rest = (notes + more).fit(@room - below)
-        return if fitted.entries.size <= notes.entries.size || rest.empty?
+        last = together(index) or return
+        below = y + @items[index].height + ((index + 1)..last).sum { |place| @items[place].gap + @items[place].height }
+        fitted, rest = (notes + (index..last).flat_map { |place| entries(@items[place]) }).fit(@room - below)
+        return if below + fitted.height > @room + HAIR || fitted.entries.size <= notes.entries.size || rest.empty?
 
-        leaf(index + 1, :note, notes: fitted, carried: rest)
+        leaf(last + 1, :note, notes: fitted, carried: rest)
+      end
+
+      # @return [Integer, nil] the first item from there on after which the column may end; nil where it is none of the same paragraph
+      def together(index)
+        paragraph = @items[index].paragraph
+        (index...@items.size).take_while { |place| @items[place].paragraph.equal?(paragraph) }.find { |place| may_end_after?(place) }
       end
 
       def may_end_after?(index) = @items[index + 1].nil? || @items[index + 1].forced || @items[index + 1].keep.nil?
@@ -124,7 +131,7 @@ module Norvel
         return :overflow if gave_way
         return plain_reason(@items[index], only_notes) if at == index
 
-        (at + 1..index).filter_map { |place| @items[place].keep }.min_by { |keep| ORDER.index(keep) }
+        [*(at + 1..index).filter_map { |place| @items[place].keep }, (:note if only_notes)].compact.min_by { |keep| ORDER.index(keep) }
       end
 
       # @return [Array(Integer, Symbol)] the item the next column begins with, and the constraint that gave way

@@ -107,7 +107,9 @@ module Norvel
       def part(cells, least) = self.class.new(**to_h, cells: cells, height: [least, *cells.map(&:reach)].max)
 
       def lines_of(item, x, y, cut)
-        return item.row.lines.map { |*line, in_x, in_y, inner| [*line, x + in_x, y + in_y, [cut, inner && (y + inner)].compact.min] } if item.row
+        if item.row
+          return item.row.lines.map { |*line, in_x, in_y, inner| [*line, x + in_x, y + in_y, [cut, inner && (y + inner)].compact.min] }
+        end
 
         y += item.lead.to_f + item.push.to_f
         [([*item.run_in, x, y, cut] if item.run_in), [item.paragraph, item.setting, item.line, x, y, cut]].compact

@@ -66,9 +66,9 @@ module Norvel
         # setting, those that stand in no row are told by their names.
         SETTINGS = {
           "settings" => {
-            set: %w[mirrorMargins gutterAtTop trackRevisions defaultTabStop autoHyphenation consecutiveHyphenLimit hyphenationZone
+            :set => %w[mirrorMargins gutterAtTop trackRevisions defaultTabStop autoHyphenation consecutiveHyphenLimit hyphenationZone
               doNotHyphenateCaps evenAndOddHeaders footnotePr endnotePr compat],
-            none: %w[writeProtection view zoom removePersonalInformation removeDateAndTime doNotDisplayPageBoundaries
+            :none => %w[writeProtection view zoom removePersonalInformation removeDateAndTime doNotDisplayPageBoundaries
               printPostScriptOverText printFractionalCharacterWidth printFormsData embedTrueTypeFonts embedSystemFonts saveSubsetFonts
               saveFormsData alignBordersAndEdges bordersDoNotSurroundHeader bordersDoNotSurroundFooter hideSpellingErrors
               hideGrammaticalErrors activeWritingStyle proofState formsDesign attachedTemplate linkStyles stylePaneFormatFilter

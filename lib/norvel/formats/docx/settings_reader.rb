@@ -5,8 +5,8 @@ require_relative "markup"
 module Norvel
   module Formats
     module Docx
-      # Reads what a file says of itself as a whole (ISO/IEC 29500-1 §17.15.1, and -4 §14.7 of older ways of setting), and tells what of it no
-      # page shows.
+      # Reads what a file says of itself as a whole (ISO/IEC 29500-1 §17.15.1, and -4 §14.7 of older ways of setting), and tells what of it
+      # no page shows.
       class SettingsReader
         SWITCHES = {hyphenate: "autoHyphenation", even_differs: "evenAndOddHeaders", mirrored: "mirrorMargins", gutter_above: "gutterAtTop",
                     records_revisions: "trackRevisions"}.freeze
@@ -52,8 +52,8 @@ module Norvel
         def divided
           row = @codecs.count(said("consecutiveHyphenLimit"), MOST_HYPHENS, "the number of hyphens in a row").to_i
           zone = @codecs.measure(said("hyphenationZone"))
-          {hyphens_in_a_row: (row if row.positive?), hyphenation_zone: zone&.clamp(0..), capitals_divided: !on?(@found["doNotHyphenateCaps"])}
-            .reject { |name, value| value.nil? && name == :hyphenation_zone }
+          {hyphens_in_a_row: (row if row.positive?), capitals_divided: !on?(@found["doNotHyphenateCaps"]),
+           **(zone ? {hyphenation_zone: zone.clamp(0..)} : {})}
         end
 
         PLACES = {"bg1" => "light1", "t1" => "dark1", "bg2" => "light2", "t2" => "dark2"}.freeze
@@ -62,7 +62,9 @@ module Norvel
         def tell_of_colours
           node = @found["clrSchemeMapping"] or return
           places = node.attribute_nodes.to_h { |place| [place.node_name, place.value] }.slice(*PLACES.keys)
-          @warnings << "The file gives the colours of its theme other places; no page here shows it." unless places.all? { PLACES[_1] == _2 }
+          return if places.all? { |name, place| PLACES[name] == place }
+
+          @warnings << "The file gives the colours of its theme other places; no page here shows it."
         end
 
         # What no page shows, by the table of markup, and what stands in no row of it.
