@@ -2,6 +2,7 @@
 
 require_relative "cascade/formatting"
 require_relative "cascade/chain"
+require_relative "cascade/number_words"
 require_relative "cascade/list_labels"
 
 module Norvel

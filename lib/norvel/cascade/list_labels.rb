@@ -25,13 +25,13 @@ module Norvel
         @started = @started.dup
       end
 
-      # @param list [Manuscript::List] @param level [Integer]
+      # @param list [Manuscript::List] @param level [Integer] @param language [String, nil]
       # @return [String] the label of the next item
-      def label(list, level)
+      def label(list, level, language: nil)
         values = (@values[list.counter || list.id] ||= {})
         restart(list, values)
         count(list, level, values)
-        ListLabels.label(list, level, values)
+        ListLabels.label(list, level, values, language: language)
       end
 
       private
@@ -58,7 +58,7 @@ module Norvel
       manuscript.paragraphs.each_with_object({}) do |paragraph, labels|
         ref = cascade.numbering(paragraph) or next
         list = manuscript.lists[ref.list]
-        labels[paragraph.id] = counters.label(list, ref.level) if list.levels[ref.level]
+        labels[paragraph.id] = counters.label(list, ref.level, language: manuscript.info.language) if list.levels[ref.level]
       end
     end
 
@@ -109,16 +109,26 @@ module Norvel
     # @return [String] with bullets of symbol fonts as the signs that they show
     def plain(text) = text.match?(SYMBOL_AREA) ? text.gsub(SYMBOL_AREA) { |sign| SYMBOLS.fetch(sign, sign) } : text
 
+    # How numbers may be written, with what that looks like.
+    SAMPLES = {"decimal" => "1, 2, 3", "lower_roman" => "i, ii, iii", "upper_roman" => "I, II, III", "lower_letter" => "a, b, c",
+               "upper_letter" => "A, B, C", "decimal_zero" => "01, 02, 03", "in_dashes" => "- 1 -, - 2 -", "ordinal" => "1st, 2nd, 3rd",
+               "cardinal_text" => "One, Two, Three", "ordinal_text" => "First, Second, Third", "signs" => "*, †, ‡"}.freeze
+    SIGNS_OF_NOTES = %w[* † ‡ §].freeze # and then each of them twice
+
     # @param number [Integer] from 1
     # @param format [String, Symbol] decimal, lower_roman, …
+    # @param language [String, nil] in which words and ordinals are
     # @return [String]
-    def write(number, format)
+    def write(number, format, language: nil)
       case format.to_s
       when "lower_roman" then roman(number)
       when "upper_roman" then roman(number).upcase
       when "lower_letter" then letters(number)
       when "upper_letter" then letters(number).upcase
       when "decimal_zero" then number.to_s.rjust(2, "0")
+      when "in_dashes" then "- #{number} -"
+      when "signs" then number.positive? ? SIGNS_OF_NOTES[(number - 1) % 4] * ((number - 1) / 4 + 1) : number.to_s
+      when *NumberWords::FORMATS then NumberWords.write(number, format, language)
       when "none" then ""
       else number.to_s
       end
@@ -143,13 +153,13 @@ module Norvel
 
     # @param values [Hash{Integer=>Integer}] where the numbers of its levels stand
     # @return [String]
-    def label(list, level, values)
+    def label(list, level, values, language: nil)
       own = list.levels[level]
       return SYMBOLS.fetch(own.text, own.text.match?(/\A[\uE000-\uF8FF]\z/) ? "•" : own.text) if own.format == "bullet"
 
       own.text.gsub(/%(\d)/) do
         index = $1.to_i - 1
-        write(values[index] || 1, own.legal ? "decimal" : list.levels[index]&.format || "decimal")
+        write(values[index] || 1, own.legal ? "decimal" : list.levels[index]&.format || "decimal", language: language)
       end
     end
   end

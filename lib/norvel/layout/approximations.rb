@@ -14,7 +14,7 @@ module Norvel
 
       # @return [Array<Approximation>]
       def to_a
-        said = [unshown, nowhere_to_be_had, cut_off, of_paragraphs, from_right_to_left, beside_nothing].sum([])
+        said = [unshown, nowhere_to_be_had, cut_off, of_paragraphs, from_right_to_left, beside_nothing, in_figures].sum([])
         said + tables.flat_map { |table| in_table(table) }
       end
 
@@ -87,6 +87,25 @@ module Norvel
         return {image: :float, drawing: %i[object drawing]}.fetch(inset.what, inset.what) unless shown
 
         Floating.true?(inset, @layout.lines_of(paragraph.id).first&.setting&.width.to_f) ? nil : :float
+      end
+
+      # Numbers that would be words, in a language whose words are not known here.
+      def in_figures
+        figures = ->(format) { NumberWords::FORMATS.include?(format.to_s) && !NumberWords.knows?(format, @manuscript.info.language) }
+        parts = @manuscript.sections.each_index.select { |index| figures[@manuscript.sections[index].folio.format] }
+        pages = @layout.pages.select { |page| parts.include?(page.part) }
+        pages.uniq(&:part).map { |page| Approximation.new(kind: :object, page: page.number, sort: :number_words) } + listed_in(figures)
+      end
+
+      def listed_in(figures)
+        lists = @manuscript.lists.select { |_, list| list.levels.each_value.any? { |level| figures[level.format] } }
+        return [] if lists.empty?
+
+        @manuscript.paragraphs.filter_map do |paragraph|
+          ref = @layout.cascade.numbering(paragraph)
+          level = ref && lists[ref.list]&.levels&.[](ref.level)
+          at(:object, paragraph, sort: :number_words) if level && figures[level.format]
+        end
       end
 
       def tables = @manuscript.blocks.grep(Manuscript::Table).flat_map { |block| Manuscript.tables_in(block) }

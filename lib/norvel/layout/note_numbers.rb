@@ -22,7 +22,7 @@ module Norvel
         @marks.to_h do |ref, form, section|
           counter = [Manuscript.endnote?(ref), {section: section, page: on_page[ref]}[form.restart]]
           counts[counter] = counts.key?(counter) ? counts[counter] + 1 : form.start
-          [ref, ListLabels.write(counts[counter], form.format)]
+          [ref, ListLabels.write(counts[counter], form.format, language: @manuscript.info.language)]
         end
       end
 

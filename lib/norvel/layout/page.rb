@@ -97,11 +97,11 @@ module Norvel
       linked_boxes: "text that goes on in another box", box_columns: "text in columns in a box",
       older_box: "a text box of an older kind", chapter_folios: "folios with the number of their chapter",
       line_beside: "a line beside a paragraph", fixed_margin: "a margin that its header does not push",
-      character_indents: "indents in characters"
+      character_indents: "indents in characters", number_words: "numbers in words that are not known here in its language"
     }.freeze
 
     # Those that leave every line where it is.
     Approximation::ORNAMENTS = %i[emphasis_marks drawn_letters double_strike run_border page_borders diagonal_lines column_line
-      cropped_picture turned_picture line_beside line_numbers cut_off].to_set.freeze
+      cropped_picture turned_picture line_beside line_numbers cut_off number_words].to_set.freeze
   end
 end

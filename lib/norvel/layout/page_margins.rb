@@ -43,7 +43,7 @@ module Norvel
           section = @manuscript.sections[page.part]
           count = section.folio.start - 1 if part != page.part && section.folio.start
           part = page.part
-          page.folio = ListLabels.write(count += 1, section.folio.format)
+          page.folio = ListLabels.write(count += 1, section.folio.format, language: @manuscript.info.language)
         end
       end
 

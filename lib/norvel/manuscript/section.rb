@@ -35,7 +35,7 @@ module Norvel
     end
 
     # How page numbers are written: `format` :decimal, :lower_roman, :upper_roman, :lower_letter,
-    # :upper_letter; `start` nil where the count goes on.
+    # :upper_letter, :decimal_zero, :in_dashes, :ordinal, :cardinal_text, :ordinal_text, :signs; `start` nil where the count goes on.
     Folio = Value.define(format: :decimal, start: nil)
 
     # How notes are numbered: `format` as of folios, `start` the first number, `restart` :never, :section or :page; endnotes stand at the

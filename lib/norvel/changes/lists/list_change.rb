@@ -25,7 +25,7 @@ module Norvel
 
     # What the changes of lists share: levels written as a person types them, and numbers for new lists.
     class ListChange < Operation
-      FORMATS = %w[decimal lower_roman upper_roman lower_letter upper_letter decimal_zero bullet none].freeze
+      FORMATS = {**ListLabels::SAMPLES, "bullet" => "a sign", "none" => "nothing"}.freeze
       SUFFIXES = {"tab" => :tab, "space" => :space, "nothing" => :nothing}.freeze
 
       private
@@ -37,7 +37,7 @@ module Norvel
       # @param level [Manuscript::ListLevel] @param written [Hash{String=>String}] only what is to be changed
       # @return [Manuscript::ListLevel]
       def rewritten(level, written, index)
-        level = level.with(format: one_of(FORMATS, written["format"])) if written["format"]
+        level = level.with(format: one_of(FORMATS.keys, written["format"])) if written["format"]
         level = level.with(text: label_text(written["text"], index)) if written["text"]
         level = level.with(start: whole(written["start"])) if written["start"]
         if written["suffix"]

@@ -13,8 +13,7 @@ module Norvel
       include OnPaper
 
       BEGINS = {"page" => :page, "recto" => :recto, "verso" => :verso, "here" => :here}.freeze
-      FORMATS = {"decimal" => "1, 2, 3", "lower_roman" => "i, ii, iii", "upper_roman" => "I, II, III", "lower_letter" => "a, b, c",
-                 "upper_letter" => "A, B, C"}.freeze
+      FORMATS = ListLabels::SAMPLES
       WORDS = {"page" => "on a new page", "recto" => "on a recto", "verso" => "on a verso", "here" => "upon the page"}.freeze
 
       def carry_out(manuscript)

@@ -46,7 +46,9 @@ module Norvel
           properties = children(node, "pPr").first
           set = @spelling.read(properties, :paragraph).slice(:indent_start, :indent_end, :indent_first, :tabs)
           restart = child_value(node, "lvlRestart")
-          format = NumberFormats.of_list(child_value(node, "numFmt") || "decimal")
+          said = child_value(node, "numFmt") || "decimal"
+          @spelling.codecs.unknown("A list is numbered as “#{said[0, 30]}”", nil) unless NumberFormats.known?(said)
+          format = NumberFormats.of_list(said)
           level = Manuscript::ListLevel.new(format: format, text: child_value(node, "lvlText") || "",
             start: first_number(child_value(node, "start") || "1"), properties: set,
             label_properties: @spelling.read(children(node, "rPr").first, :text),

@@ -35,7 +35,10 @@ module Norvel
           return unless said.keys.intersect?(%w[numFmt numStart numRestart pos])
 
           start = said["numStart"] && codecs.count(said["numStart"], FIRST, "the first number of notes")
-          Manuscript::NoteForm.new(format: NumberFormats::FOLIOS.fetch(said["numFmt"], format), start: start || 1,
+          written = NumberFormats::FOLIOS.fetch(said["numFmt"] || NumberFormats.said(format.to_s)) do |other|
+            codecs.unknown("Notes are numbered as “#{other}”", format)
+          end
+          Manuscript::NoteForm.new(format: written, start: start || 1,
             restart: RESTARTS.fetch(said["numRestart"], :never), place: (said["pos"] == "sectEnd") ? :section : :text)
         end
 
