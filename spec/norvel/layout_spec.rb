@@ -50,6 +50,20 @@ RSpec.describe Norvel::Layout do
       expect(layout(on_page(big)).pages.first.placed.map { |placed| placed.line.height.round(2) }).to eq([11.5, 23.0])
     end
 
+    # Seen: raised words ran into the line above, on pages that said they were exact.
+    it "grows by what words are raised or lowered, unless it is exact" do
+      heights = ->(points, **set) {
+        layout(on_page(paragraph(0, "quay ", stretch("boat", shift: points * 12_700), **set))).lines_of(0).map do |placed|
+          [placed.line.height.round(1), (placed.line.height - placed.line.baseline).round(1)]
+        end
+      }
+      (plain, below), = heights[0]
+      expect(heights[9]).to eq([[(plain + 9).round(1), below]])
+      expect(heights[-5]).to eq([[(plain + 5).round(1), (below + 5).round(1)]])
+      exact = Norvel::Properties::LineSpacing.new(rule: :exact, value: 15 * 12_700)
+      expect(heights[9, line_spacing: exact].first.first).to eq(15)
+    end
+
     it "of an empty paragraph is that of its mark's font" do
       empty = Norvel::Manuscript::Paragraph.new(id: 0, style: "Base", mark_properties: {size: 254_000})
       expect(layout(on_page(empty)).pages.first.placed.first.line.height).to be_within(0.01).of(20 * 1.1499)

@@ -117,7 +117,8 @@ module Norvel
           color: set[:color], underline: set[:underline], strike: set[:strike], highlight: background,
           letter_spacing: set[:letter_spacing] / POINT, scale: set[:scale] / 100.0, rise: full * rise + set[:shift] / POINT,
           transform: (set[:caps] || small) ? :upper : nil, small_capitals: set[:small_caps] && !set[:caps] && !small,
-          above: (face.ascent + face.gap / 2.0) * em, below: (face.descent + face.gap / 2.0) * em)
+          above: (face.ascent + face.gap / 2.0) * em + [set[:shift], 0].max / POINT,
+          below: (face.descent + face.gap / 2.0) * em + [-set[:shift], 0].max / POINT)
       end
 
       def build_paragraph(set, settings)
