@@ -119,6 +119,9 @@ module Norvel
     # @return [Boolean] true when every metric is right and everything is laid out truly
     def exact? = approximations.empty? && substitutions.all? { |match| match.match == :metric }
 
+    # @return [Hash{String=>Integer}] the numbers of notes, however they are written
+    def note_numbers = @note_numbers ||= NoteNumbers.new(manuscript).numbers(pages)
+
     # @return [Array<Placed>] the body lines of a paragraph, over all pages
     def lines_of(id)
       @lines_of ||= pages.flat_map(&:text_lines).group_by { |placed| placed.paragraph.id }

@@ -13,6 +13,10 @@ RSpec.describe Norvel::Guide::Rule do
   run = ->(text, **set) { run_of[text, properties: set] }
   link = ->(text) { run_of[text, link: true] }
   folio = ->(**set) { paragraph_of[3_000_000, run_of["1", field: :page], properties: set] }
+  page_of_pages = Norvel::Manuscript::Paragraph.new(id: 3_000_002, style: "Base",
+    runs: [run_of["Page "], run_of["1", field: :page], run_of[" of "], run_of["9", field: :pages]])
+  stop = ->(leader) { Norvel::Properties::TabStop.new(position: 200 * 12_700, align: :end, leader: leader) }
+  anew = Norvel::Manuscript::NoteForm.new(restart: :section)
   field = ->(name) { paragraph_of[3_000_001, run_of["–", field: name, by: "1"]] }
   page = lambda do |width: 300, height: 300, **margin|
     emu = ->(points) { points * 12_700 }
@@ -470,6 +474,44 @@ RSpec.describe Norvel::Guide::Rule do
       met: [[:body, [run["x"], note["footnotes:1"]]], {notes: %w[footnotes:1]}],
       broken: [[:body, [run["x"], note["endnotes:1"]]], {notes: %w[endnotes:1]}],
       at: 0, measured: "end"
+    },
+    "folio_words" => {
+      rule: {words: "Page {folio} of {pages}"},
+      met: [[:body, "x"], {sections: [part[footers: {default: [page_of_pages]}]]}],
+      broken: [[:body, "x"], {sections: [part[footers: {default: [folio[]]}]]}],
+      at: nil, measured: "“{folio}”"
+    },
+    "contents_entries" => {
+      rule: {leader: "dots"},
+      met: [[:contents_entry, [entry["One\t1"]], {tabs: [stop[:dot]]}], h1["One"], {contents: [contents[]]}],
+      broken: [[:contents_entry, [entry["One\t1"]], {tabs: [stop[:none]]}], h1["One"], {contents: [contents[]]}],
+      at: 0, measured: "nothing"
+    },
+    "notes_numbering" => {
+      rule: {anew: "chapter"},
+      met: [h1["A"], [:body, [run["x"], note["footnotes:1"]]], h1["B"], [:body, [run["x"], note["footnotes:2"]]],
+        {sections: [part[1, footnotes: anew], part[nil, footnotes: anew]], notes: %w[footnotes:1 footnotes:2]}],
+      broken: [h1["A"], [:body, [run["x"], note["footnotes:1"]]], h1["B"], [:body, [run["x"], note["footnotes:2"]]],
+        {notes: %w[footnotes:1 footnotes:2]}],
+      at: 3, measured: "2"
+    },
+    "relation" => {
+      rule: {roles: ["heading_1"], property: "size", to_roles: ["body"], plus: "2 pt"},
+      met: [h1["A", size: 14 * 12_700], [:body, "x", {size: 12 * 12_700}]],
+      broken: [h1["A", size: 13 * 12_700], [:body, "x", {size: 12 * 12_700}]],
+      at: 0, measured: "13 pt"
+    },
+    "smaller_where_too_large" => {
+      rule: {size: "12 pt", least: "10 pt"},
+      met: [[:body, "x"], table[1, row[1, lines[11], "b"]]],
+      broken: [[:body, "x"], table[1, row[1, "a", "b"]]],
+      at: 1, measured: "10 pt"
+    },
+    "chapter_title_alone" => {
+      rule: {},
+      met: [h1["A"], [:body, "x", {break_before: true}]],
+      broken: [h1["A"], [:body, "x"]],
+      at: 0, measured: "with 1 paragraph"
     },
     "notes_complete" => {
       rule: {},

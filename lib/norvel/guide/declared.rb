@@ -5,7 +5,7 @@ module Norvel
     # What the kinds of rules declare, as others need it: the part of the JSON schema about rules, and a page that documents them.
     module Declared
       # Of one kind of rule exactly one of these has to be said.
-      ONE_OF = {"value" => %w[equals one_of between]}.freeze
+      ONE_OF = {"value" => %w[equals one_of between], "relation" => %w[plus at_least at_most]}.freeze
 
       module_function
 

@@ -17,16 +17,25 @@ module Norvel
       # @param pages [Array<Page>, nil] as laid out with other numbers
       # @return [Hash{String=>String}] by note
       def labels(pages = nil)
-        on_page = pages ? pages_of_marks(pages) : {}
-        counts = {}
-        @marks.to_h do |ref, form, section|
-          counter = [Manuscript.endnote?(ref), {section: section, page: on_page[ref]}[form.restart]]
-          counts[counter] = counts.key?(counter) ? counts[counter] + 1 : form.start
-          [ref, ListLabels.write(counts[counter], form.format, language: @manuscript.info.language)]
-        end
+        counted(pages).to_h { |ref, form, number| [ref, ListLabels.write(number, form.format, language: @manuscript.info.language)] }
       end
 
+      # @param pages [Array<Page>, nil]
+      # @return [Hash{String=>Integer}] by note, however it is written
+      def numbers(pages = nil) = counted(pages).to_h { |ref, _, number| [ref, number] }
+
       private
+
+      # @return [Array<Array(String, Manuscript::NoteForm, Integer)>]
+      def counted(pages)
+        on_page = pages ? pages_of_marks(pages) : {}
+        counts = {}
+        @marks.map do |ref, form, section|
+          counter = [Manuscript.endnote?(ref), {section: section, page: on_page[ref]}[form.restart]]
+          counts[counter] = counts.key?(counter) ? counts[counter] + 1 : form.start
+          [ref, form, counts[counter]]
+        end
+      end
 
       # @return [Array<Array(String, Manuscript::NoteForm, Integer)>] each note with its form and section
       def marks

@@ -126,7 +126,8 @@ module Norvel
 
       def divide
         given = {"main" => main.id, "front_format" => wanted(:front, "folios", "lower_roman"),
-                 "chapters" => (@guide.parts[:chapters] unless struck?(:chapters)) || "as_is", "place" => place}.compact
+                 "chapters" => (@guide.parts[:chapters] unless struck?(:chapters)) || "as_is", "place" => place,
+                 "words" => (words_with_folios if place)}.compact
         @draft.add("academic_parts", given, [main], 0.85, :parts)
       rescue NothingToChange, ChangeRefused => error
         @draft.remark(:parts, error.message)
@@ -140,14 +141,15 @@ module Norvel
       # Only their place.
       def folios
         place = self.place or return
-        return if place != "none" && now.sections.all?(&:folio_printed?) && in_place?(place)
+        return if place != "none" && now.sections.all?(&:folio_printed?) && in_place?(place, words_with_folios)
         return @draft.remark(:parts, AMONG_WORDS) if Changes::FolioCompany.of(now).among_words?
 
-        return @draft.add("set_folios", {"place" => place}, [], 0.9, :parts) unless title_page? && place != "none"
+        given = {"place" => place, "words" => (words_with_folios unless place == "none")}.compact
+        return @draft.add("set_folios", given, [], 0.9, :parts) unless title_page? && place != "none"
 
         later = (1...now.sections.size).to_a
-        changes = [["set_folios", {"place" => place, "parts" => [0], "first" => false}],
-          *(later.any? ? [["set_folios", {"place" => place, "parts" => later}]] : [])]
+        changes = [["set_folios", {**given, "parts" => [0], "first" => false}],
+          *(later.any? ? [["set_folios", {**given, "parts" => later}]] : [])]
         title = "Put folios at the #{place.sub("center", "centre")}, none on the title page."
         @draft.add("series", {"title" => title, "changes" => changes}, [], 0.9, :parts)
       rescue NothingToChange
@@ -158,11 +160,16 @@ module Norvel
 
       AMONG_WORDS = "The folio stands in a line of other words, as somebody set it; it stays there."
 
-      # Whether every folio that is seen stands there.
-      def in_place?(place)
-        rule = Guide::Rules::FolioPlace.build("id" => "place", "clause" => "", "severity" => "must", "checks" => "folio_place",
-          "place" => place)
-        rule.findings(Guide::Check.new(@guide, Layout.new(now), roles: @roles)).empty?
+      # What the author wrote beside folios stays.
+      def words_with_folios = (@guide.parts[:folio_words] if Changes::FolioCompany.of(now).words.empty?)
+
+      # Whether every folio that is seen stands there, and is written as the guide says.
+      def in_place?(place, words)
+        about = {"id" => "folios", "clause" => "", "severity" => "must"}
+        rules = [Guide::Rules::FolioPlace.build({**about, "checks" => "folio_place", "place" => place})]
+        rules << Guide::Rules::FolioWords.build({**about, "checks" => "folio_words", "words" => words}) if words
+        check = Guide::Check.new(@guide, Layout.new(now), roles: @roles)
+        rules.all? { |rule| rule.findings(check).empty? }
       end
 
       # Whether the first page is to have no folio: a title page, where the guide says so of it, or any.

@@ -7,7 +7,7 @@ module Norvel
     # or as_is), the folios at
     # "place" (SetFolios); from the paragraph "back" on a part of its own, where one is named.
     class AcademicParts < Operation
-      takes_besides main: :paragraph, back: :paragraph, front_format: :word, format: :word, chapters: :word, place: :word
+      takes_besides main: :paragraph, back: :paragraph, front_format: :word, format: :word, chapters: :word, place: :word, words: :words
 
       def carry_out(manuscript)
         steps(manuscript).reduce(manuscript) do |now, step|
@@ -39,7 +39,7 @@ module Norvel
         [build["begin_part", "paragraph" => main, "begins" => begins, "folio" => {"format" => "decimal", "start" => 1}],
           Front.new("main" => main, "format" => parameters["front_format"] || "lower_roman"),
           *back(begins), *chapters(manuscript),
-          *(parameters["place"] ? [PlacedFolios.new("place" => parameters["place"])] : [])]
+          *(parameters["place"] ? [PlacedFolios.new(parameters.slice("place", "words"))] : [])]
       end
 
       def back(begins)
@@ -81,9 +81,9 @@ module Norvel
       # Folios everywhere, but on the title page.
       class PlacedFolios < Operation
         def carry_out(manuscript)
-          first = Changes.build("set_folios", "place" => parameters["place"], "parts" => [0], "first" => false).carry_out(manuscript)
+          first = Changes.build("set_folios", parameters.merge("parts" => [0], "first" => false)).carry_out(manuscript)
           rest = (1...manuscript.sections.size).to_a
-          rest.any? ? Changes.build("set_folios", "place" => parameters["place"], "parts" => rest).carry_out(first) : first
+          rest.any? ? Changes.build("set_folios", parameters.merge("parts" => rest)).carry_out(first) : first
         end
       end
 

@@ -90,8 +90,8 @@ module Norvel
         end
       end
 
-      # @return [Array<String>] what is said with folios
-      def words = @found.flat_map(&:values).flatten.reject(&:field).flat_map { |run| run.text.split }.uniq
+      # @return [Array<String>] what the author says with folios
+      def words = @found.flat_map(&:values).flatten.reject(&:worked_out?).flat_map { |run| run.text.split }.uniq
 
       # @return [Manuscript::Section] without folios and their company; paragraphs that hold nothing else go with them
       def without(section)
@@ -144,10 +144,39 @@ module Norvel
       end
     end
 
+    # What is asked to stand with a folio.
+    class SaidWithFolio
+      FIELD = /\{(folio|pages)\}/
+      FIELDS = {"folio" => :page, "pages" => :pages}.freeze
+      LONGEST = 60
+
+      # @param words [String] "Page {folio} of {pages}"
+      # @raise [ChangeRefused]
+      def initialize(words)
+        raise ChangeRefused, "What stands with a folio holds {folio}, as in “Page {folio} of {pages}”." unless words.include?("{folio}")
+        raise ChangeRefused, "What stands with a folio is at most #{LONGEST} letters long." if words.length > LONGEST
+
+        pieces = words.split(/(\{(?:folio|pages)\})/).reject(&:empty?)
+        @runs = pieces.map do |piece|
+          field = piece.match?(FIELD) && FIELDS.fetch(piece[1..-2])
+          field ? Manuscript::Run.new(text: "1", field: field) : quoted(piece)
+        end
+      end
+
+      # @return [Array<Manuscript::Run>] the same in every part, on every page
+      def runs(_part, _kind) = @runs
+
+      private
+
+      # As generated as the folio beside it (ISO/IEC 29500-1 §17.16.5.49): it comes and goes with it, and is no word of the author's.
+      def quoted(words) = Manuscript::Run.new(text: words, generated: true, refers: Manuscript::Reference.new(what: :quote, to: words))
+    end
+
     # Where the folio stands in parts ("parts": numbers from 0, or nothing for all): "place" is top or bottom, and start, center, end, inner
-    # or outer ("bottom outer"), or "none"; "first" says whether the first page has it. Words in headers and footers stay.
+    # or outer ("bottom outer"), or "none"; "first" says whether the first page has it; "words" what stands with it, with {folio} and
+    # {pages} in their places ("Page {folio} of {pages}"; without it what stands there now). Other words in headers and footers stay.
     class SetFolios < Operation
-      takes_besides parts: :numbers, place: :word, first: :switch, kind: :word
+      takes_besides parts: :numbers, place: :word, first: :switch, kind: :word, words: :words
 
       include Margins
 
@@ -164,6 +193,8 @@ module Norvel
         bare = with_parts(manuscript) { |section| manuscript.folio_set_apart?(section) ? section : company.without(section) }
         return bare if place == "none"
 
+        company = SaidWithFolio.new(parameters["words"]) if parameters["words"]
+
         placed_in(bare, place, company)
       end
 
@@ -171,7 +202,8 @@ module Norvel
         whose = parameters["parts"] ? "part #{parts(manuscript).map { |index| index + 1 }.join(", ")}" : "all parts"
         return "Took the folios out of #{whose}." if parameters["place"] == "none"
 
-        "Put the folios of #{whose} at " \
+        as = " as “#{parameters["words"]}”" if parameters["words"]
+        "Put the folios of #{whose}#{as} at " \
           "the #{parameters["place"].sub("center", "centre")}#{", none on the first page" if parameters["first"] == false}."
       end
 
@@ -196,7 +228,7 @@ module Norvel
       # that is taken out.
       def same_words?(before, after)
         was, now = [before, after].map { |manuscript| manuscript.margin_paragraphs.flat_map { |paragraph| paragraph.written.split }.to_set }
-        gone = (parameters["place"] == "none") ? FolioCompany.of(before).words : []
+        gone = (parameters["place"] == "none" || parameters["words"]) ? FolioCompany.of(before).words : []
         before.blocks.equal?(after.blocks) && before.notes.equal?(after.notes) && before.asides.equal?(after.asides) &&
           now.subset?(was) && (was - now).subset?(gone.to_set)
       end

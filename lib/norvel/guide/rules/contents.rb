@@ -40,6 +40,84 @@ module Norvel
         end
       end
 
+      # What lines of contents look like: what leads to their folios, and whether deeper levels stand further in.
+      class ContentsEntries < Rule
+        checks "contents_entries", area: :structure
+        LEADERS = {"dots" => :dot, "hyphens" => :hyphen, "line" => :underscore, "nothing" => :none}.freeze
+        takes :leader, :choice, choices: LEADERS.keys, says: "what leads to the folio", example: "dots"
+        takes :indented, :switch, says: "each level stands further in than the one above", example: true
+
+        def sentence
+          leads = ((given(:leader) == :nothing) ? "nothing leads" : "#{given(:leader)} lead") + " to their folios" if given(:leader)
+          further = "deeper levels stand #{"no " unless given(:indented)}further in" unless given(:indented).nil?
+          "In lists of contents #{[leads, further].compact.join("; ")}."
+        end
+
+        def applies?(context) = entries(context).any?
+
+        def findings(context) = (given(:leader) ? wrongly_led(context) : []) + (given(:indented).nil? ? [] : wrongly_indented(context))
+
+        private
+
+        def entries(context)
+          context.contents.lists.flat_map { |list| context.contents.lines(list) }.select { |line| line.text.include?("\t") }
+        end
+
+        def wrongly_led(context)
+          entries(context).filter_map do |line|
+            stop = context.layout.lines_of(line.id).flat_map { |placed| placed.line.tabs || [] }.last
+            next if stop.nil? || stop.last == wanted
+
+            finding(context, paragraph: line, expected: given(:leader).to_s, measured: LEADERS.key(stop.last),
+              message: "What leads to the folio of this line is #{LEADERS.key(stop.last)}; #{given(:leader)} is asked for.",
+              fix: Deferred.new { led(context, line) })
+          end
+        end
+
+        def wanted = LEADERS.fetch(given(:leader).to_s)
+
+        def led(context, line)
+          tabs = Properties::TabStop.seen(context.cascade.paragraph(line)[:tabs])
+          tabs = tabs.empty? ? [at_the_end(context, line)] : tabs[0..-2] + [tabs.last.with(leader: wanted)]
+          remedies(context, line, {tabs: tabs}) { |_, own| Properties::TabStop.seen(own).last&.leader == wanted }
+        end
+
+        def at_the_end(context, line)
+          width = context.layout.lines_of(line.id).first.setting.width
+          Properties::TabStop.new(position: (width * Lengths::PT).round, align: :end, leader: wanted)
+        end
+
+        STEP = 360_000 # EMU: 1 cm further in, where the sheet says nothing
+
+        def wrongly_indented(context)
+          levels = entries(context).group_by { |line| level_of(context, line) }.except(nil).sort
+          levels.each_cons(2).flat_map do |(_, above), (_, lines)|
+            edge = indent(context, above.first)
+            lines.filter_map do |line|
+              own = indent(context, line)
+              next if (own > edge + Properties::Property::ROUNDING) == given(:indented)
+
+              finding(context, paragraph: line, expected: given(:indented) ? "more than #{cm(edge)}" : cm(edge), measured: cm(own),
+                expected_value: Lengths.points(edge), measured_value: Lengths.points(own), unit: "pt",
+                message: "This line stands at #{cm(own)}, the level above at #{cm(edge)}.",
+                fix: Deferred.new { moved(context, line, edge) })
+            end
+          end
+        end
+
+        def level_of(context, line) = context.places.of(line).to_s[/\Acontents_entry_(\d)\z/, 1]&.to_i
+
+        def indent(context, line) = context.cascade.paragraph(line)[:indent_start]
+
+        def cm(length) = Lengths.show(length, "cm")
+
+        def moved(context, line, edge)
+          right = ->(own) { (own > edge + Properties::Property::ROUNDING) == given(:indented) }
+          place = by_the_sheet(context, line, :indent_start, given(:indented) ? edge + STEP : edge, &right)
+          remedies(context, line, {indent_start: place}) { |_, own| right[own] }
+        end
+      end
+
       # Lists of contents, figures and tables say what the pages say.
       class ContentsCurrent < Rule
         checks "contents_current", area: :structure

@@ -15,7 +15,8 @@ module Norvel
         def placed_at(context, part, place)
           first = context.layout.pages.find { |page| page.part == part }
           free = first && first.folio_lines.empty? && (part.zero? || context.manuscript.sections[part].first_differs)
-          Cures.set_folios({"parts" => [part], "place" => place}.merge(free ? {"first" => false} : {}))
+          Cures.set_folios({"parts" => [part], "place" => place, "words" => context.guide.parts[:folio_words]}.compact
+            .merge(free ? {"first" => false} : {}))
         end
 
         # On a line that is laid out, or in a text box of a kind that is not.
@@ -86,7 +87,8 @@ module Norvel
           page = pages(context).first
           finding(context, page: page.number, expected: called(given(:format)), measured: "no folio",
             message: "No page of the #{given(:of)} matter shows a folio; #{called(given(:format))} ones are asked for.",
-            fix: Cures.set_folios({"parts" => [page.part], "place" => context.guide.parts[:folio] || USUAL_FOLIO}
+            fix: Cures.set_folios({"parts" => [page.part], "place" => context.guide.parts[:folio] || USUAL_FOLIO,
+                                   "words" => context.guide.parts[:folio_words]}.compact
               .merge((page.part.zero? && page.number > 1) ? {"first" => false} : {})))
         end
 
@@ -120,7 +122,8 @@ module Norvel
 
         def divided(context, main)
           front = front? ? given(:format).to_s : context.guide.parts.dig(:front, "folios") || "lower_roman"
-          {"main" => main.id, "front_format" => front, "place" => context.guide.parts[:folio]}.compact
+          {"main" => main.id, "front_format" => front, "place" => context.guide.parts[:folio],
+           "words" => (context.guide.parts[:folio_words] if context.guide.parts[:folio])}.compact
         end
 
         def written(context, index, folio)
@@ -177,6 +180,48 @@ module Norvel
           verso = page.number.even?
           own = across(page, placed)
           {"outer" => verso ? "start" : "end", "inner" => verso ? "end" : "start"}.fetch(wanted, wanted) == own
+        end
+      end
+
+      # What stands with the folio.
+      class FolioWords < Rule
+        include SeenFolios
+
+        checks "folio_words", area: :folios
+        takes :words, :word, required: true, said: "parts/folio_words", says: "what is written, with {folio} and {pages}",
+          example: "Page {folio} of {pages}"
+
+        def sentence = "Folios are written “#{given(:words)}”."
+
+        def pages? = true
+
+        def applies?(context) = context.layout.pages.any? { |page| page.folio_lines.any? }
+
+        # One of each part: what stands there stands on all its pages.
+        def findings(context)
+          lines = context.layout.pages.flat_map { |page| page.folio_lines.map { |placed| [page, placed] } }
+          wrong = lines.reject { |_, placed| plain(said(placed.paragraph)) == plain(given(:words)) }
+          wrong.uniq { |page, _| page.part }.map do |page, placed|
+            shown = said(placed.paragraph)
+            finding(context, page: page.number, expected: "“#{given(:words)}”", measured: "“#{shown}”",
+              message: "Folios are written “#{shown}”; “#{given(:words)}” is asked for.", fix: written(context, page, placed))
+          end
+        end
+
+        private
+
+        def plain(text) = text.gsub(/[[:space:]]+/, " ").strip
+
+        # The column of the line that the folio stands in.
+        def said(paragraph)
+          runs = paragraph.runs.map { |run| {page: "{folio}", pages: "{pages}"}[run.field] || run.text }
+          plain(runs.join.split("\t").find { |column| column.include?("{folio}") }.to_s)
+        end
+
+        def written(context, page, placed)
+          first = context.layout.pages.find { |one| one.part == page.part }
+          given = {"parts" => [page.part], "place" => "#{side(page, placed)} #{across(page, placed)}", "words" => given(:words)}
+          Cures.set_folios(first.folio_lines.empty? ? given.merge("first" => false) : given)
         end
       end
 

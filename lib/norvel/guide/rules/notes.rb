@@ -29,6 +29,64 @@ module Norvel
         end
       end
 
+      # Where the numbers of footnotes begin anew.
+      class NotesNumbering < Rule
+        checks "notes_numbering", area: :structure
+        takes :anew, :choice, required: true, choices: %w[never chapter page], says: "where they begin anew", example: "chapter"
+
+        WHERE = {never: "go on through the whole text", chapter: "begin anew with each chapter", page: "begin anew on each page"}.freeze
+        private_constant :WHERE
+
+        def sentence = "Numbers of footnotes #{WHERE.fetch(given(:anew))}."
+
+        def pages? = given(:anew) == :page
+
+        def applies?(context) = notes(context).size > 1
+
+        # Of each stretch the first that is wrong.
+        def findings(context)
+          numbers = context.layout.note_numbers
+          notes(context).chunk_while { |(_, _, one), (_, _, other)| one == other }.with_index.filter_map do |stretch, index|
+            first = (index.zero? || given(:anew) != :never) ? 1 : nil
+            paragraph, found, wanted = wrong(stretch, numbers, first)
+            next unless paragraph
+
+            finding(context, paragraph: paragraph, expected: wanted.to_s, measured: found.to_s, expected_value: wanted,
+              measured_value: found, unit: "number",
+              message: "The number of this footnote is #{found}; they #{WHERE.fetch(given(:anew))}, so that it is #{wanted}.")
+          end
+        end
+
+        private
+
+        def wrong(stretch, numbers, first)
+          expected = first || numbers[stretch.first[1]]
+          stretch.each_with_index do |(paragraph, ref, _), place|
+            return [paragraph, numbers[ref], expected + place] unless numbers[ref] == expected + place
+          end
+          nil
+        end
+
+        # @return [Array<Array(Manuscript::Paragraph, String, Object)>] each with the stretch in which its number counts on
+        def notes(context)
+          chapter = nil
+          titles = context.roles.in(:heading_1).to_h { |title| [title.id, true] }
+          context.manuscript.paragraphs.flat_map do |paragraph|
+            chapter = paragraph.id if titles[paragraph.id]
+            refs = paragraph.insets.filter_map { |inset| inset.ref if inset.kind == :note && !Manuscript.endnote?(inset.ref) }
+            refs.map { |ref| [paragraph, ref, {never: 0, chapter: chapter, page: (pages(context)[ref] if pages?)}[given(:anew)]] }
+          end
+        end
+
+        def pages(context)
+          context.known(:pages_of_notes) do
+            context.layout.pages.each_with_object({}) do |page, found|
+              page.placed.each { |placed| placed.line.notes&.each { |ref| found[ref] ||= page.number } }
+            end
+          end
+        end
+      end
+
       # Each note is referred to once, and each mark has its note.
       class NotesOrder < Rule
         checks "notes_complete", area: :structure

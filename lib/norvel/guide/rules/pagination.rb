@@ -101,6 +101,40 @@ module Norvel
         end
       end
 
+      # The title of a chapter stands on a page of its own, before the chapter.
+      class ChapterTitleAlone < Rule
+        checks "chapter_title_alone", area: :pagination
+
+        def sentence = "The title of a chapter stands alone on the page before it."
+
+        def pages? = true
+
+        def applies?(context) = titles(context).any?
+
+        def findings(context)
+          titles(context).filter_map do |title|
+            page = context.layout.pages[context.layout.page_of(title.id) - 1]
+            others = page.text_lines.map(&:paragraph).uniq.reject { |one| one.id == title.id || one.blank? || with_title?(context, one) }
+            next if others.empty?
+
+            finding(context, paragraph: title, expected: "alone on its page", measured: "with #{counted(others.size, "paragraph")}",
+              message: "This title of a chapter shares its page with #{counted(others.size, "paragraph")}.",
+              fix: (turned(others.first) if context.manuscript.index_of(others.first.id) > context.manuscript.index_of(title.id)))
+          end
+        end
+
+        private
+
+        def titles(context)
+          within(context, context.roles.in(:heading_1)).select { |title| !title.in_table && context.layout.page_of(title.id) }
+        end
+
+        # A second line of the title.
+        def with_title?(context, paragraph) = %i[subtitle author].include?(role(context, paragraph))
+
+        def turned(paragraph) = Cures.format_here("paragraphs" => [paragraph.id], "values" => {"break_before" => "yes"})
+      end
+
       # A caption is on the page of its figure or table.
       class CaptionWithThing < Rule
         checks "caption_with_figure", area: :pagination

@@ -13,8 +13,12 @@ module Norvel
         takes :one_of, :values, says: "or what it may be"
         takes :between, :values, says: "or from where to where"
         takes :tolerance, :length, says: "how far it may be off"
+        takes :lines, :choice, choices: %w[one several], says: "only where they stand in one line, or in several"
 
-        def sentence = "#{@property.label} of #{roles_said(@roles)} is #{expected}."
+        def sentence = "#{@property.label} of #{roles_said(@roles)}#{ON[given(:lines)]} is #{expected}."
+
+        ON = {one: " in one line", several: " over several lines"}.freeze
+        private_constant :ON
 
         def applies?(context) = paragraphs(context).any?
 
@@ -38,7 +42,12 @@ module Norvel
           @tolerance = given(:tolerance) || Properties::Property::ROUNDING
         end
 
-        def paragraphs(context) = within(context, context.roles.in(*@roles))
+        def paragraphs(context)
+          found = within(context, context.roles.in(*@roles))
+          return found unless given(:lines)
+
+          found.select { |paragraph| (context.layout.lines_of(paragraph.id).size > 1) == (given(:lines) == :several) }
+        end
 
         def met?(measured)
           return within?(measured) if @data["between"]
