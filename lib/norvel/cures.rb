@@ -6,9 +6,10 @@ module Norvel
   #
   #   Cures.apply_style("paragraphs" => [3], "style" => "Body")   # ["apply_style", {"paragraphs" => [3], "style" => "Body"}]
   module Cures
-    NAMES = %i[academic_parts apply_style begin_part captions_from_typed change_list change_style define_style format_here
-      headings_from_typed lists_from_typed make_contents refresh_references remove_direct_formatting remove_empty_paragraphs series
-      set_folios set_header_row set_info set_page_design set_part set_running_head tidy_white_space update_contents].freeze
+    NAMES = %i[academic_parts apply_character_style apply_style begin_part captions_from_typed change_list change_style define_style
+      format_here headings_from_typed lists_from_typed make_contents recount_numbers refresh_references remove_direct_formatting
+      remove_empty_paragraphs series set_folios set_header_row set_info set_page_design set_part set_running_head tidy_white_space
+      update_contents].freeze
 
     NAMES.each { |name| define_singleton_method(name) { |given = {}| [name.to_s, given] } }
 

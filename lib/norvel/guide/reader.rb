@@ -112,7 +112,15 @@ module Norvel
         what = missing ? "#{missing.map { |key| "“#{key}”" }.join(", ")} is missing" : WORDS.fetch(error["type"].to_s.downcase) do
           error["error"].to_s
         end
-        raise GuideError.new(missing ? "#{what}." : "“#{name}” #{what}.", line: @lines[pointer])
+        raise GuideError.new(missing ? "#{what}." : "“#{name}” #{what}#{allowed(error)}.", line: @lines[pointer])
+      end
+
+      MOST_WORDS = 12
+
+      # The words that may stand there, where they are few.
+      def allowed(error)
+        words = error.dig("schema", "enum")
+        "; it is one of #{words.join(", ")}" if words && words.size <= MOST_WORDS
       end
 
       def build(data)

@@ -77,9 +77,13 @@ module Norvel
 
             finding(context, paragraph: context.manuscript.paragraph(caption.paragraph), expected: wanted.join("."),
               measured: caption.number,
-              message: "Number #{caption.number} follows where #{wanted.join(".")} is due.")
+              message: "Number #{caption.number} follows where #{wanted.join(".")} is due.",
+              fix: (Cures.recount_numbers if !caption.typed? && miscounted?(context, caption)))
           end
         end
+
+        # Whether the field that counts it shows another number than is due.
+        def miscounted?(context, caption) = context.references.miscounted.any? { |found| found.paragraph == caption.paragraph }
 
         # The next number, or the first of a later chapter.
         def following(last, number)

@@ -22,11 +22,42 @@ module Norvel
             words = found.map { |run, _| run.text.strip }.first
             finding(context, paragraph: paragraph, expected: given(:by).join(" or ").tr("_", " "),
               measured: found.flat_map(&:last).uniq.join(", ").tr("_", " "),
-              message: "“#{words[0, 40]}” is set apart by #{found.flat_map(&:last).uniq.join(", ").tr("_", " ")}.")
+              message: "“#{words[0, 40]}” is set apart by #{found.flat_map(&:last).uniq.join(", ").tr("_", " ")}.",
+              fix: Deferred.new { set_otherwise(context, paragraph, found) })
           end
         end
 
         private
+
+        OFF = {italic: "no", bold: "no", underline: "none", caps: "no", small_caps: "no"}.freeze
+        ON = {italic: "yes", bold: "yes", underline: "single", caps: "yes", small_caps: "yes"}.freeze
+        private_constant :OFF, :ON
+
+        # The same words stay set apart, in the way that is asked for: by the character style for it where there is one.
+        def set_otherwise(context, paragraph, found)
+          text = places(paragraph, found.map(&:first))
+          way = given(:by).first
+          style = context.manuscript.sheet.named(STYLES[way].to_s, kind: :character)
+          by_hand, by_style = found.flat_map(&:last).uniq.partition { |kind| found.any? { |run, _| run.properties.key?(kind) } }
+          bare = by_hand.to_h { |kind| [kind.to_s, ""] }
+          values = style ? bare : {**bare, **by_style.to_h { |kind| [kind.to_s, OFF.fetch(kind)] }, way.to_s => ON.fetch(way)}
+          cures = [(Cures.format_here("text" => text, "values" => values) if values.any?),
+            (Cures.apply_character_style("text" => text, "style" => style.id) if style)].compact
+          Cures.together("Set apart by #{way.to_s.tr("_", " ")} what was set apart otherwise in a paragraph.", cures)
+        end
+
+        STYLES = {italic: "Emphasis", bold: "Strong"}.freeze
+        private_constant :STYLES
+
+        # @return [Array<Array(Integer, Integer, Integer)>]
+        def places(paragraph, runs)
+          offset = 0
+          paragraph.runs.filter_map do |run|
+            from = offset
+            offset += run.text.length
+            [paragraph.id, from, offset] if runs.any? { |one| one.equal?(run) }
+          end
+        end
 
         # Parts of a paragraph that differ from most of it.
         def stretches(context, paragraph)

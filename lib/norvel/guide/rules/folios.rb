@@ -11,12 +11,11 @@ module Norvel
 
         def side(page, placed) = (placed.y < page.height / 2) ? "top" : "bottom"
 
-        # A first page that shows none keeps none.
-        def placed_at(context, part, place)
+        # A first page that shows none keeps none. Words come with folios that are new; what stands with one goes along.
+        def placed_at(context, part, place, words: nil)
           first = context.layout.pages.find { |page| page.part == part }
           free = first && first.folio_lines.empty? && (part.zero? || context.manuscript.sections[part].first_differs)
-          Cures.set_folios({"parts" => [part], "place" => place, "words" => context.guide.parts[:folio_words]}.compact
-            .merge(free ? {"first" => false} : {}))
+          Cures.set_folios({"parts" => [part], "place" => place, "words" => words}.compact.merge(free ? {"first" => false} : {}))
         end
 
         # On a line that is laid out, or in a text box of a kind that is not.
@@ -270,7 +269,7 @@ module Norvel
           bare.group_by(&:part).map do |part, pages|
             finding(context, page: pages.first.number, expected: "a folio", measured: "none",
               message: "#{counted(pages.size, "page")} from page #{pages.first.number} on #{(pages.size == 1) ? "has" : "have"} no folio.",
-              fix: placed_at(context, part, context.guide.parts[:folio] || USUAL_FOLIO))
+              fix: placed_at(context, part, context.guide.parts[:folio] || USUAL_FOLIO, words: context.guide.parts[:folio_words]))
           end
         end
       end

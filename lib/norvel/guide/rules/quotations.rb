@@ -73,7 +73,8 @@ module Norvel
         checks "quotation_marks", area: :structure
         KINDS = {"double" => "“”", "single" => "‘’", "low" => "„“", "guillemets" => "«»",
                  "inward_guillemets" => "»«", "straight" => "\""}.freeze
-        takes :kind, :choice, required: true, choices: KINDS.keys, says: "which", example: "double"
+        takes :kind, :choice, required: true, choices: KINDS.keys, example: "double",
+          says: "which: #{KINDS.map { |kind, signs| "#{kind} #{signs}" }.join(", ")}"
 
         def sentence = "Quotation marks are #{KINDS[given(:kind).to_s]}."
 

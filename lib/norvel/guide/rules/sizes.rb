@@ -25,13 +25,21 @@ module Norvel
 
         private
 
-        # The one of both that is not as the sheet says takes what the sheet says; without such a one the higher gets the lower's size.
+        # The one of both that is not as the sheet says takes what the sheet says; without such a one that takes the other's size of which
+        # there are fewer.
         def fix(context, (higher, size), (lower, larger))
           own = by_the_sheet(context, higher, :size, nil) { |wanted| wanted >= larger && wanted != size }
           return sized(context, higher, own) if own
 
           theirs = by_the_sheet(context, lower, :size, nil) { |wanted| wanted <= size && wanted != larger }
-          theirs ? sized(context, lower, theirs) : sized(context, higher, larger)
+          return sized(context, lower, theirs) if theirs
+
+          fewer?(context, lower, higher) ? sized(context, lower, size) : sized(context, higher, larger)
+        end
+
+        def fewer?(context, one, other)
+          counts = [one, other].map { |paragraph| context.roles.in(role(context, paragraph)).size }
+          counts.first < counts.last
         end
 
         def sized(context, paragraph, size) = remedies(context, paragraph, {size: size})
