@@ -93,12 +93,24 @@ module Norvel
 
     # @return [Array<Array(Page, Placed)>] lines with characters that the face asked for lacks
     def lines_with_stand_ins
-      @lines_with_stand_ins ||= begin
-        with = {}.compare_by_identity
-        each_part { |_, placed| with[placed.setting] = true unless placed.setting.stand_ins.empty? }
-        with.empty? ? [] : pages.flat_map do |page|
-          page.placed.select { |placed| with.key?(placed.setting) }.map { |placed| [page, placed] }
-        end
+      @lines_with_stand_ins ||= lines_where { |_, placed| !placed.setting.stand_ins.empty? }
+    end
+
+    # @yieldparam page [Page] @yieldparam first [Placed] of what stands together, where it is no plain text
+    # @return [Array<Array(Page, Placed)>] all lines of those that are chosen
+    def lines_where
+      with = {}.compare_by_identity
+      parts_apart.each { |page, placed| with[placed.setting] = true if yield(page, placed) }
+      with.empty? ? [] : pages.flat_map do |page|
+        page.placed.select { |placed| with.key?(placed.setting) }.map { |placed| [page, placed] }
+      end
+    end
+
+    # @return [Array<Array(Page, Placed)>] of what `each_part` gives that which is not plain: from right to left, beside something, with
+    #   signs from another face, in a row that cuts off
+    def parts_apart
+      @parts_apart ||= [].tap do |found|
+        each_part { |page, placed| found << [page, placed] if placed.cut || !placed.setting.ordinary? }
       end
     end
 

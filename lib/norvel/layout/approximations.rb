@@ -59,9 +59,7 @@ module Norvel
       end
 
       def from_right_to_left
-        ids = []
-        @layout.each_part { |_, placed| ids << placed.paragraph.id if placed.setting.format.right_to_left }
-        ids.uniq!
+        ids = @layout.parts_apart.filter_map { |_, placed| placed.paragraph.id if placed.setting.format.right_to_left }.uniq
         ids.filter_map { |id| (paragraph = @manuscript.paragraph(id)) && @manuscript.index_of(id) && at(:right_to_left, paragraph) }
       end
 
@@ -118,12 +116,8 @@ module Norvel
 
       # What the exact height of a row does not show: the words are there, and nobody reads them.
       def cut_off
-        lost = {}.compare_by_identity
-        @layout.each_part { |_, placed| lost[placed.setting] = true if placed.cut }
-        return [] if lost.empty?
-
-        found = @layout.pages.flat_map { |page| page.placed.select { |placed| lost.key?(placed.setting) && placed.cut_off? } }
-        found.uniq { |placed| placed.paragraph.id }.map { |placed| at(:overflow, placed.paragraph, sort: :cut_off) }
+        lost = @layout.lines_where { |_, placed| placed.cut }.map(&:last).select(&:cut_off?)
+        lost.uniq { |placed| placed.paragraph.id }.map { |placed| at(:overflow, placed.paragraph, sort: :cut_off) }
       end
 
       # Characters that no face has.
@@ -135,7 +129,7 @@ module Norvel
       # Lines that were set beside something which stands on the page before.
       def beside_nothing
         lost = {}.compare_by_identity
-        @layout.each_part do |page, placed|
+        @layout.parts_apart.each do |page, placed|
           lost[page] ||= placed if placed.setting.beside&.any? { |cut| !cut.own } && !placed.setting.text.strip.empty?
         end
         lost.reject { |page, _| page.floats.any? { |float| float.inset.anchor.wrap == :around } }

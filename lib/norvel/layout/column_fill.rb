@@ -41,18 +41,25 @@ module Norvel
         return leaf(start, :note, carried: rest) if rest.any? && @carried.entries.any?
         return leaf(start, :end) unless @items[start]
 
-        y = heads_height
+        y = heads_height + space_above(start)
         notes = @carried
+        most = room + HAIR - notes.height
         index = start
         while (item = @items[index])
-          return leaf(index, item.forced) if index > start && item.forced
+          if index > start
+            return leaf(index, item.forced) if item.forced
 
-          below = y + space_above(index) + item.height
-          more = notes + entries(item)
-          return overfull(index, y + space_above(index), notes, below) if below + more.height > room + HAIR
+            y += item.gap
+          end
+          below = y + item.height
+          if item.notes
+            more = notes + entries(item)
+            most = room + HAIR - more.height
+          end
+          return overfull(index, y, notes, below) if below > most
 
           y = below
-          notes = more
+          notes = more if item.notes
           index += 1
         end
         leaf(index, :end)
@@ -156,9 +163,26 @@ module Norvel
 
       def boxed?(item) = item.setting.text[item.line.start...item.line.end].include?(Manuscript::INSET_MARK) && item.height > TALL
 
+      def noted(finish)
+        with = (@start...finish).select { |index| @items[index].notes }
+        with.empty? ? NONE : with.flat_map { |index| entries(@items[index]) }
+      end
+
+      # From the first item on, the space above it left out.
+      def heights(finish)
+        sum = @items[@start].height
+        index = @start + 1
+        while index < finish
+          item = @items[index]
+          sum += item.gap + item.height
+          index += 1
+        end
+        sum
+      end
+
       def leaf(finish, reason, notes: nil, carried: NONE, used: nil, gave_way: false)
-        notes ||= @carried + (@start...finish).flat_map { |index| entries(@items[index]) }
-        used ||= (@start...finish).sum((finish > @start) ? heads_height : 0.0) { |index| space_above(index) + @items[index].height }
+        notes ||= @carried + noted(finish)
+        used ||= (finish > @start) ? heads_height + space_above(@start) + heights(finish) : 0.0
         Leaf.new(from: @start, to: finish, reason: reason, lead: (finish > @start) ? space_above(@start) : 0.0, used: used,
           empty: [@room - used - notes.height, 0.0].max, notes: notes, carried: carried, gave_way: gave_way,
           ended: finish >= @items.size && carried.empty?)

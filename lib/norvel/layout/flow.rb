@@ -73,6 +73,8 @@ module Norvel
       private
 
       def set(block, width, **setting)
+        return @setter.set(block, width, **setting) if @cap.nil? && @beside.empty? && block.insets.empty?
+
         beside = cuts([block], width)
         return @setter.set(block, width, beside: beside, **setting) unless @cap
 
@@ -133,13 +135,13 @@ module Norvel
       def add_items(paragraph, format, items)
         frame = Frames.frame(format, @width)
         @framed = true if frame
-        items = frame ? items.map { |item| framed(item, frame) } : items
+        items = items.map { |item| framed(item, frame) } if frame
         first = items.first.dup
         first.gap, first.before = space_between(paragraph, format), format.before
         first.forced = @break_next || (:break_before if format.break_before)
         first.keep = :keep_with_next if @last && @last[1].keep_next && !first.forced
         @items << first
-        @items.concat(items.drop(1)) if items.size > 1
+        items.each { |item| @items << item unless item.equal?(items.first) } if items.size > 1
         @break_next = BREAKS[items.last.line.ends_with]
         @last = [paragraph, format]
         pass(items.sum(&:height)) if @beside.any?

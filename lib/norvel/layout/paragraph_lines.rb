@@ -89,6 +89,12 @@ module Norvel
         @items[1]
       end
 
+      # @return [Boolean] whether it is text from left to right beside nothing, in the faces that are asked for
+      def ordinary?
+        @ordinary = beside.nil? && stand_ins.empty? if @ordinary.nil?
+        @ordinary && !@format.right_to_left
+      end
+
       # @return [Boolean] true where the first line begins with the end of a run-in heading
       def runs_in? = false
 

@@ -15,9 +15,8 @@ module Norvel
       def items(items, leaf, x, y)
         return if leaf.to == leaf.from
 
-        leads = (leaf.from...leaf.to).map { |index| (index > leaf.from) ? items[index].gap : leaf.lead }
         items[leaf.from].row&.heads&.each { |head| y = row(head, x, y) }
-        stack(items[leaf.from...leaf.to], leads, x, y)
+        pile(items, leaf.from, leaf.to, x, y) { |index, item| (index == leaf.from) ? leaf.lead : item.gap }
       end
 
       # @param entries [Array<NoteArea::Entry>]
@@ -31,18 +30,7 @@ module Norvel
       # @param area [Symbol, nil] nil: each item's own
       # @return [Float] the y below them
       def stack(items, leads, x, y, area: nil)
-        framed = []
-        items.zip(leads) do |item, lead|
-          y += lead
-          framed << [item, y] if item.frame
-          if item.row then y = row(item.row, x, y)
-          else
-            line(item, area || item.area, x, y)
-            y += item.height
-          end
-        end
-        @page.frames.concat(Frames.place(framed).map { |frame| frame.moved(x, 0.0) }) if framed.any?
-        y
+        pile(items, 0, items.size, x, y, area) { |index, _| leads[index] }
       end
 
       # Text that does not stand at the top of its page (ISO/IEC 29500-1 §17.6.23).
@@ -60,6 +48,25 @@ module Norvel
       end
 
       private
+
+      # @yieldparam index [Integer] @yieldparam item [Item] @yieldreturn [Float] the space above it
+      def pile(items, from, to, x, y, area = nil)
+        framed = nil
+        index = from
+        while index < to
+          item = items[index]
+          y += yield(index, item)
+          (framed ||= []) << [item, y] if item.frame
+          if item.row then y = row(item.row, x, y)
+          else
+            line(item, area || item.area, x, y)
+            y += item.height
+          end
+          index += 1
+        end
+        @page.frames.concat(Frames.place(framed).map { |frame| frame.moved(x, 0.0) }) if framed
+        y
+      end
 
       def line(item, area, x, y)
         @page.floats.concat(Floating.place(item, @page, x, y)) if item.floats

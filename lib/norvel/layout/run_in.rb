@@ -31,6 +31,8 @@ module Norvel
 
         def exact? = @joined.exact?
 
+        def ordinary? = @joined.ordinary?
+
         def width = @joined.width
 
         def text_of(line) = text[line.start...line.end].tr("\u0001-\u0003\v", "\t\t\t\f")
