@@ -55,7 +55,9 @@ module Norvel
 
     # @param id [Integer] of a paragraph
     # @return [Integer, nil] the physical page of its first line, from 1
-    def page_of(id) = first_pages[id]
+    def page_of(id)
+      first_pages.fetch(id) { first_pages[id] = (beside_text(id) unless manuscript.index_of(id)) }
+    end
 
     # @return [Array<Fonts::Book::Match>] of families that are not here themselves
     def substitutions
@@ -110,14 +112,14 @@ module Norvel
     #   signs from another face, in a row that cuts off
     def parts_apart
       @parts_apart ||= [].tap do |found|
-        each_part { |page, placed| found << [page, placed] if placed.cut || !placed.setting.ordinary? }
+        each_part(pages.select(&:apart)) { |page, placed| found << [page, placed] if placed.cut || !placed.setting.ordinary? }
       end
     end
 
     # What stands together of one paragraph, page by page: what holds for all its lines is asked of one.
-    # @yieldparam page [Page] @yieldparam first [Placed] its first line there
-    def each_part
-      pages.each do |page|
+    # @param of [Array<Page>] @yieldparam page [Page] @yieldparam first [Placed] its first line there
+    def each_part(of = pages)
+      of.each do |page|
         last = nil
         page.placed.each do |placed|
           next if placed.setting.equal?(last)
@@ -171,9 +173,12 @@ module Norvel
 
     def first_pages
       @first_pages ||= pages.each_with_object({}) do |page, found|
-        page.placed.each { |placed| found[placed.paragraph.id] ||= page.number unless placed.paragraph.nil? }
+        page.paragraphs.each { |paragraph| found[paragraph.id] ||= page.number if paragraph }
       end
     end
+
+    # Of headers, footers and text boxes.
+    def beside_text(id) = pages.find { |page| page.placed.any? { |placed| placed.paragraph&.id == id } }&.number
 
     def families
       manuscript.paragraphs.flat_map do |paragraph|

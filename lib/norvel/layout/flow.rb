@@ -9,6 +9,16 @@ module Norvel
     # the line and `trail` below it and is `open`ed or `shut` here; `floats` go with it, for which it leaves `push` points above its text.
     Item = Struct.new(:height, :gap, :before, :keep, :forced, :notes, :paragraph, :setting, :line, :row, :area, :run_in,
       :frame, :lead, :trail, :open, :shut, :push, :floats) do
+      # @return [Array<Manuscript::Paragraph>] whose words are in it
+      def paragraphs
+        return row.lines.map(&:first) if row
+
+        run_in ? [run_in[0], paragraph] : [paragraph]
+      end
+
+      # @return [Boolean] whether it is anything but plain text, or has something floating with it
+      def apart? = row ? row.apart? : !floats.nil? || !setting.ordinary? || (!run_in.nil? && !run_in[1].ordinary?)
+
       # @param row [RowBox] a part of its row @param notes [Array<String>] that the part refers to
       # @return [Item] the same with that part alone
       def with_row(row, notes)
@@ -31,13 +41,15 @@ module Norvel
       # @param width [Float] of the column, points
       # @param after [Float, nil] the space asked for by what stands above, points; nil: nothing stands there
       # @param beside [Array<Floating::Cut>] what narrows the lines from the first on
+      # @param folios [Hash, nil] what stands for the fields the layout works out
       # @return [Array<Item>]
-      def items(blocks, width, area: :body, after: nil, beside: [], **setting)
+      def items(blocks, width, area: :body, after: nil, beside: [], folios: nil)
         @items = []
+        @folios = folios
         @last = after && [nil, ParagraphFormat.new(after: after)]
         @break_next = nil
         @width = width
-        @framed = false
+        @framed = @apart = false
         @cap = nil
         @beside = beside # what stands beside the lines to come, measured from where they begin
         heading = nil
@@ -49,17 +61,21 @@ module Norvel
           elsif heading.nil? && block.run_in && blocks[index + 1].is_a?(Manuscript::Paragraph)
             heading = block
           elsif heading.nil? && DropCap.before?(block, blocks[index + 1])
-            @cap = DropCap.new(block, @setter.set(block, width, **setting))
+            @cap = DropCap.new(block, @setter.set(block, width, folios: folios))
           elsif heading
-            add_run_in(heading, block, @setter.set_run_in(heading, block, width, beside: cuts([heading, block], width), **setting), area)
+            beside = cuts([heading, block], width)
+            add_run_in(heading, block, @setter.set_run_in(heading, block, width, beside: beside, folios: folios), area)
             heading = nil
           else
-            add_paragraph(block, set(block, width, **setting), area)
+            add_paragraph(block, set(block, width), area)
           end
         end
         Frames.make_room(@items) if @framed
         @items
       end
+
+      # @return [Boolean] whether an item of the last `items` may be no plain text
+      def apart? = @apart
 
       # @return [Float] the space that the last paragraph asks for below it, points
       def after = (@last && @last[0].is_a?(Manuscript::Paragraph)) ? @last[1].after : 0.0
@@ -72,15 +88,15 @@ module Norvel
 
       private
 
-      def set(block, width, **setting)
-        return @setter.set(block, width, **setting) if @cap.nil? && @beside.empty? && block.insets.empty?
+      def set(block, width)
+        return @setter.set(block, width, folios: @folios) if @cap.nil? && @beside.empty? && block.insets.empty?
 
         beside = cuts([block], width)
-        return @setter.set(block, width, beside: beside, **setting) unless @cap
+        return @setter.set(block, width, beside: beside, folios: @folios) unless @cap
 
-        line = @setter.set(block, width, beside: beside, **setting).lines.first
+        line = @setter.set(block, width, beside: beside, folios: @folios).lines.first
         @beside += [@cap.cut(line.height)]
-        @setter.set(block, width, beside: @beside, **setting)
+        @setter.set(block, width, beside: @beside, folios: @folios)
       end
 
       def add_paragraph(paragraph, setting, area)
@@ -140,6 +156,7 @@ module Norvel
         first.gap, first.before = space_between(paragraph, format), format.before
         first.forced = @break_next || (:break_before if format.break_before)
         first.keep = :keep_with_next if @last && @last[1].keep_next && !first.forced
+        @apart ||= items.first.apart? || (!paragraph.insets.empty? && items.any?(&:apart?))
         @items << first
         items.each { |item| @items << item unless item.equal?(items.first) } if items.size > 1
         @break_next = BREAKS[items.last.line.ends_with]
@@ -173,6 +190,7 @@ module Norvel
         clear = @beside.map(&:to).max || 0.0
         @beside = []
         boxes = TableRows.new(@setter, @between).rows(table, width)
+        @apart ||= boxes.any?(&:apart?)
         boxes.each_with_index do |row, index|
           first = row.first_setting
           forced = @break_next || (:break_before if first&.format&.break_before) if index.zero?

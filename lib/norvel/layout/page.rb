@@ -54,11 +54,40 @@ module Norvel
     # One physical page. `part` is the index of its section; `frames` are what is drawn around and behind paragraphs,
     # `fills` what is shaded of tables, `floats` what floats; `first` pages begin their part, `blank` ones only see to
     # it that the next is a recto or verso.
-    Page = Struct.new(:number, :folio, :part, :design, :placed, :rules, :frames, :fills, :floats, :turn, :top, :bottom, :left, :text_width,
-      :first, :blank, keyword_init: true) do
+    #
+    # What stands on it is put there when somebody looks at it: of most layouts it is asked how many pages there are, and of a few pages
+    # what they show. `pieces` are what it holds, as [items, from, to]; `apart` says that some of it is not plain.
+    Page = Struct.new(:number, :part, :design, :first, :monitor, :placed, :rules, :frames, :fills, :floats, :pieces, :text_steps,
+      :margin_steps, :folio, :turn, :top, :bottom, :left, :text_width, :blank, :apart) do
+      # @param number [Integer] @param part [Integer] @param design [PageDesign]
+      # @param monitor [Monitor] of the layout: one at a time puts things on its pages
+      # @return [Page] with nothing on it
+      def self.empty(number, part, design, monitor, first: false)
+        new(number, part, design, first, monitor, [], [], [], [], [], [], [], [])
+      end
+
+      def initialize_copy(other)
+        other.settle
+        super
+        self.text_steps = self.margin_steps = []
+      end
+
       def width = design.width / 12_700.0
 
       def height = design.height / 12_700.0
+
+      %i[placed rules frames fills floats].each do |name|
+        define_method(name) do
+          settle
+          self[name]
+        end
+      end
+
+      # @return [Array<Placed>] without headers and footers
+      def text_placed
+        settle_text
+        self[:placed]
+      end
 
       # @return [Array<Placed>] lines of headers and footers with a folio in them, in their text boxes too
       def folio_lines
@@ -67,6 +96,33 @@ module Norvel
 
       # @return [Array<Placed>] lines of the body, those in cells too
       def text_lines = placed.select { |one| %i[body cell].include?(one.area) }
+
+      # @return [Array<Manuscript::Paragraph>] of its text and notes, each once for each stretch of it
+      def paragraphs
+        pieces.flat_map do |items, from, to|
+          (from...to).flat_map { |index| items[index].paragraphs }
+        end
+      end
+
+      # Puts there what stands on it.
+      # @return [void]
+      def settle
+        settle_text
+        carry_out(margin_steps)
+      end
+
+      private
+
+      def settle_text = carry_out(text_steps)
+
+      def carry_out(steps)
+        return if steps.empty?
+
+        monitor.synchronize do
+          steps.each(&:call)
+          steps.clear
+        end
+      end
     end
 
     Page::MARGINS = %i[header footer].freeze

@@ -30,6 +30,7 @@ module Norvel
         @margins = PageMargins.new(manuscript, setter)
         @notes = Notes.new(manuscript, setter)
         @pages = []
+        @monitor = Monitor.new
       end
 
       # @return [Array<Page>]
@@ -39,8 +40,8 @@ module Norvel
         finish_page(:end)
         @pages.last.turn = @pages.last.turn.with(reason: :end, paragraph: nil)
         @margins.number(@pages)
-        @pages.each { |page| @margins.add(page, @pages) }
-        @pages.each { |page| page.floats.each { |float| fill_box(page, float) if float.inset.box } }
+        @pages.each { |page| page.margin_steps << -> { @margins.add(page, @pages) } unless page.blank }
+        @pages.each { |page| page.floats.each { |float| fill_box(page, float) if float.inset.box } if page.apart || @margins.apart?(page.part) }
       end
 
       private
@@ -70,6 +71,7 @@ module Norvel
           @flow.items(blocks, column_width, after: here ? @state.after : nil)
         end
         after = @flow.after
+        @apart = @columns || @flow.apart?
         @items += @notes.at_end(blocks, column_width, ends: index == @blocks.size - 1 || endnotes_here?)
         here ? go_on(@geometry.columns.size) : begin_part
         fill(index)
@@ -111,16 +113,16 @@ module Norvel
 
         @pages.last.turn = @pages.last.turn.with(reason: :recto, paragraph: @items.first&.paragraph&.id)
         empty = last.geometry.bottom(number, false) - last.geometry.top(number, false)
-        @pages << Page.new(number: number, part: last.page.part, design: last.page.design, placed: [],
-          rules: [], frames: [], fills: [], floats: [],
-          top: 0.0, bottom: 0.0, blank: true, turn: Turn.new(reason: :recto, empty: empty))
+        @pages << Page.empty(number, last.page.part, last.page.design, @monitor).tap do |page|
+          page.top = page.bottom = 0.0
+          page.blank, page.turn = true, Turn.new(reason: :recto, empty: empty)
+        end
         :recto
       end
 
       def begin_page(first:)
         number = @pages.size + 1
-        page = Page.new(number: number, part: @index, design: @section.page, placed: [], rules: [], frames: [], fills: [], floats: [],
-          first: first)
+        page = Page.empty(number, @index, @section.page, @monitor, first: first)
         page.top = @geometry.top(number, first)
         page.bottom = @geometry.bottom(number, first)
         page.left = @geometry.left(number)
@@ -199,11 +201,17 @@ module Norvel
 
       def place(leaf, column)
         offset, width = @geometry.columns[column]
-        x = @geometry.left(@state.page.number) + offset
-        Placing.new(@state.page, column).items(@items, leaf, x, @state.y)
+        put(@state.page, @items, leaf, @geometry.left(@state.page.number) + offset, column)
         @state.notes.reject! { |one, other, _| [one, other] == [offset, width] }
         @state.notes << [offset, width, leaf.notes] unless leaf.notes.empty?
         overflow(@state.page, @items[leaf.to - 1]&.paragraph) if leaf.gave_way
+      end
+
+      def put(page, items, leaf, x, column)
+        y = @state.y
+        page.pieces << [items, leaf.from, leaf.to]
+        page.text_steps << -> { Placing.new(page, column).items(items, leaf, x, y) }
+        page.apart ||= @apart && (leaf.from...leaf.to).any? { |index| items[index].apart? }
       end
 
       # From one page to the next.
@@ -216,7 +224,8 @@ module Norvel
         page = @state.page
         empty ||= [room - tallest(@state.notes), 0.0].max
         page.turn = Turn.new(reason: reason, paragraph: paragraph, empty: empty)
-        Placing.new(page).shift(@state.geometry.vertical, empty)
+        vertical = @state.geometry.vertical
+        page.text_steps << -> { Placing.new(page).shift(vertical, empty) } unless vertical == :top
         place_notes(page)
       end
 
@@ -225,12 +234,20 @@ module Norvel
         floor = page.bottom
         @state.notes.group_by { |_, width, _| width }.to_a.reverse_each do |width, notes|
           notes.each do |offset, _, area|
-            x, y = @state.geometry.left(page.number) + offset, floor - area.text_height
-            rule = y - area.lead * NOTE_RULE
-            page.rules << Rule.new(x, rule, x + width / 3, rule)
-            Placing.new(page).entries(area.entries, x, y)
+            put_notes(page, area, @state.geometry.left(page.number) + offset, floor - area.text_height, width)
           end
           floor -= tallest(notes)
+        end
+      end
+
+      def put_notes(page, area, x, y, width)
+        items = area.entries.map(&:item)
+        page.pieces << [items, 0, items.size]
+        page.apart ||= items.any?(&:apart?)
+        rule = y - area.lead * NOTE_RULE
+        page.text_steps << lambda do
+          page[:rules] << Rule.new(x, rule, x + width / 3, rule)
+          Placing.new(page).entries(area.entries, x, y)
         end
       end
 

@@ -11,13 +11,18 @@ module Norvel
 
       def initialize(manuscript, setter)
         @manuscript = manuscript
-        @setter = setter
         @flows = Flow.new(setter, between: manuscript.settings.between)
+        @later = Flow.new(setter.apart, between: manuscript.settings.between)
         @heights = {}
+        @apart = {}.compare_by_identity
         @geometries = {}.compare_by_identity
         @unchanging = {}.compare_by_identity
         @styles = {}.compare_by_identity
       end
+
+      # @param part [Integer]
+      # @return [Boolean] whether something in its headers and footers is no plain text, or floats
+      def apart?(part) = @apart.key?(@manuscript.sections[part])
 
       # @param section [Manuscript::Section]
       # @return [PageGeometry] where its text may stand
@@ -30,7 +35,9 @@ module Norvel
         kind = kind(section, number, first)
         @heights[[section.object_id, stories.object_id, kind]] ||= begin
           blocks = stories.fetch(kind, [])
-          blocks.empty? ? 0.0 : Flow.height(items(blocks, section, DUMMY_FOLIOS))
+          items = blocks.empty? ? [] : items(blocks, section, DUMMY_FOLIOS)
+          @apart[section] = true if items.any?(&:apart?)
+          Flow.height(items)
         end
       end
 
@@ -85,7 +92,11 @@ module Norvel
         kept[blocks] ||= set(blocks, section, folios)
       end
 
-      def set(blocks, section, folios) = @flows.items(blocks, geometry(section).width, area: :header, folios: folios)
+      # On a page that is looked at some other layout may be under way.
+      def set(blocks, section, folios)
+        flow = folios.equal?(DUMMY_FOLIOS) ? @flows : @later
+        flow.items(blocks, geometry(section).width, area: :header, folios: folios)
+      end
 
       # @return [Boolean] whether they are the same on every page
       def unchanging?(blocks)

@@ -2,7 +2,7 @@
 
 module Norvel
   class Layout
-    # Puts items on a page at their places.
+    # Puts items on a page at their places, while it is not looked at yet.
     class Placing
       # @param page [Page] @param column [Integer]
       def initialize(page, column = 0)
@@ -40,11 +40,11 @@ module Norvel
         by = {center: rest / 2, bottom: rest}[vertical]
         return if by.nil? || by <= 0
 
-        @page.placed.each { |placed| placed.sink(by) }
-        @page.floats.each { |float| float.y += by }
-        @page.rules.map! { |rule| rule.moved(0.0, by) }
-        @page.frames.map! { |frame| frame.moved(0.0, by) }
-        @page.fills.map! { |fill| fill.moved(0.0, by) }
+        @page[:placed].each { |placed| placed.sink(by) }
+        @page[:floats].each { |float| float.y += by }
+        @page[:rules].map! { |rule| rule.moved(0.0, by) }
+        @page[:frames].map! { |frame| frame.moved(0.0, by) }
+        @page[:fills].map! { |fill| fill.moved(0.0, by) }
       end
 
       private
@@ -64,25 +64,25 @@ module Norvel
           end
           index += 1
         end
-        @page.frames.concat(Frames.place(framed).map { |frame| frame.moved(x, 0.0) }) if framed
+        @page[:frames].concat(Frames.place(framed).map { |frame| frame.moved(x, 0.0) }) if framed
         y
       end
 
       def line(item, area, x, y)
-        @page.floats.concat(Floating.place(item, @page, x, y)) if item.floats
+        @page[:floats].concat(Floating.place(item, @page, x, y)) if item.floats
         y += item.lead.to_f + item.push.to_f
-        @page.placed << Placed.new(area, *item.run_in, x, y, @column) if item.run_in
-        @page.placed << Placed.new(area, item.paragraph, item.setting, item.line, x, y, @column)
+        @page[:placed] << Placed.new(area, *item.run_in, x, y, @column) if item.run_in
+        @page[:placed] << Placed.new(area, item.paragraph, item.setting, item.line, x, y, @column)
       end
 
       def row(row, x, y)
         row.lines.each do |paragraph, setting, line, inner_x, inner_y, cut|
-          @page.placed << Placed.new(:cell, paragraph, setting, line, x + inner_x, y + inner_y, @column, cut && (y + cut))
+          @page[:placed] << Placed.new(:cell, paragraph, setting, line, x + inner_x, y + inner_y, @column, cut && (y + cut))
         end
-        row.floats.each { |item, inner_x, inner_y| @page.floats.concat(Floating.place(item, @page, x + inner_x, y + inner_y)) }
-        row.frames.each { |frame| @page.frames << frame.moved(x, y) }
-        row.rules.each { |rule| @page.rules << rule.moved(x, y) }
-        row.fills.each { |fill| @page.fills << fill.moved(x, y) }
+        row.floats.each { |item, inner_x, inner_y| @page[:floats].concat(Floating.place(item, @page, x + inner_x, y + inner_y)) }
+        row.frames.each { |frame| @page[:frames] << frame.moved(x, y) }
+        row.rules.each { |rule| @page[:rules] << rule.moved(x, y) }
+        row.fills.each { |fill| @page[:fills] << fill.moved(x, y) }
         y + row.height
       end
     end

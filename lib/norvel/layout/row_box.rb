@@ -54,6 +54,12 @@ module Norvel
         @lines ||= cells.flat_map { |cell| cell.places.flat_map { |item, y| lines_of(item, cell.x, y, cell.below ? nil : cut) } }
       end
 
+      # @return [Boolean] whether something in it is no plain text, floats or is cut off
+      def apart?
+        @apart = fixed || floats.any? || lines.any? { |line| !line[1].ordinary? } if @apart.nil?
+        @apart
+      end
+
       # A row of an exact height shows no more than goes into it (ISO/IEC 29500-1 §17.4.80).
       # @return [Float, nil] the y below which nothing is shown
       def cut = fixed ? height : nil

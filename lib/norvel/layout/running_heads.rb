@@ -44,7 +44,7 @@ module Norvel
         return unless style
 
         @pages.each do |page|
-          page.placed.each do |placed|
+          page.text_placed.each do |placed|
             next unless placed.paragraph&.style == style.id && placed.line.start.zero? && !placed.paragraph.blank?
 
             @first[by][page.number] ||= placed.paragraph

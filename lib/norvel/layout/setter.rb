@@ -22,6 +22,9 @@ module Norvel
         @language = manuscript.info.language
       end
 
+      # @return [Setter] of the same manuscript, which keeps its lines to itself
+      def apart = dup.tap { |copy| copy.keep_apart }
+
       # @param paragraph [Manuscript::Paragraph]
       # @param width [Float] points
       # @param folios [Hash{Symbol=>String}, nil] what stands for the fields the layout works out
@@ -92,6 +95,13 @@ module Norvel
 
       # @return [ParagraphFormat] what the layout needs of its formatting
       def format(paragraph) = paragraph_format(paragraph)
+
+      protected
+
+      def keep_apart
+        @store = LineStore.new(@store.fonts)
+        @known = @known_small = @known_paragraphs = nil
+      end
 
       private
 
