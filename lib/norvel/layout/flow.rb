@@ -158,7 +158,7 @@ module Norvel
         first.keep = :keep_with_next if @last && @last[1].keep_next && !first.forced
         @apart ||= items.first.apart? || (!paragraph.insets.empty? && items.any?(&:apart?))
         @items << first
-        items.each { |item| @items << item unless item.equal?(items.first) } if items.size > 1
+        @items.concat(items.drop(1)) if items.size > 1
         @break_next = BREAKS[items.last.line.ends_with]
         @last = [paragraph, format]
         pass(items.sum(&:height)) if @beside.any?

@@ -62,16 +62,14 @@ module Norvel
         @rows = {}.compare_by_identity
       end
 
-      # @param table [Manuscript::Table] @param room [Object] what it is set into @param settings [Array] what its paragraphs are set as
-      # @yieldreturn [Array<RowBox>] when they are not kept
-      # @return [Array<RowBox>]
-      def rows(table, room, settings)
-        kept = @rows[table] || @old_rows[table]
-        alike = kept && kept[0] == room && kept[1].size == settings.size && kept[1].zip(settings).all? { |was, now| was.equal?(now) }
-        boxes = alike ? kept[2] : yield
-        @rows[table] = [room, settings, boxes]
-        boxes
-      end
+      # The rows of a table: what it was set into, what its style said, what its cells hold and what that is set as.
+      Rows = Struct.new(:room, :look, :contents, :settings, :boxes)
+
+      # @return [Rows, nil]
+      def rows_of(table) = @rows[table] || @old_rows[table]
+
+      # @return [Rows]
+      def keep_rows(table, rows) = @rows[table] = rows
 
       # What a paragraph came to in the layout before, where nothing that it depends on can have changed.
       # @param width [Float] @param marks [Array<String>, nil] of its notes @param label [Label, nil] @param beside [Array, nil]

@@ -49,10 +49,22 @@ module Norvel
       end
 
       # The rows of a table, kept while its paragraphs are set as before.
-      # @param settings [Array<ParagraphLines, RunIn>] of its paragraphs
-      # @yieldreturn [Array<RowBox>] when they are not kept
+      # @param room [Object] what it is set into
+      # @return [Array<RowBox>, nil]
+      def kept_rows(table, room)
+        kept = @store.rows_of(table) or return
+        return unless kept.room == room && kept.look == look_of(table)
+        return unless kept.contents.each_with_index.all? { |(block, width), place| set(block, width).equal?(kept.settings[place]) }
+
+        @store.keep_rows(table, kept).boxes
+      end
+
+      # @param contents [Array<Array(Manuscript::Paragraph, Float)>] what its cells hold, each with its width
       # @return [Array<RowBox>]
-      def rows(table, room, settings, &block) = @store.rows(table, room, settings, &block)
+      def keep_rows(table, room, contents, boxes)
+        settings = contents.map { |block, width| set(block, width) }
+        @store.keep_rows(table, LineStore::Rows.new(room, look_of(table), contents, settings, boxes)).boxes
+      end
 
       # @param heading [Manuscript::Paragraph] a run-in heading @param body [Manuscript::Paragraph] the one that goes on in its line
       # @return [RunIn]
@@ -208,6 +220,9 @@ module Norvel
           end
         end
       end
+
+      # What of its style a table's rows depend on.
+      def look_of(table) = table.style ? @sheet.chain(table.style) : []
 
       def label_for(paragraph)
         text = @labels[paragraph.id] or return

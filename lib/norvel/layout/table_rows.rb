@@ -18,18 +18,22 @@ module Norvel
       # @param table [Manuscript::Table] @param width [Float] of the column around it, points
       # @return [Array<RowBox>]
       def rows(table, width)
+        kept = @setter.kept_rows(table, room = [width, @between])
+        return kept if kept
+
         columns = columns(table, width)
         left = left(table, columns.sum, width)
         return built(table, columns, left) if table.blocks.any? { |block| block.is_a?(Manuscript::Table) || block.run_in || block.drop_cap }
 
-        @setter.rows(table, [width, @between], settings(table, columns)) { built(table, columns, left) }
+        @setter.keep_rows(table, room, contents(table, columns), built(table, columns, left))
       end
 
       private
 
-      def settings(table, columns)
+      # @return [Array<Array(Manuscript::Paragraph, Float)>] what its cells hold, with the width that it is set in
+      def contents(table, columns)
         cells = table.rows.flat_map { |row| places(table, row, columns) }
-        cells.flat_map { |cell, _, inner, _| cell.blocks.map { |block| @setter.set(block, inner) } }
+        cells.flat_map { |cell, _, inner, _| cell.blocks.map { |block| [block, inner] } }
       end
 
       # @return [Array<Array(Manuscript::Cell, Integer, Float, Array<Float>)>] the cells of a row with the number of their first column,
