@@ -15,9 +15,21 @@ module Demo
       %(<w:pgSz w:w="12240" w:h="15840"/><w:pgMar w:top="1440" w:right="1440" w:bottom="1440" w:left="1440" w:header="720" ) +
       %(w:footer="720" w:gutter="0"/>)
 
-    # @param words [Integer] about how many
+    PIXEL = "\x89PNG\r\n\x1A\n".b
+
+    # A picture beside which text stands.
+    def self.float(docx)
+      place = %(<wp:positionH relativeFrom="column"><wp:align>right</wp:align></wp:positionH><wp:positionV ) +
+        %(relativeFrom="paragraph"><wp:posOffset>0</wp:posOffset></wp:positionV>)
+      docx.image(PIXEL, 1_800_000, 1_200_000, "A lamp").sub("<wp:inline ", "<wp:anchor behindDoc=\"0\" ")
+        .sub("<wp:extent", "#{place}<wp:extent").sub("<wp:docPr", %(<wp:wrapSquare wrapText="bothSides"/><wp:docPr))
+        .sub("</wp:inline>", "</wp:anchor>")
+    end
+    private_class_method :float
+
+    # @param words [Integer] about how many @param floats [Integer, nil] after how many paragraphs something floats
     # @return [Array(String, String)] the .docx, and the same text as HTML
-    def self.manuscript(words)
+    def self.manuscript(words, floats: nil)
       prose = Prose.new(42)
       docx = DocxBuilder.new(title: "Bench", styles: STYLES)
       html = +""
@@ -31,7 +43,8 @@ module Demo
         end
         text = prose.paragraph(6).delete("*")
         count += text.split.size
-        docx.paragraph([docx.text(text, %(<w:sz w:val="24"/>)), *(docx.note("A note on the log.") if (paragraph % 22) == 3)])
+        docx.paragraph([docx.text(text, %(<w:sz w:val="24"/>)), *(docx.note("A note on the log.") if (paragraph % 22) == 3),
+          *(float(docx) if floats && (paragraph % floats).zero?)])
         html << "<p>#{text}</p>"
         next unless (paragraph % 33) == 5
 

@@ -41,7 +41,8 @@ module Norvel
         @pages.last.turn = @pages.last.turn.with(reason: :end, paragraph: nil)
         @margins.number(@pages)
         @pages.each { |page| page.margin_steps << -> { @margins.add(page, @pages) } unless page.blank }
-        @pages.each { |page| page.floats.each { |float| fill_box(page, float) if float.inset.box } if page.apart || @margins.apart?(page.part) }
+        floating = @pages.select { |page| page.apart || @margins.apart?(page.part) }
+        floating.each { |page| page.floats.each { |float| fill_box(page, float) if float.inset.box } }
       end
 
       private
