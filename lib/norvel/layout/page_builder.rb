@@ -43,6 +43,7 @@ module Norvel
         @pages.each { |page| page.margin_steps << -> { @margins.add(page, @pages) } unless page.blank }
         floating = @pages.select { |page| page.apart || @margins.apart?(page.part) }
         floating.each { |page| page.floats.each { |float| fill_box(page, float) if float.inset.box } }
+        @pages
       end
 
       private
