@@ -59,6 +59,13 @@ RSpec.describe Norvel::Drawing do
     expect(drawn.css("text.word").map(&:text)).to eq(["11 pt", "ital."])
   end
 
+  it "says blank lines in a row once, with a bracket over them" do
+    drawn = page(paragraph(0, "x"), *(1..7).map { |id| paragraph(id, "") }, paragraph(8, "y"), paragraph(9, ""))
+    expect(drawn.css("text.word").map(&:text)).to eq(["7 blank lines", "blank line"])
+    brackets = drawn.css("path.join").map { |path| path["d"] }.grep(/V/).map { |d| d[/M\S+ ([\d.]+)/, 1].to_f - d[/V([\d.]+)/, 1].to_f }
+    expect(brackets.map { |height| -height.round }).to eq([95]) # seven lines of 13.8 points, a point less at each end
+  end
+
   it "calls an empty paragraph a blank line" do
     expect(page(paragraph(0, "x"), paragraph(1, "")).css("text.word").map(&:text)).to eq(["blank line"])
   end

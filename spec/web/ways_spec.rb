@@ -31,6 +31,21 @@ RSpec.describe "Finding one's way, by keyboard, at any size", type: :feature do
     expect(page).to have_css(".view-head", text: "The outline")
   end
 
+  # Seen: a media query that was not closed, so that printing and forced colours had effect in narrow windows alone.
+  it "is printed, and has its edges where colours are forced, in a wide window" do
+    open_bench
+    shown = ->(selector, property) { evaluate_script("getComputedStyle(document.querySelector('#{selector}')).#{property}") }
+    media = ->(**given) { page.driver.browser.execute_cdp("Emulation.setEmulatedMedia", **given) }
+    sized(1280, 800)
+    expect([shown[".slip", "display"], shown[".top", "backgroundColor"]]).not_to include("none")
+    media[media: "print"]
+    expect(shown[".slip", "display"]).to eq("none")
+    media[media: "screen", features: [{name: "forced-colors", value: "active"}]]
+    expect(shown[".top-button", "borderTopWidth"]).to eq("1px")
+  ensure
+    media[media: "", features: []]
+  end
+
   it "closes what was opened last, keeps what is chosen in the address, and returns there" do
     open_bench
     keys :arrow_down, :arrow_down

@@ -67,7 +67,9 @@ module Norvel
         @words = MarginNotes.new(@page.height)
         @code_y = -CODE_STEP
         @said = {}
-        @page.placed.chunk_while { |one, other| one.goes_on?(other) }.each { |lines| draw_paragraph(lines) }
+        parts = @page.placed.chunk_while { |one, other| one.goes_on?(other) }.to_a
+        @blank_rows = blank_rows(parts)
+        parts.each { |lines| draw_paragraph(lines) }
         @out << @svg.draw(@ink.over)
         draw_margins
         @out << @measures.to_s if @measures
@@ -81,6 +83,14 @@ module Norvel
       private
 
       def written = @page.text_lines.map(&:paragraph)
+
+      # Blank lines in a row, one under the other.
+      # @return [Hash{Integer=>Array<Layout::Placed>}] by the first paragraph of each row
+      def blank_rows(parts)
+        blank = ->(lines) { lines.first.area == :body && lines.first.paragraph.empty? }
+        rows = parts.chunk_while { |one, other| blank[one] && blank[other] && one.first.column == other.first.column }
+        rows.select { |row| blank[row.first] }.to_h { |row| [row.first.first.paragraph.id, row.flatten] }
+      end
 
       def draw_paragraph(lines)
         paragraph = lines.first.paragraph
@@ -188,12 +198,22 @@ module Norvel
 
       def draw_mark_up(lines, paragraph)
         return if lines.first.area == :cell
-        return @words.add(lines.first.baseline, ["blank line"]) if paragraph.empty?
+        return say_blank(paragraph) if paragraph.empty?
 
         whole, parts = DirectFormatting.whole_and_parts(paragraph)
         lines.each { |placed| whole.each { |name, value| under_line(placed, MarkUp::UNDER[name]) if MarkUp::UNDER[name] && value } }
         say_whole(lines.first, paragraph, whole) if lines.first.line.start.zero?
         lines.each { |placed| mark_parts(placed, parts) } if parts.any?
+      end
+
+      # A row of them is one word, and a bracket over them.
+      def say_blank(paragraph)
+        row = @blank_rows[paragraph.id] or return
+        return @words.add(row.first.baseline, ["blank line"]) if row.size == 1
+
+        x = @page.width - SHORT_JOIN
+        @out << %(<path class="pen join" d="M#{n(x - 3)} #{n(row.first.y + 1)}H#{n(x)}V#{n(row.last.foot - 1)}H#{n(x - 3)}"/>)
+        @words.add(row.first.baseline, ["#{row.size} blank lines"])
       end
 
       def say_whole(first, paragraph, whole)
