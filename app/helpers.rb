@@ -16,6 +16,15 @@ module NorvelWeb
 
     def manuscripts_put_away = ManuscriptRecord.put_away.limit(20).to_a
 
+    # @return [String, nil] what tells a manuscript from others of the same name: its file and when it came
+    def told_by(row)
+      @names ||= ManuscriptRecord.group(:name).count
+      "#{row.filename}, brought #{row.created_at.getlocal.strftime("%-d %b, %H:%M")}" if @names.fetch(row.name, 0) > 1
+    end
+
+    # @return [String] its name, told from others of the same
+    def name_apart(row) = [row.name, told_by(row)&.then { |more| "(#{more})" }].compact.join(" ")
+
     def guides_put_away = HouseGuide.put_away.limit(20).to_a
 
     def own_guides = HouseGuide.on_desk.to_a

@@ -46,7 +46,7 @@ module NorvelWeb
         [["Kept", KeptSheetRecord.kept.map { |row| ["kept:#{row.id}", row.name] }],
           ["House guides", guides.map { |reference, title| ["guide:#{reference}", title] }],
           ["Other manuscripts on the desk", ManuscriptRecord.on_desk.where.not(id: record.id).map { |row|
-            ["manuscript:#{row.id}", row.name]
+            ["manuscript:#{row.id}", name_apart(row)]
           }]]
       end
 

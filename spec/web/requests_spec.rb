@@ -13,6 +13,20 @@ RSpec.describe "The server" do
 
   def change(operation, **fields) = send_form("/manuscripts/#{row.id}/changes/#{operation}", head: row.reload.head_id, **fields)
 
+  # Seen: two versions of one thesis stood on the desk, and among the other sheets, as one name twice.
+  it "tells manuscripts of one name apart, on the desk and wherever they are chosen" do
+    Web.clear
+    names = ["Fassung eins.docx", "Überblick neu.docx", "Other.docx"]
+    rows = names.map { |name| Web.bring("quayside-notice.docx").tap { |row| row.update!(filename: name) } }
+    rows.last.update!(name: "Another notice")
+    get "/"
+    text = Nokogiri::HTML(last_response.body).text
+    expect(text.scan(/(\S.*\.docx), brought \d/).flatten.map(&:strip)).to match_array(names.first(2))
+    get "/manuscripts/#{rows.last.id}/styles?show=sheets"
+    offered = Nokogiri::HTML(last_response.body).css(".sheet-library li span").map(&:text).grep(/brought/)
+    expect(offered.map { |text| text[/\((.+\.docx)/, 1] }).to match_array(names.first(2))
+  end
+
   it "refuses a foreign host name" do
     get "/", {}, "HTTP_HOST" => "desk.example"
     expect(last_response.status).to eq(403)
