@@ -154,7 +154,8 @@ module NorvelWeb
     end
 
     def by_pattern(pattern)
-      return Norvel::Choice.matching(manuscript, pattern, regular: true) if params["regular"] == "yes"
+      expression = pattern[%r{\A/(.+)/\z}m, 1]
+      return Norvel::Choice.matching(manuscript, expression || pattern, regular: true) if expression || params["regular"] == "yes"
 
       found = Norvel::Choice::Described.new(manuscript, pattern, state.layout, roles: state.roles, families: families_here)
       found.paragraphs.tap { @said_of_choice = found.said }
@@ -225,6 +226,11 @@ module NorvelWeb
     UNITS = %w[cm in pt].freeze
 
     # @return [String, nil] the unit that lengths are shown in; nil: as they were written
+    # What of a slip is folded away until somebody unfolds it; it stays so for that person.
+    # @param name [String] letters and hyphens
+    # @return [String] attributes of its details element
+    def folded(name) = %(class="slip-part fold" data-fold="#{name}"#{" open" if request.cookies["folds"].to_s.split(".").include?(name)})
+
     def reader_unit = UNITS.find { |unit| unit == request.cookies["unit"] }
 
     # Colours to choose from: those of the manuscript first, then those of its guide.

@@ -33,6 +33,9 @@ module AtTheDesk
 
   def now = NorvelWeb::Workbench.new(row.id).state.manuscript
 
+  # A part of a slip that is folded away.
+  def unfold(title) = find(".fold:not([open]) > summary", text: title).click
+
   def keys(*keys) = page.driver.browser.action.send_keys(*keys).perform
 end
 RSpec.configure { |config| config.include AtTheDesk, type: :feature }

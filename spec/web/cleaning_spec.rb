@@ -154,6 +154,7 @@ RSpec.describe "Choosing what goes, and seeing it first", type: :feature do
     find(".left-alone", text: "columns").click_link "See them"
     expect(page).to have_css(".slip-text", text: "Winter")
     visit base
+    unfold "Typed instead of set"
     click_button "Let styles number the headings …"
     expect(page).to have_css(".left-alone", text: "1 heading keeps its typed number").and have_css(".slip-text", text: "number 2 headings")
   end
@@ -253,8 +254,9 @@ RSpec.describe "Looking at it from all sides", type: :feature do
     visit "/manuscripts/#{row.id}"
     italic = ->(one) { one.paragraphs.sum { |paragraph| paragraph.runs.count { |run| run.properties[:italic] } } }
     before = italic[now]
+    unfold "What is by hand"
     select "stays as it is", from: "meaning-italic"
-    click_button "Remove direct formatting everywhere"
+    click_button "Remove it, as said here"
     expect(page).to have_css("#message", text: /Gave a style to .*6 headings of level 1 \(sure\).*then removed direct formatting/)
     expect(italic[now]).to be_between(before - 20, before)
     expect(now.paragraphs.sum { |paragraph| paragraph.runs.count { |run| run.properties.key?(:size) } }).to eq(0)
@@ -283,7 +285,7 @@ RSpec.describe "Looking at it from all sides", type: :feature do
 
   it "begins anew in one style" do
     visit "/manuscripts/#{row.id}"
-    find("summary", text: "Or begin anew in one style").click
+    unfold "Begin anew in one style"
     select "Body Text", from: "The style for everything"
     click_button "Begin anew"
     expect(page).to have_css("#message", text: "Began anew")

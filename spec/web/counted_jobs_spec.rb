@@ -171,6 +171,8 @@ RSpec.describe "Jobs, counted", type: :feature do
   it "whole-manuscript settings, paper, margins, words divided, base style: 11" do
     bring { |file| file.paragraph("Water", %(<w:pStyle w:val="Heading1"/>)) && 3.times { file.paragraph(long) } }
     line "Normal: 12 pt Caladea, lines 1.15, 6 pt after", says: "Restyled “Normal”"
+    unfold "Paper and margins"
+    count
     select "A5", from: "Paper"
     count
     {"top" => "2 cm", "bottom" => "2 cm", "start" => "2.5 cm", "end" => "1.5 cm"}.each do |edge, length|
@@ -178,6 +180,8 @@ RSpec.describe "Jobs, counted", type: :feature do
       count
     end
     click_on "Set the pages", gives: "Set the page design: paper A5"
+    unfold "At line ends"
+    count
     click_on "Divide words"
     expect(page).to have_content("Words are divided where their style allows it.")
     design = now.sections.first.page

@@ -228,7 +228,7 @@ RSpec.describe "The book of pages", type: :feature do
       prose(file, 2)
     end
     find("#pages .para[data-p='3'] .hit", match: :first, visible: :all).click
-    expect(page).to have_css("#slip h2", text: "Its page")
+    unfold "Its page"
     click_on "On a landscape page of its own …"
     expect(page).to have_css(".slip-text", text: "Put a table, “Table 1: Fares”, on a landscape page of its own.")
     click_on "Make the change"

@@ -44,8 +44,7 @@ RSpec.describe "Choosing and sweeping", type: :feature do
 
   it "chooses by pattern, by style and by formatting" do
     visit "/manuscripts/#{row.id}"
-    fill_in "Choose paragraphs that have", with: "^(Ropes|Oil)"
-    check "as a regular expression"
+    fill_in "Choose paragraphs that have", with: "/^(Ropes|Oil)/"
     click_button "Choose"
     expect(page).to have_css(".slip-place", text: "2 paragraphs chosen")
     select "heading 2 (H2)", from: "Style"
@@ -53,15 +52,16 @@ RSpec.describe "Choosing and sweeping", type: :feature do
     expect(page).to have_css(
       "#message", text: "Gave 2 paragraphs the style “heading 2”; what was by hand went: Arial, bold, 12 pt before, 14 pt …"
     )
+    unfold "Which they are"
     within(".which") { click_button "Ropes" }
+    unfold "Choose others like it"
     click_button "in this style"
     expect(page).to have_css(".slip-place", text: "2 paragraphs chosen")
     find("body").send_keys(:escape)
-    fill_in "Choose paragraphs that have", with: "(("
-    check "as a regular expression"
+    fill_in "Choose paragraphs that have", with: "/((/"
     click_button "Choose"
     expect(page).to have_css(".act .refused", text: "is no regular expression") # beside the field
-    expect(page).to have_field("pattern", with: "((")
+    expect(page).to have_field("pattern", with: "/((/")
     fill_in "Choose paragraphs that have", with: "bold, red, captions"
     click_button "Choose"
     expect(page).to have_css(".act .refused", text: /Nothing is chosen. bold: \d+; red: \d+.*; captions: \d+; together 0/)

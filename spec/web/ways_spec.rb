@@ -16,6 +16,8 @@ RSpec.describe "Finding one's way, by keyboard, at any size", type: :feature do
     execute_script("localStorage.clear()")
   end
 
+  def chord(key) = page.driver.browser.action.key_down(:control).send_keys(key).key_up(:control).perform
+
   def focused = evaluate_script("(document.activeElement.textContent || '').trim() + ' ' + document.activeElement.id")
 
   def sized(width, height) =
@@ -29,6 +31,46 @@ RSpec.describe "Finding one's way, by keyboard, at any size", type: :feature do
     all(".job a").map { |link| URI(link[:href]) }.uniq.each { |link| expect([link.path, Web.status(link)]).to eq([link.path, 200]) }
     click_link "Open the outline and choose how"
     expect(page).to have_css(".view-head", text: "The outline")
+  end
+
+  # Seen: the plan's and the findings' main action lay behind 70 stops of the tab key.
+  it "does what a view or a form is there for by one key, and nothing where a field has none" do
+    visit "/manuscripts/#{row.id}/plan"
+    expect(page).to have_button("Apply the plan")
+    chord(:enter)
+    expect(page).to have_css("#message", text: "Tidied by")
+    open_bench
+    keys "t"
+    expect(page).to have_css("#try-line:focus")
+    chord(:enter)
+    expect(page).to have_css("#try-line:focus")
+    keys :escape, :arrow_down
+    expect(page).to have_css("#foot-chosen", text: "1 paragraph chosen")
+    find("#style-choice").send_keys("cap")
+    chord(:enter)
+    expect(page).to have_css("#message", text: "the style “Caption”")
+    expect(row.reload.path.size).to eq(2)
+  end
+
+  it "keeps what was unfolded on a slip, over other paragraphs and a new visit, and few controls before it" do
+    open_bench
+    shown = -> { evaluate_script(<<~JS) }
+      [...document.querySelectorAll('#slip :is(button, input:not([type=hidden]), select, textarea, a)')].filter((one) =>
+        one.checkVisibility({ visibilityProperty: true })).length
+    JS
+    expect(shown.call).to be <= 15
+    keys :arrow_down
+    expect(page).to have_css("#foot-chosen", text: "1 paragraph chosen").and have_css("#slip h2", text: "How it reads")
+    expect(shown.call).to be <= 15
+    unfold "Where it comes from"
+    expect(page).to have_css(".fold[open] .lineage")
+    keys :arrow_down
+    expect(page).to have_css("#chosen[data-index='1']", visible: :all).and have_css(".fold[open] .lineage")
+    refresh
+    expect(page).to have_css("#chosen[data-index='1']", visible: :all).and have_css(".fold[open] .lineage")
+    find(".fold[open] > summary", text: "Where it comes from").click
+    refresh
+    expect(page).to have_css("#slip h2", text: "How it reads").and have_no_css(".fold[open]")
   end
 
   # Seen: a media query that was not closed, so that printing and forced colours had effect in narrow windows alone.

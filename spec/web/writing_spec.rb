@@ -66,6 +66,7 @@ RSpec.describe "Writing and styling in the browser", type: :feature do
     expect(changed.text).to eq("Once again: #{paragraph.text}")
     expect(changed.runs.find { |run| run.properties[:italic] }.text).to eq(italic)
     expect(page).to have_no_css(".writing-box")
+    unfold "Its text"
     click_button "Join with the next"
     expect(page).to have_css("#message", text: "Joined")
     expect(now.paragraph(following.id)).to be_nil
@@ -124,6 +125,7 @@ RSpec.describe "Writing and styling in the browser", type: :feature do
   it "chooses words wherever they stand" do
     Web.bring("night-ferries.docx")
     visit "/manuscripts/#{row.id}?chosen=#{now.paragraphs.find { |one| one.text.include?("Ottery Quay") }.id}"
+    unfold "Its text"
     fill_in "Choose words", with: "ottery quay"
     find_field("Choose words").send_keys(:enter)
     expect(page).to have_css(".slip-text", text: "“Ottery Quay”")

@@ -105,7 +105,7 @@ function command(key) {
   return view ? there(() => view.click()) : null;
 }
 
-async function there(act) {
+export async function there(act) {
   if (pending() && !(await drained())) return null;
   await endingDone();
   await slipThere();

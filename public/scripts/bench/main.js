@@ -2,6 +2,7 @@
 import { bench, pages, state, stand, base, refuse, letProposalGo } from "./room.js";
 import { startForms } from "./forms.js";
 import { startUnfolded } from "./unfolded.js";
+import { startMainAction } from "./main_action.js";
 
 const MARKED = /^(#{1,6}\s+\S|>\s?\S|\s*[-*+•]\s+\S|\s*\d{1,3}[.)]\s+\S)/; // as Norvel::Formats::Pasted::MARKS
 
@@ -10,6 +11,7 @@ startUnfolded();
 if (document.querySelector("[data-make]")) (await import("./deliver.js")).startDelivering();
 if (document.querySelector("[data-guide]")) (await import("./guide.js")).startGuide();
 if (bench) await startBench();
+else startMainAction();
 
 const LONGEST = 1500; // letters of an address
 
@@ -41,7 +43,7 @@ async function startBench() {
   const parts = Object.fromEntries(await Promise.all(names.map(async (name) => [name, await import(`./${name}.js`)])));
   const { pages: pagesOf, marks, writing } = parts;
   const { offerDraft, after } = parts.outbox;
-  const { startKeys, find } = parts.keys;
+  const { startKeys, find, there } = parts.keys;
   const { startOriginal } = parts.original;
   const { startProposals } = parts.proposals;
   const { startPalette } = parts.palette;
@@ -55,6 +57,7 @@ async function startBench() {
   marks.paintAll();
   startZoom();
   startOwnKeys();
+  startMainAction(there);
   startKeys();
   startPrinting();
   parts.measures.startMeasures();
