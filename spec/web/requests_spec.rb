@@ -27,6 +27,24 @@ RSpec.describe "The server" do
     expect(offered.map { |text| text[/\((.+\.docx)/, 1] }).to match_array(names.first(2))
   end
 
+  # Seen: `id="main"` stood twice in Parts, and a label led nowhere.
+  it "says every id once in a view with its slip, and leads every label to its field" do
+    slips = {"" => "slip", "/parts" => "parts/slip", "/outline" => "outline/slip", "/styles" => "styles/Normal?in=styles"}
+    views = ["", *%w[outline looks styles plan parts findings ledger deliver survey jobs line-words].map { |view| "/#{view}" }]
+    wrong = views.flat_map do |view|
+      pages = ["#{view}?", *slips.values_at(view).compact.map { |slip| "/#{slip}" }].map do |path|
+        get "/manuscripts/#{row.id}#{path}"
+        Nokogiri::HTML(last_response.body)
+      end
+      pages.first.at_css("#slip")&.children&.unlink if pages.size > 1
+      ids = pages.flat_map { |page| page.css("[id]").map { |one| one["id"] } }
+      twice = ids.tally.select { |_, count| count > 1 }.keys
+      lost = pages.flat_map { |page| page.css("label[for]").map { |label| label["for"] } } - ids
+      twice.map { |id| "#{view}: #{id} twice" } + lost.map { |id| "#{view}: a label for #{id}" }
+    end
+    expect(wrong).to eq([])
+  end
+
   it "refuses a foreign host name" do
     get "/", {}, "HTTP_HOST" => "desk.example"
     expect(last_response.status).to eq(403)
