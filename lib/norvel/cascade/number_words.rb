@@ -58,7 +58,8 @@ module Norvel
     end
 
     def ordinal(number)
-      cardinal(number).sub(/[a-z]+\z/) { |last| UNLIKE[last] || last.sub(/y\z/, "ie").concat("th") }
+      before, sign, last = cardinal(number).rpartition(/[ -]/)
+      before + sign + (UNLIKE[last] || "#{last.end_with?("y") ? "#{last.chop}ie" : last}th")
     end
     private_class_method :spoken, :english_ending, :cardinal, :ordinal
   end

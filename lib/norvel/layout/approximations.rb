@@ -95,8 +95,11 @@ module Norvel
         pages.uniq(&:part).map { |page| Approximation.new(kind: :object, page: page.number, sort: :number_words) } + listed_in(figures)
       end
 
+      DEEPEST = (0..8) # levels of a list
+      private_constant :DEEPEST
+
       def listed_in(figures)
-        lists = @manuscript.lists.select { |_, list| list.levels.each_value.any? { |level| figures[level.format] } }
+        lists = @manuscript.lists.select { |_, list| DEEPEST.any? { |level| figures[list.levels[level]&.format] } }
         return [] if lists.empty?
 
         @manuscript.paragraphs.filter_map do |paragraph|
