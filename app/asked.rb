@@ -56,7 +56,7 @@ module NorvelWeb
     FILE = method(:file)
     PLACE = sign(/\A[1-9]\d{0,5}\z/) # of a page, a part, from 1
     CHOSEN = sign(/\A(?:all|[\d,]*)\z/, most: LONGEST)
-    LOOK = sign(/\A\d{1,6}(?:\.\d{1,6})?\z/)
+    LOOK = sign(/\A\d{1,6}(?:\.\d{1,6})?(?:,\d{1,6}(?:\.\d{1,6})?)*\z/, most: 2_000)
     SHEET = sign(/\A[\w:-]*\z/)
     SEEN = sign(/\A\h{0,16}\z/) # a sign of what a field said
 

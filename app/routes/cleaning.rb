@@ -7,18 +7,23 @@ module NorvelWeb
       def self.registered(app)
         app.get("/manuscripts/:id/survey") { erb :survey, locals: {view: "survey"} }
 
-        app.get("/manuscripts/:id/looks", takes: {split: Asked::WORDS}) { erb :looks, locals: {view: "looks"} }
+        app.get("/manuscripts/:id/looks", takes: {look: Asked::LOOK, split: Asked::WORDS}) { erb :looks, locals: {view: "looks"} }
 
-        app.get("/manuscripts/:id/looks/list", takes: {split: Asked::WORDS}) { erb :look_list, layout: false }
+        app.get("/manuscripts/:id/looks/list", takes: {look: Asked::LOOK, split: Asked::WORDS}) { looks_with_slip }
 
-        # One action for all paragraphs of a look: a style, a new style of it, or the look of another.
+        app.get("/manuscripts/:id/looks/slip", takes: {look: Asked::LOOK, split: Asked::WORDS}) { erb :look_slip, layout: false }
+
+        # One action for all paragraphs of one look or several: a style, a new style of it, or the look of another.
         app.post "/manuscripts/:id/looks/:look/:action", takes: {
           head: Asked::ID, keep: Asked::YES, name: Asked::NAME, other: Asked::LOOK, split: Asked::WORDS, style: Asked::STYLE
         } do
-          before, after, sentence = bench.change(look_change(look_named(params["look"])), head: seen_head)
+          looks = params["look"].split(",").map { |name| look_named(name) }
+          before, after, sentence = bench.change(look_change(looks), head: seen_head)
           @state = after
           tell(before, after, sentence)
-          erb :look_list, layout: false
+          kept = looks.first.paragraphs.find { |id| after.manuscript.paragraph(id) }
+          @looks_chosen = shown_looks.select { |_, look| look.paragraphs.include?(kept) }
+          looks_with_slip
         end
 
         app.get("/manuscripts/:id/plan", takes: Asked::PLAN) { erb :plan, locals: {view: "plan"} }
@@ -70,9 +75,32 @@ module NorvelWeb
         end
       end
 
+      # @return [Array<Array(String, Norvel::Looks::Look)>] those that are chosen and still there
+      def looks_chosen
+        @looks_chosen ||= begin
+          names = params["look"].to_s.split(",")
+          names.filter_map { |name| shown_looks.find { |own, _| own == name } }
+        end
+      end
+
+      # The list, and the slip about what of it is chosen.
+      def looks_with_slip
+        erb(:look_list, layout: false) + %(<div id="slip" hx-swap-oob="innerHTML">#{erb(:look_slip, layout: false)}</div>)
+      end
+
+      # @return [Array<Array(String, String)>] id and name, those at hand and in use first
+      def styles_for_looks
+        used = ->(style) { (record.styles_at_hand.include?(style.id) || style_uses[style.id].positive?) ? 0 : 1 }
+        styles = manuscript.sheet.of_kind(:paragraph).reject(&:hidden)
+        sorted = styles.sort_by { |style| [used[style], manuscript.sheet.level_of(style) || 10, style.name.downcase] }
+        sorted.map { |style| [style.id, style.name] }
+      end
+
+      # @param looks [Array<Norvel::Looks::Look>]
       # @return [Norvel::Changes::Operation]
-      def look_change(look)
-        ids = look.paragraphs
+      def look_change(looks)
+        look = looks.first
+        ids = looks.flat_map(&:paragraphs)
         case params["action"]
         when "style"
           keep = (params["keep"] == "yes") || nil
@@ -85,8 +113,9 @@ module NorvelWeb
             [["style_from_look", {"paragraph" => look.variants.first.last.first, "name" => name}],
               *styled(ids, manuscript.sheet.free_id(name))])
         when "bare" then Norvel::Changes.build("remove_direct_formatting", "paragraphs" => ids)
-        when "like" then Norvel::Changes.build("match_example", "paragraphs" => ids,
-          "example" => look_named(params["other"]).variants.first.last.first)
+        when "like"
+          other = look_named(params["other"])
+          Norvel::Changes.build("match_example", "paragraphs" => ids - other.paragraphs, "example" => other.variants.first.last.first)
         else raise Norvel::ChangeRefused, "There is no such action."
         end
       end

@@ -56,7 +56,7 @@ RSpec.describe "Cleaning over the wire" do
 
   it "acts on looks, on exact variants of them, and refuses those that are gone" do
     bring("boat-shed-handbook.docx")
-    get "#{base}/looks/list?split=1,2,99"
+    get "#{base}/looks/list?split=1,2,99&look=1.1"
     expect(last_response.body).to include("Put the variants together again")
     look = NorvelWeb::App.workbenches[row.id].state.looks.max_by { |one| one.variants.size }
     part = Norvel::Looks.split(look).first

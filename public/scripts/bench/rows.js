@@ -1,0 +1,56 @@
+// Rows that are chosen, one or several, by mouse and by keys; what is chosen is shown on the slip, which acts on it.
+import { refuse } from "./room.js";
+
+const rowsOf = (list) => [...list.querySelectorAll("[data-row]")];
+const chosen = (row) => row.getAttribute("aria-selected") === "true";
+let from = null; // where a choice with Shift begins
+
+function mark(list, wanted, focus) {
+  for (const row of rowsOf(list)) {
+    row.setAttribute("aria-selected", String(wanted.has(row)));
+    row.tabIndex = row === focus ? 0 : -1;
+  }
+  focus.focus({ preventScroll: true });
+  focus.scrollIntoView({ block: "nearest" });
+  const names = rowsOf(list).filter(chosen);
+  htmx
+    .ajax("GET", `${list.dataset.rows}${names.map((row) => row.dataset.row).join(",")}`, { target: "#slip", swap: "innerHTML" })
+    .catch((error) => refuse?.(error.message));
+}
+
+function choose(list, row, { extend, toggle }) {
+  const rows = rowsOf(list);
+  if (extend && from && rows.includes(from)) {
+    const [first, last] = [rows.indexOf(from), rows.indexOf(row)].sort((one, other) => one - other);
+    return mark(list, new Set(rows.slice(first, last + 1)), row);
+  }
+  from = row;
+  if (!toggle) return mark(list, new Set([row]), row);
+  const now = new Set(rows.filter(chosen));
+  if (!now.delete(row)) now.add(row);
+  return mark(list, now, row);
+}
+
+const STEPS = { ArrowDown: 1, ArrowUp: -1 };
+
+export function startRows() {
+  document.addEventListener("click", (event) => {
+    const row = event.target.closest("[data-rows] [data-row]");
+    if (!row || event.target.closest("a, button")) return;
+    choose(row.closest("[data-rows]"), row, { extend: event.shiftKey, toggle: event.ctrlKey || event.metaKey });
+  });
+  document.addEventListener("keydown", (event) => {
+    const row = event.target.closest?.("[data-rows] [data-row]");
+    if (!row || event.altKey) return;
+    const list = row.closest("[data-rows]");
+    const rows = rowsOf(list);
+    const at = rows.indexOf(row);
+    if (event.key === " " || (event.key === "Enter" && !event.ctrlKey)) choose(list, row, { toggle: event.ctrlKey });
+    else if (event.key in STEPS) {
+      const next = rows[at + STEPS[event.key]];
+      if (next) choose(list, next, { extend: event.shiftKey });
+    } else if (event.key === "a" && event.ctrlKey) mark(list, new Set(rows), row);
+    else return;
+    event.preventDefault();
+  });
+}
