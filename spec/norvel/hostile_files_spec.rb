@@ -72,11 +72,12 @@ RSpec.describe "Hostile files" do
     expect(examined.layout.cascade.run(last, last.runs.first)[:bold]).to be(true)
   end
 
-  it "sets a word of a million letters" do
-    now = read(docx { |file| file.paragraph("wü" * 500_000) })
+  it "sets a word of a third of a million letters; with NORVEL_ALL of a million" do
+    letters = ENV.key?("NORVEL_ALL") ? 1_000_000 : 300_000
+    now = read(docx { |file| file.paragraph("wü" * (letters / 2)) })
     layout = nil
-    expect(seconds { layout = Norvel::Layout.new(now) }).to be < 30
-    expect(layout.pages.sum { |page| page.placed.sum { |placed| placed.line.end - placed.line.start } }).to eq(1_000_000)
+    expect(seconds { layout = Norvel::Layout.new(now) }).to be < letters / 30_000
+    expect(layout.pages.sum { |page| page.placed.sum { |placed| placed.line.end - placed.line.start } }).to eq(letters)
   end
 
   it "refuses a container that inflates, before it fills the memory" do

@@ -26,6 +26,8 @@ RSpec.describe "The command line in scripts" do
       said, status = Open3.capture2e(locale, program, "restyle", path("Überblick – 漢字.docx"), "--set",
         "Größe von Überschrift: 14 pt, bold", "--out", path("fertig ä.docx"))
       expect([status.exitstatus, said.dup.force_encoding("UTF-8")]).to match([0, /Größe von Überschrift/])
+      next unless locale["LC_ALL"]
+
       said, status = Open3.capture2e(locale, program, "check", @folder, "--guide", "staff-notice", "--report", path("Bericht ü.csv"))
       expect([status.exitstatus, said.dup.force_encoding("UTF-8")]).to match([be_between(0, 1), /Überblick – 漢字/])
       expect(File.read(path("Bericht ü.csv"), encoding: "UTF-8")).to include("Überblick – 漢字.docx")

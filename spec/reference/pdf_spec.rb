@@ -57,10 +57,10 @@ RSpec.describe Norvel::Formats::Pdf, :reference do
     end
   end
 
-  # Spaces apart, every letter in its order: headers and footers are no content, hyphens that only divide are gone. The report is looked at
-  # tidied, where it has most to say; the reference takes long over many pages.
+  # Spaces apart, every letter in its order: headers and footers are no content, hyphens that only divide are gone. The reference takes long
+  # over many pages: the report is looked at, tidied, with NORVEL_ALL.
   it "says the manuscript's words in order, by its structure" do
-    manuscripts.drop(1).each do |manuscript, source|
+    (ENV.key?("NORVEL_ALL") ? manuscripts.drop(1) : manuscripts[1..3]).each do |manuscript, source|
       pages = layout(manuscript)
       in_file(Norvel::Formats.make(pages, as: "pdf", source: source, name: "x")) do |path|
         found = said("pdfinfo", "-struct-text", path).lines.filter_map { |line| line[/\A\s*"(.*)"\s*\z/m, 1] }.join
