@@ -58,18 +58,17 @@ module Norvel
     # What stands on it is put there when somebody looks at it: of most layouts it is asked how many pages there are, and of a few pages
     # what they show. `pieces` are what it holds, as [items, from, to]; `apart` says that some of it is not plain.
     Page = Struct.new(:number, :part, :design, :first, :monitor, :placed, :rules, :frames, :fills, :floats, :pieces, :text_steps,
-      :margin_steps, :folio, :turn, :top, :bottom, :left, :text_width, :blank, :apart) do
+      :margin_steps, :folio, :turn, :top, :bottom, :left, :text_width, :blank, :apart, :stage, :busy) do
       # @param number [Integer] @param part [Integer] @param design [PageDesign]
       # @param monitor [Monitor] of the layout: one at a time puts things on its pages
       # @return [Page] with nothing on it
       def self.empty(number, part, design, monitor, first: false)
-        new(number, part, design, first, monitor, [], [], [], [], [], [], [], [])
+        new(number, part, design, first, monitor, [], [], [], [], [], [], [], []).tap { |page| page.stage = 0 }
       end
 
       def initialize_copy(other)
         other.settle
         super
-        self.text_steps = self.margin_steps = []
       end
 
       def width = design.width / 12_700.0
@@ -85,7 +84,7 @@ module Norvel
 
       # @return [Array<Placed>] without headers and footers
       def text_placed
-        settle_text
+        settle(1)
         self[:placed]
       end
 
@@ -104,24 +103,30 @@ module Norvel
         end
       end
 
-      # Puts there what stands on it.
+      # Puts there what stands on it: first the text, then headers and footers. A process that was forked while another thread was at it
+      # begins anew.
+      # @param stage [Integer] 1: the text alone
       # @return [void]
-      def settle
-        settle_text
-        carry_out(margin_steps)
+      def settle(stage = 2)
+        return if self.stage >= stage
+
+        monitor.synchronize do
+          begin_anew if busy
+          self.busy = true
+          until self.stage >= stage
+            (self.stage.zero? ? text_steps : margin_steps).each(&:call)
+            self.stage += 1
+          end
+          self.busy = false
+          [text_steps, margin_steps].each(&:clear) if self.stage == 2
+        end
       end
 
       private
 
-      def settle_text = carry_out(text_steps)
-
-      def carry_out(steps)
-        return if steps.empty?
-
-        monitor.synchronize do
-          steps.each(&:call)
-          steps.clear
-        end
+      def begin_anew
+        %i[placed rules frames fills floats].each { |name| self[name].clear }
+        self.stage = 0
       end
     end
 
