@@ -281,6 +281,9 @@ module NorvelWeb
       }.join
     end
 
+    # @return [String] what a word of a guide's file is called on screens
+    def word_for(choice) = Norvel::ListLabels::SAMPLES.fetch(choice.to_s) { choice.to_s.tr("_", " ").sub(/\bcenter\b/, "centre") }
+
     def plural(number, one, many = "#{one}s") = "#{number} #{(number == 1) ? one : many}"
 
     def excerpt(text, length = 90) = Norvel::Manuscript::PlainText.excerpt(text, length)

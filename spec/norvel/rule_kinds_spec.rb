@@ -93,7 +93,7 @@ RSpec.describe Norvel::Guide::Rule do
         part[nil, folio: {start: 1}, footers: {default: [folio[align: :center]]}]]}],
       broken: [[:body, "x"], [:heading_1, "Lamps", {style: "Heading1", break_before: true}],
         {sections: [part[nil, folio: {format: :lower_roman}, footers: {default: [folio[align: :center]]}]]}],
-      at: 1, measured: "one part with the front matter, lower roman"
+      at: 1, measured: "one part with the front matter, i, ii, iii"
     },
     "folio_place" => {
       rule: {place: "bottom center"},

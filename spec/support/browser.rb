@@ -24,7 +24,7 @@ Capybara.server = :puma, {Silent: true}
 Capybara.server_host = "127.0.0.1"
 Capybara.default_driver = :desk
 Capybara.javascript_driver = :desk
-Capybara.default_max_wait_time = 10
+Capybara.default_max_wait_time = 15
 Capybara.enable_aria_label = true
 
 # What every task in a browser has at hand: the manuscript that was brought in, as it is now, and the keyboard.

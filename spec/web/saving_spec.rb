@@ -79,7 +79,7 @@ RSpec.describe "Forms that save as one goes", type: :feature do
     field.set("{chapter}")
     field.send_keys(:tab)
     select "1, 1.1, 1.1.1", from: "Headings are numbered"
-    select "lower roman", from: "Folios of the front matter"
+    select "i, ii, iii", from: "Folios of the front matter"
     wanted = ["{chapter}", "1, 1.1, 1.1.1", "lower_roman"]
     found = saved(wanted) do
       guide.reload.guide.then { |one| [one.parts[:running_head], one.headings[:numbers], one.parts.dig(:front, "folios")] }

@@ -100,10 +100,10 @@ RSpec.describe Norvel::Roles::Matter do
       "both right" => [[roman, {"format" => "decimal", "start" => 1}], []],
       "the main matter from 5" => [[roman, {"format" => "decimal", "start" => 5}], [["main", "5"]]],
       "the main matter going on" => [[roman, {"format" => "decimal", "continues" => true}], [["main", "going on"]]],
-      "arabic front matter" => [[{"format" => "decimal", "start" => 1}, {"format" => "decimal", "start" => 1}], [["front", "decimal"]]],
-      "roman main matter" => [[roman, {"format" => "lower_roman", "start" => 1}], [["main", "lower roman"]]],
+      "arabic front matter" => [[{"format" => "decimal", "start" => 1}, {"format" => "decimal", "start" => 1}], [["front", "1, 2, 3"]]],
+      "roman main matter" => [[roman, {"format" => "lower_roman", "start" => 1}], [["main", "i, ii, iii"]]],
       "one part in arabic" => [[{"format" => "decimal", "start" => 1}],
-        [["front", "one part with the main matter, decimal"], ["main", "one part with the front matter, decimal"]]]
+        [["front", "one part with the main matter, 1, 2, 3"], ["main", "one part with the front matter, 1, 2, 3"]]]
     }.each do |name, (parts, wanted)|
       it "has #{name} found where it is, and set right" do
         one = held(*parts)

@@ -80,7 +80,7 @@ module Norvel
         # @return [Integer, nil] what the first page of a part counts as where its part says nothing
         def first_count(context, index) = index.zero? ? 1 : nil
 
-        def called(format) = format.to_s.tr("_", " ")
+        def called(format) = ListLabels::SAMPLES.fetch(format.to_s, format.to_s)
 
         def unprinted(context)
           page = pages(context).first
