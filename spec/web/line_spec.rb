@@ -66,7 +66,7 @@ RSpec.describe "The line", type: :feature do
   it "adopts what was typed alone, though the first that is chosen is the title" do
     before = sheet["Normal"].properties
     keys("a")
-    expect(page).to have_css(".slip", text: "adopts it")
+    expect(page).to have_css(".slip-place", text: "419 paragraphs chosen")
     keys("t", "justified")
     alt("l")
     says("“Normal”")

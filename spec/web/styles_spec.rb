@@ -47,6 +47,7 @@ RSpec.describe "Setting up the styles", type: :feature do
     expect(page).to have_button("No longer at hand")
     visit "/manuscripts/#{row.id}?chosen=#{manuscript.paragraphs[133].id}"
     expect(page).to have_css("optgroup[label='At hand'] option", text: "Extract")
+    unfold "Choose others like it"
     find("button", text: "of this role").click
     expect(page).to have_css(".slip-place", text: "6 paragraphs chosen")
     select "Extract (E)", from: "Style"
