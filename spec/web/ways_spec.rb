@@ -46,6 +46,10 @@ RSpec.describe "Finding one's way, by keyboard, at any size", type: :feature do
     expect(page).to have_css("#try-line:focus")
     keys :escape, :arrow_down
     expect(page).to have_css("#foot-chosen", text: "1 paragraph chosen")
+    chord(:enter) # from the page, as who ends writing twice over, nothing is done to what is chosen
+    keys :arrow_down
+    expect(page).to have_css("#chosen[data-index='1']", visible: :all)
+    expect(row.reload.path.size).to eq(1)
     find("#style-choice").send_keys("cap")
     chord(:enter)
     expect(page).to have_css("#message", text: "the style “Caption”")
