@@ -68,7 +68,7 @@ module NorvelWeb
       # @return [Array<Array(String, Norvel::Looks::Look)>] each with its name in addresses
       def shown_looks
         apart = params["split"].to_s.split(",").map(&:to_i)
-        state.looks.sort_by { |look| -look.paragraphs.size }.flat_map do |look|
+        (@shown_looks ||= {}.compare_by_identity)[state] ||= state.looks.sort_by { |look| -look.paragraphs.size }.flat_map do |look|
           next [[look.id.to_s, look]] unless apart.include?(look.id)
 
           Norvel::Looks.split(look).each_with_index.map { |part, index| ["#{look.id}.#{index + 1}", part] }

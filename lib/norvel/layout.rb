@@ -56,7 +56,7 @@ module Norvel
     # @param id [Integer] of a paragraph
     # @return [Integer, nil] the physical page of its first line, from 1
     def page_of(id)
-      first_pages.fetch(id) { first_pages[id] = (beside_text(id) unless manuscript.index_of(id)) }
+      first_pages.fetch(id) { first_pages[id] = (beside_text(id) if manuscript.paragraph(id) && !manuscript.index_of(id)) }
     end
 
     # @return [Array<Fonts::Book::Match>] of families that are not here themselves
@@ -103,7 +103,7 @@ module Norvel
     def lines_where
       with = {}.compare_by_identity
       parts_apart.each { |page, placed| with[placed.setting] = true if yield(page, placed) }
-      with.empty? ? [] : pages.flat_map do |page|
+      with.empty? ? [] : pages.select(&:apart).flat_map do |page|
         page.placed.select { |placed| with.key?(placed.setting) }.map { |placed| [page, placed] }
       end
     end
@@ -135,6 +135,9 @@ module Norvel
 
     # @return [Hash{String=>Integer}] the numbers of notes, however they are written
     def note_numbers = @note_numbers ||= NoteNumbers.new(manuscript).numbers(pages)
+
+    # @return [Hash{String=>Integer}] the page of each note's mark
+    def note_pages = @note_pages ||= NoteNumbers.pages_of_marks(pages)
 
     # @return [Array<Placed>] the body lines of a paragraph, over all pages
     def lines_of(id)

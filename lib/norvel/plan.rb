@@ -104,7 +104,7 @@ module Norvel
       unless struck?(:sheet) || @guide.styles.empty?
         sheet.add_lines
         @sheet = sheet
-        own = Changes::StylesFromElsewhere.language(@manuscript.sheet)
+        own = @manuscript.sheet.language
         other = @guide.language if own && @guide.language != own
         @draft.remark(:sheet, "The manuscript's language, #{own}, stays; the guide is in #{other}.") if other
       end

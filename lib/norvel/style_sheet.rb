@@ -44,6 +44,9 @@ module Norvel
     # @return [Array<Style>] root first; a loop or a missing parent ends the walk
     def chain(id) = ancestry.upwards(id).reverse
 
+    # @return [String, nil] the language of all text that says none itself: the default style's own over what stands under all styles
+    def language = saying(default_id, :language)&.properties&.[](:language) || defaults[:language]
+
     # @param name [Symbol] a property
     # @return [Style, nil] the style itself or the nearest one over it that says the property
     def saying(id, name) = ancestry.node(id)&.nearest&.[](name)

@@ -20,6 +20,19 @@ RSpec.describe "The language of a manuscript" do
     manuscript.paragraphs.reject(&:blank?).flat_map { |one| one.runs.map { |run| cascade.run(one, run)[:language] } }.tally
   end
 
+  # Seen: a German thesis, whose default style says German over a file that says English for everything, was taken for English.
+  it "is that of the default style, where what stands under all styles says another" do
+    styles = {"Base" => {name: "Base", properties: {language: "de-DE"}}}
+    expect([styles, {}].map { |own| sheet(own, defaults: {language: "en-US"}).language }).to eq(%w[de-DE en-US])
+    source = docx(styles: Demo::Report::STYLES.sub("<w:name w:val=\"Normal\"/>", "\\0<w:rPr><w:lang w:val=\"de-DE\"/></w:rPr>")) do |file|
+      file.paragraph("Die Laternen")
+    end
+    before = read(source)
+    expect(before.info.language).to eq("de-DE")
+    after = Norvel::Changes.build("set_info", "language" => "fr-FR").call(before)
+    expect(read(Norvel::Formats.write(after, source: source)).info.language).to eq("fr-FR")
+  end
+
   it "stays when a guide of another language tidies it, and the plan says so" do
     before = german
     plan = Norvel::Plan.new(before, guide)

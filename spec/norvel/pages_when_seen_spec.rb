@@ -43,6 +43,27 @@ RSpec.describe Norvel::Layout::Page do
     expect(shown(torn)).to eq(shown(one.pages[1]))
   end
 
+  # What is not plain is told without looking at every page: wherever it stands.
+  it "knows signs that no font has, and text from right to left, in headers and endnotes too" do
+    sign = "\u{13080} and \u05E9\u05DC\u05D5\u05DD"
+    mark = Norvel::Manuscript::Run.new(text: "\u{FFFC}", insets: [Norvel::Manuscript::Inset.new(kind: :note, ref: "endnotes:1")])
+    told = ->(manuscript) { layout(manuscript).lines_with_stand_ins.map { |_, placed| placed.paragraph.id }.uniq }
+    section = Norvel::Manuscript::Section.new(page: page_design, headers: {default: [paragraph(3_000_000, sign)]})
+    expect(told[manuscript(paragraph(0, "plain"), sections: [section])]).to eq([3_000_000])
+    expect(told[manuscript(paragraph(0, "plain", mark), notes: {"endnotes:1" => [paragraph(900, sign)]})]).to eq([900])
+    expect(told[manuscript(paragraph(0, "plain"), paragraph(1, sign))]).to eq([1])
+  end
+
+  # Seen: a header in Hebrew, and no page said that it is not laid out truly.
+  it "says of scripts that are not laid out, in headers and notes too, on the first page that they stand on" do
+    hebrew = "\u05E9\u05DC\u05D5\u05DD"
+    section = Norvel::Manuscript::Section.new(page: page_design, headers: {default: [paragraph(3_000_000, hebrew)]})
+    mark = Norvel::Manuscript::Run.new(text: "\u{FFFC}", insets: [Norvel::Manuscript::Inset.new(kind: :note, ref: "footnotes:1")])
+    told = layout(manuscript(paragraph(0, "plain", mark), sections: [section], notes: {"footnotes:1" => [paragraph(900, hebrew)]}))
+    expect(told.approximations.map { |one| [one.kind, one.page, one.paragraph] }.select { |kind, *| kind == :right_to_left })
+      .to contain_exactly([:right_to_left, 1, 3_000_000], [:right_to_left, 1, 900])
+  end
+
   it "draws the same in a copy" do
     page = layout(book).pages[1]
     expect(shown(page.dup)).to eq(shown(page))

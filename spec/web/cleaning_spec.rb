@@ -162,6 +162,11 @@ RSpec.describe "Choosing what goes, and seeing it first", type: :feature do
     within("#slip") { first("button", text: "All like").click }
     expect(page).to have_css("#message", text: "look like").and have_css(".look[aria-selected=true]", count: 1)
     expect(state.looks.count { |look| (look.paragraphs & ids.flatten).any? }).to eq(1)
+    expect(page).to have_css(".look[aria-selected=true]:focus") # who acts with keys goes on from there
+    keys :arrow_up, :arrow_up, :arrow_up, :arrow_down
+    expect(page).to have_css(".look[aria-selected=true]:focus", count: 1)
+    text = find(".look[aria-selected=true] .sr-only", visible: :all).text(:all)
+    expect(page).to have_css(".slip-text", text: text[/\A“.{10}/])
   end
 
   it "says what it leaves: columns made with tabs, and numbers that do not follow" do

@@ -14,7 +14,7 @@ module Norvel
 
       # @return [Array<Approximation>]
       def to_a
-        said = [unshown, nowhere_to_be_had, cut_off, of_paragraphs, from_right_to_left, beside_nothing, in_figures].sum([])
+        said = [unshown, nowhere_to_be_had, cut_off, of_paragraphs, scripts_beside, from_right_to_left, beside_nothing, in_figures].sum([])
         said + tables.flat_map { |table| in_table(table) }
       end
 
@@ -31,9 +31,7 @@ module Norvel
 
       # Of a note, a header or a footer the first page that it stands on.
       def first_at(paragraph, sort)
-        page = @layout.page_of(paragraph.id) ||
-          @layout.pages.find { |one| one.placed.any? { |placed| placed.paragraph&.id == paragraph.id } }&.number
-        Approximation.new(kind: :object, page: page, paragraph: paragraph.id, sort: sort) if page
+        at(:object, paragraph, sort: sort) if @layout.page_of(paragraph.id)
       end
 
       # The paragraphs, or words, whose style says it, itself or from above.
@@ -51,6 +49,14 @@ module Norvel
       def of_paragraphs
         @manuscript.paragraphs.each_with_object([]) do |paragraph, found|
           kinds(paragraph).each { |kind, sort| found << at(kind, paragraph, sort: sort) } unless plain?(paragraph)
+        end
+      end
+
+      # In notes, headers and footers.
+      def scripts_beside
+        (@manuscript.note_paragraphs + @manuscript.margin_paragraphs).filter_map do |paragraph|
+          script = @store.script(paragraph)
+          at(script, paragraph) if script && @layout.page_of(paragraph.id)
         end
       end
 

@@ -41,7 +41,7 @@ module Norvel
         return leaf(start, :note, carried: rest) if rest.any? && @carried.entries.any?
         return leaf(start, :end) unless @items[start]
 
-        y = heads_height + space_above(start)
+        y = heads_height + first_space
         notes = @carried
         most = room + HAIR - notes.height
         index = start
@@ -67,13 +67,13 @@ module Norvel
 
       private
 
-      def space_above(index)
-        return @items[index].gap unless index == @start
-
+      # The space above its first item.
+      def first_space
+        item = @items[@start]
         case @lead
-        when :gap then @items[index].gap
-        when :before then @items[index].before
-        else @items[index].forced ? @items[index].before : 0.0
+        when :gap then item.gap
+        when :before then item.before
+        else item.forced ? item.before : 0.0
         end
       end
 
@@ -182,8 +182,8 @@ module Norvel
 
       def leaf(finish, reason, notes: nil, carried: NONE, used: nil, gave_way: false)
         notes ||= @carried + noted(finish)
-        used ||= (finish > @start) ? heads_height + space_above(@start) + heights(finish) : 0.0
-        Leaf.new(from: @start, to: finish, reason: reason, lead: (finish > @start) ? space_above(@start) : 0.0, used: used,
+        used ||= (finish > @start) ? heads_height + first_space + heights(finish) : 0.0
+        Leaf.new(from: @start, to: finish, reason: reason, lead: (finish > @start) ? first_space : 0.0, used: used,
           empty: [@room - used - notes.height, 0.0].max, notes: notes, carried: carried, gave_way: gave_way,
           ended: finish >= @items.size && carried.empty?)
       end

@@ -11,6 +11,14 @@ module Norvel
         @marks = marks
       end
 
+      # @param pages [Array<Page>]
+      # @return [Hash{String=>Integer}] the page of each note's mark
+      def self.pages_of_marks(pages)
+        pages.each_with_object({}) do |page, found|
+          page.placed.each { |placed| placed.line.notes&.each { |ref| found[ref] ||= page.number } }
+        end
+      end
+
       # @return [Boolean] whether pages have to be known first
       def by_page? = @marks.any? { |_, form, _| form.restart == :page }
 
@@ -28,7 +36,7 @@ module Norvel
 
       # @return [Array<Array(String, Manuscript::NoteForm, Integer)>]
       def counted(pages)
-        on_page = pages ? pages_of_marks(pages) : {}
+        on_page = pages ? self.class.pages_of_marks(pages) : {}
         counts = {}
         @marks.map do |ref, form, section|
           counter = [Manuscript.endnote?(ref), {section: section, page: on_page[ref]}[form.restart]]
@@ -49,12 +57,6 @@ module Norvel
       def form(ref, section)
         kind = Manuscript.endnote?(ref) ? :endnotes : :footnotes
         @manuscript.sections[section][kind] || @manuscript.settings[kind]
-      end
-
-      def pages_of_marks(pages)
-        pages.each_with_object({}) do |page, found|
-          page.placed.each { |placed| placed.line.notes&.each { |ref| found[ref] ||= page.number } }
-        end
       end
     end
   end

@@ -41,8 +41,8 @@ module Norvel
         @pages.last.turn = @pages.last.turn.with(reason: :end, paragraph: nil)
         @margins.number(@pages)
         @pages.each { |page| page.margin_steps << -> { @margins.add(page, @pages) } unless page.blank }
-        floating = @pages.select { |page| page.apart || @margins.apart?(page.part) }
-        floating.each { |page| page.floats.each { |float| fill_box(page, float) if float.inset.box } }
+        @pages.each { |page| page.apart ||= @margins.apart?(page.part) }
+        @pages.select(&:apart).each { |page| page.floats.each { |float| fill_box(page, float) if float.inset.box } }
         @pages
       end
 
@@ -73,8 +73,9 @@ module Norvel
           @flow.items(blocks, column_width, after: here ? @state.after : nil)
         end
         after = @flow.after
-        @apart = @columns || @flow.apart?
-        @items += @notes.at_end(blocks, column_width, ends: index == @blocks.size - 1 || endnotes_here?)
+        endnotes = @notes.at_end(blocks, column_width, ends: index == @blocks.size - 1 || endnotes_here?)
+        @apart = @columns || @flow.apart? || endnotes.any?(&:apart?)
+        @items += endnotes
         here ? go_on(@geometry.columns.size) : begin_part
         fill(index)
         @columns&.approximate&.uniq&.each do |paragraph|

@@ -92,13 +92,13 @@ module Norvel
       # @param table [Manuscript::Table]
       # @return [Hash{Symbol=>Integer}] what its style says of the room around the text of cells, EMU by side
       def table_margins(table)
-        (@table_margins ||= {})[table.style] ||= (table.style ? @sheet.chain(table.style) : []).map(&:cell_margins).reduce({}, :merge)
+        (@table_margins ||= {})[table.style] ||= look_of(table).map(&:cell_margins).reduce({}, :merge)
       end
 
       # @param table [Manuscript::Table]
       # @return [TableLook] what its cells look like
       def table_look(table)
-        said = (@table_looks ||= {})[table.style] ||= TableLook.said(table.style ? @sheet.chain(table.style) : [])
+        said = (@table_looks ||= {})[table.style] ||= TableLook.said(look_of(table))
         TableLook.new(table, said)
       end
 

@@ -73,7 +73,7 @@ module Norvel
       end
 
       # What Norvel writes is in the manuscript's language.
-      def titled(title) = Guide::OwnWords.translated(title, from: @guide.language, to: Changes::StylesFromElsewhere.language(now.sheet))
+      def titled(title) = Guide::OwnWords.translated(title, from: @guide.language, to: now.sheet.language)
 
       def make(given)
         style = @guide.family[:contents_entry] && now.sheet.named(@guide.family[:contents_entry].name)

@@ -13,9 +13,14 @@ function mark(list, wanted, focus) {
   focus.focus({ preventScroll: true });
   focus.scrollIntoView({ block: "nearest" });
   const names = rowsOf(list).filter(chosen);
+  // what was asked for before is not wanted any more (hx-sync on the list)
   htmx
-    .ajax("GET", `${list.dataset.rows}${names.map((row) => row.dataset.row).join(",")}`, { target: "#slip", swap: "innerHTML" })
-    .catch((error) => refuse?.(error.message));
+    .ajax("GET", `${list.dataset.rows}${names.map((row) => row.dataset.row).join(",")}`, {
+      source: list,
+      target: "#slip",
+      swap: "innerHTML"
+    })
+    .catch((error) => refuse(error.message));
 }
 
 function choose(list, row, { extend, toggle }) {
@@ -52,5 +57,10 @@ export function startRows() {
     } else if (event.key === "a" && event.ctrlKey) mark(list, new Set(rows), row);
     else return;
     event.preventDefault();
+  });
+  // Whoever acted on the slip goes on where the choice is.
+  document.body.addEventListener("htmx:afterSettle", ({ target }) => {
+    const list = target.matches("[data-rows]") ? target : target.querySelector("[data-rows]");
+    if (list && document.activeElement === document.body) list.querySelector("[data-row][tabindex='0']")?.focus({ preventScroll: true });
   });
 }

@@ -146,8 +146,7 @@ module Norvel
 
     # What is asked to stand with a folio.
     class SaidWithFolio
-      FIELD = /\{(folio|pages)\}/
-      FIELDS = {"folio" => :page, "pages" => :pages}.freeze
+      FIELDS = {"{folio}" => :page, "{pages}" => :pages}.freeze
       LONGEST = 60
 
       # @param words [String] "Page {folio} of {pages}"
@@ -156,10 +155,8 @@ module Norvel
         raise ChangeRefused, "What stands with a folio holds {folio}, as in “Page {folio} of {pages}”." unless words.include?("{folio}")
         raise ChangeRefused, "What stands with a folio is at most #{LONGEST} letters long." if words.length > LONGEST
 
-        pieces = words.split(/(\{(?:folio|pages)\})/).reject(&:empty?)
-        @runs = pieces.map do |piece|
-          field = piece.match?(FIELD) && FIELDS.fetch(piece[1..-2])
-          field ? Manuscript::Run.new(text: "1", field: field) : quoted(piece)
+        @runs = words.split(/(\{\w+\})/).reject(&:empty?).map do |piece|
+          FIELDS.key?(piece) ? Manuscript::Run.new(text: "1", field: FIELDS[piece]) : quoted(piece)
         end
       end
 

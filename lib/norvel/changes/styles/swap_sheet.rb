@@ -6,9 +6,6 @@ module Norvel
     class StylesFromElsewhere < Operation
       def springs_traps? = false
 
-      # @return [String, nil] the language that a sheet says for all of its manuscript
-      def self.language(sheet) = sheet.defaults[:language] || sheet.saying(sheet.default_id, :language)&.properties&.[](:language)
-
       private
 
       attr_reader :kept
@@ -28,7 +25,7 @@ module Norvel
       # A manuscript that has a language keeps it; what another sheet says for all of its own goes.
       def without_language(properties, sheet)
         theirs = kept.styles[kept.default_id]&.properties&.[](:language)
-        (theirs && theirs == properties[:language] && StylesFromElsewhere.language(sheet)) ? properties.except(:language) : properties
+        (theirs && theirs == properties[:language] && sheet.language) ? properties.except(:language) : properties
       end
 
       # Lists come along under numbers that are free here.

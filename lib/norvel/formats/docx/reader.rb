@@ -212,11 +212,10 @@ module Norvel
         end
 
         def read_info(sheet)
-          language = sheet.defaults[:language] || sheet[sheet.default_id]&.properties&.[](:language)
-          Manuscript::Info.new(language: language, **core_properties)
+          Manuscript::Info.new(language: sheet.language, **core_properties)
         rescue FileError => error
           @warnings << "The file's properties cannot be read: #{error.message}"
-          Manuscript::Info.new(language: language)
+          Manuscript::Info.new(language: sheet.language)
         end
       end
     end

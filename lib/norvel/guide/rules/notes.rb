@@ -74,15 +74,14 @@ module Norvel
           context.manuscript.paragraphs.flat_map do |paragraph|
             chapter = paragraph.id if titles[paragraph.id]
             refs = paragraph.insets.filter_map { |inset| inset.ref if inset.kind == :note && !Manuscript.endnote?(inset.ref) }
-            refs.map { |ref| [paragraph, ref, {never: 0, chapter: chapter, page: (pages(context)[ref] if pages?)}[given(:anew)]] }
+            refs.map { |ref| [paragraph, ref, stretch(context, ref, chapter)] }
           end
         end
 
-        def pages(context)
-          context.known(:pages_of_notes) do
-            context.layout.pages.each_with_object({}) do |page, found|
-              page.placed.each { |placed| placed.line.notes&.each { |ref| found[ref] ||= page.number } }
-            end
+        def stretch(context, ref, chapter)
+          case given(:anew)
+          when :chapter then chapter
+          when :page then context.layout.note_pages[ref]
           end
         end
       end

@@ -19,7 +19,7 @@ module Norvel
           whose = given(:to_roles) ? "#{@other.label.downcase} of #{roles_said(given(:to_roles))}" : "its #{@other.label.downcase}"
           how = if given(:plus) then given(:plus).zero? ? "as much as" : "#{shown(given(:plus))} more than"
           else
-            "#{given(:at_least) ? "at least" : "at most"} #{percent} % of"
+            "#{limit} #{percent} % of"
           end
           "#{@property.label} of #{roles_said(given(:roles))} is #{how} #{whose}."
         end
@@ -71,11 +71,9 @@ module Norvel
 
         def percent = given(:at_least) || given(:at_most)
 
-        def bound = if given(:plus)
-                      ""
-                    else
-                      "#{given(:at_least) ? "at least" : "at most"} "
-                    end
+        def bound = given(:plus) ? "" : "#{limit} "
+
+        def limit = given(:at_least) ? "at least" : "at most"
 
         def met?(own, wanted)
           return (own - wanted).abs <= @tolerance if given(:plus)
