@@ -261,7 +261,10 @@ module Norvel
     end
 
     # @return [Array<String>] the words of all stories in order: what no change may lose. What fields work out is left out.
-    def words = all_paragraphs.flat_map { |paragraph| paragraph.written.split(/[[:space:]]+/) }.reject(&:empty?)
+    def words = all_paragraphs.flat_map { |paragraph| self.class.words_in(paragraph.written) }
+
+    # @return [Array<String>] what white space of any kind parts
+    def self.words_in(text) = text.ascii_only? ? text.split : text.split(/[[:space:]]+/).reject(&:empty?)
 
     # @return [Hash{String=>Integer}] what stands in the stories and is no text, how often; what lists of contents hold is left out
     def held = all_paragraphs.reject { |paragraph| listed.include?(paragraph.id) }.flat_map(&:held).tally

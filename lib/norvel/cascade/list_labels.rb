@@ -77,28 +77,37 @@ module Norvel
     # @param before [Manuscript] @param after [Manuscript]
     def same_words?(before, after)
       labels = [before, after].map { |manuscript| self.for(manuscript, Cascade.new(manuscript)) }
-      return false unless [before, after].map { |manuscript|
-        (manuscript.margin_paragraphs + manuscript.aside_paragraphs).flat_map { |one| words_of(one, {}) }
-      }.uniq.size == 1
+      return false unless same_beside?(before, after)
 
       old, new = [before, after].zip(labels).map do |manuscript, own|
-        (manuscript.paragraphs + manuscript.note_paragraphs).reject { |paragraph| words_of(paragraph, own).empty? }
+        (manuscript.paragraphs + manuscript.note_paragraphs).select { |paragraph| words?(paragraph, own) }
       end
       return words(before, labels[0]) == words(after, labels[1]) unless old.map(&:id) == new.map(&:id)
 
       old.zip(new).all? { |was, now| same_paragraph?(was, now, labels) }
     end
 
+    # What stands in headers, footers and text boxes.
+    def same_beside?(before, after)
+      was, now = [before, after].map { |manuscript| manuscript.margin_paragraphs + manuscript.aside_paragraphs }
+      return true if was.size == now.size && was.zip(now).all? { |one, other| one.equal?(other) }
+
+      [was, now].map { |paragraphs| paragraphs.flat_map { |one| words_of(one, {}) } }.uniq.size == 1
+    end
+
+    # @return [Boolean] whether `words_of` it are any
+    def words?(paragraph, labels) = [labels[paragraph.id], paragraph.written].any? { |text| text&.match?(/[^[:space:]]/) }
+
     # A number that a field works out now and that was typed before is the same text.
     def same_paragraph?(was, now, labels)
-      same = was.written == now.written || was.text == now.text
+      same = was.equal?(now) || was.text.equal?(now.text) || was.written == now.written || was.text == now.text
       (same && [nil, labels[1][now.id]].include?(labels[0][was.id])) || words_of(was, labels[0]) == words_of(now, labels[1])
     end
 
     # @param labels [Hash{Integer=>String}] by paragraph id
     # @return [Array<String>] the words of one paragraph, its label counted in; a bullet is no word, only that there is one counts
     def words_of(paragraph, labels)
-      first, *others = plain("#{labels[paragraph.id]} #{paragraph.written}").split(/[[:space:]]+/).reject(&:empty?)
+      first, *others = Manuscript.words_in(plain("#{labels[paragraph.id]} #{paragraph.written}"))
       if first
         [first.match?(BULLET) ? "•" : first, *others]
       else

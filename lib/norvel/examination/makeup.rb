@@ -50,7 +50,7 @@ module Norvel
     end
 
     # @return [Integer] runs between white space with a letter or digit, body only
-    def words = @manuscript.paragraphs.sum { |paragraph| paragraph.text.split(/[[:space:]]+/).count { |word| word.match?(/[[:alnum:]]/) } }
+    def words = @manuscript.paragraphs.sum { |paragraph| Manuscript.words_in(paragraph.text).count { |word| word.match?(/[[:alnum:]]/) } }
 
     private
 

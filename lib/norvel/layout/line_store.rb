@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require "monitor"
+require "weakref"
 require_relative "unchanged"
 
 module Norvel
@@ -13,6 +14,19 @@ module Norvel
       Key = Struct.new(:kind, :width, :format, :mark, :texts, :note_marks, :label, :tab, :dividing, :beside)
 
       attr_reader :fonts, :formats, :words
+
+      # For layouts that nobody looks at: those of one manuscript are mostly made one after the other, and memory that is wanted
+      # elsewhere takes it away.
+      # @param fonts [Fonts::Book]
+      # @return [LineStore]
+      def self.lent(fonts)
+        kept = @lent&.weakref_alive? ? @lent.__getobj__ : nil
+        return kept if kept && kept.fonts.equal?(fonts)
+
+        new(fonts).tap { |store| @lent = WeakRef.new(store) }
+      rescue WeakRef::RefError
+        new(fonts)
+      end
 
       # @param fonts [Fonts::Book]
       def initialize(fonts)

@@ -43,7 +43,7 @@ module Norvel
 
     # @param text [String]
     # @return [Integer] its words: what stands between white space and has a letter or a digit
-    def words(text) = text.split(/[[:space:]]+/).count { |word| word.match?(/[[:alnum:]]/) }
+    def words(text) = Manuscript.words_in(text).count { |word| word.match?(/[[:alnum:]]/) }
 
     OPENING = "“„«»‘‚‹›\"'"
     CLOSING = "”“»«’‘›‹\"'"

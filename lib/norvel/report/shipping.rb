@@ -122,7 +122,7 @@ module Norvel
       def all_words
         @all_words ||= [@before, @now].map do |manuscript|
           beside = (manuscript.margin_paragraphs + manuscript.aside_paragraphs).flat_map do |paragraph|
-            paragraph.written.split(/[[:space:]]+/).reject(&:empty?)
+            Manuscript.words_in(paragraph.written)
           end
           (ListLabels.words(manuscript).flatten + beside).grep_v(/\A\u{FFFC}+\z/) # an image is no word
         end

@@ -14,7 +14,7 @@ module Norvel
       # @param manuscript [Manuscript]
       # @param parent [String, nil] id of the style that new styles for its lines rest on
       def initialize(manuscript, parent: nil)
-        @store = Layout::LineStore.new(Fonts.of(manuscript))
+        @store = Layout::LineStore.lent(Fonts.of(manuscript))
         @manuscript = manuscript
         @parent = parent
       end

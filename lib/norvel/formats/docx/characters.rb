@@ -36,7 +36,7 @@ module Norvel
         end
 
         # @return [Array<String>] in their order
-        def words = @words ||= text.split(/[[:space:]]+/).reject(&:empty?)
+        def words = @words ||= Manuscript.words_in(text)
 
         # @return [Array<String>] a paragraph each
         def lines = text.split("\n")
