@@ -216,7 +216,9 @@ module NorvelWeb
 
     # @param yaml [String]
     # @return [Norvel::Guide::Draft]
-    def guide_draft(yaml) = Norvel::Guide::Draft.new(yaml, families: OwnFonts.book.known)
+    def guide_draft(yaml)
+      (@guide_drafts ||= {})[yaml] ||= Norvel::Guide::Draft.new(yaml, families: OwnFonts.book.known, read: HouseGuide.method(:read))
+    end
 
     # @return [Array<String>] families of fonts that are here, are known, or stand in the manuscript
     def families_here

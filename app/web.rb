@@ -102,6 +102,9 @@ module NorvelWeb
 
     error(ActiveRecord::RecordNotFound, Asked::Nowhere) { lost }
 
+    # A fault's message looks at its object: all that was worked out for the answer would be written out.
+    def inspect = "#<#{self.class}>"
+
     not_found { lost }
 
     error do

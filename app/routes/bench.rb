@@ -81,6 +81,15 @@ module NorvelWeb
           erb :style_form, layout: false, locals: {style: manuscript.sheet.fetch(params["style"])}
         end
 
+        # What is chosen of the family.
+        app.get "/manuscripts/:id/styles-slip", takes: {styles: Asked.exact(20_000)} do
+          params["in"] = "styles"
+          chosen_styles = params["styles"].to_s.split("\n").filter_map { |id| manuscript.sheet[id] }
+          next erb(:style_form, layout: false, locals: {style: chosen_styles.first}) if chosen_styles.size == 1
+
+          erb :styles_many, layout: false, locals: {styles: chosen_styles}
+        end
+
         app.get("/manuscripts/:id/specimen") { erb :specimen, layout: false }
 
         app.get("/manuscripts/:id/reading", takes: Asked::SLIP) { chosen.empty? ? "" : erb(:reading, layout: false) }
@@ -110,13 +119,9 @@ module NorvelWeb
       def shown_styles = %w[used unused all specimen sheets].include?(params["show"]) ? params["show"].to_sym : :used
 
       def family_svg(show, style, kind: :paragraph)
-        link = lambda do |id|
-          path = Rack::Utils.escape(id)
-          %(href="/manuscripts/#{record.id}/styles?style=#{path}&amp;show=#{show}" ) +
-            %(hx-get="/manuscripts/#{record.id}/styles/#{Rack::Utils.escape_path(id)}?in=styles" hx-target="#slip")
-        end
-        Norvel::Drawing::FamilySvg.new(manuscript, state.layout.cascade, uses: style_uses, show: show, chosen: style&.id, link: link,
-          kind: kind).to_s
+        rows = %(data-rows="/manuscripts/#{record.id}/styles-slip?styles=" data-between="%0A" hx-sync="this:replace")
+        Norvel::Drawing::FamilySvg.new(manuscript, state.layout.cascade, uses: style_uses, show: show, chosen: [style&.id].compact,
+          rows: rows, kind: kind).to_s
       end
 
       # Dimension lines in the reader's unit, against what the guide says.

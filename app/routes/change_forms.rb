@@ -36,7 +36,7 @@ module NorvelWeb
                "accept_revisions" => :revision_parameters, "waive" => :waiver_parameters, "set_info" => :info_parameters,
                "set_alternative" => :alternative_parameters, "make_contents" => :contents_parameters, "set_part" => :part_parameters,
                "set_folios" => :folio_place_parameters, "set_running_head" => :head_parameters,
-               "academic_parts" => :academic_parameters}.freeze
+               "academic_parts" => :academic_parameters, "join_styles" => :join_parameters}.freeze
 
       # How a parameter of a kind is read from a form.
       READ = {paragraphs: ->(form, _) { form.chosen_ids }, paragraph: ->(form, _) { form.chosen_ids.first },
@@ -75,6 +75,8 @@ module NorvelWeb
       def taken_parameters = {"sheet" => other_sheet.dump, "styles" => (params["styles"] || {}).reject { |_, how| how.to_s.empty? }}
 
       def pasted_parameters = {"paragraph" => chosen_ids.first, "blocks" => pasted}
+
+      def join_parameters = {"styles" => (params["styles"] || {}).keys, "replacement" => params["replacement"]}
 
       def list_parameters = {"list" => params["list"], "levels" => list_levels}
 

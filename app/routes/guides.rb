@@ -7,7 +7,26 @@ module NorvelWeb
       SHOWN = {"page" => "Page and parts", "sheet" => "Sheet", "rules" => "Rules", "versions" => "Versions", "text" => "As text"}.freeze
 
       def self.registered(app)
-        app.get("/guides/:reference", takes: {kind: Asked::WORDS, on: Asked::ID, show: Asked::WORD}) { show_guide }
+        app.get("/guides/:reference", takes: {kind: Asked::WORDS, on: Asked::ID, show: Asked::WORD, slip: Asked::SLIP_OF}) { show_guide }
+
+        # What is chosen of it, and what can be done with that.
+        app.get "/guides/:reference/slip", takes: {on: Asked::ID, show: Asked::WORD, shown: Asked::SLIP_OF, slip: Asked::SLIP_OF} do
+          guide_slip
+        end
+
+        # New rules that say what is typed.
+        app.get "/guides/:reference/offers", takes: {say: Asked.line(100), shown: Asked::SLIP_OF} do
+          own = own_guide or halt 404
+          offers = Norvel::Guide::Offers.new(guide_draft(own.yaml)).for(params["say"].to_s)
+          erb :guide_offers, layout: false, locals: {own: own, offers: offers}
+        end
+
+        # What one rule finds in the manuscript that the guide is tried on.
+        app.get "/guides/:reference/found", takes: {on: Asked::ID, rule: Asked::RULE, shown: Asked::SLIP_OF} do
+          own = own_guide or halt 404
+          halt 404 unless trial
+          erb :guide_found, layout: false, locals: {own: own, results: found_by_rule(own.guide)}
+        end
 
         app.get "/guides/:reference/file" do
           deliver_as "#{own_guide ? own_guide.name.downcase.gsub(/[^a-z0-9]+/, "-") : params["reference"]}.yml"
@@ -42,12 +61,12 @@ module NorvelWeb
 
         # One place of it, a rule or a style more or less.
         app.post "/guides/:reference/draft", takes: {
-          act: Asked::WORD, kind: Asked::WORDS, name: Asked::NAME, path: Asked.exact(300), rule: Asked::RULE,
-          seen: Asked::SEEN, show: Asked::WORD, slot: Asked::WORD, value: Asked.line(4_000)
+          act: Asked::WORD, kind: Asked::WORDS, name: Asked::NAME, on: Asked::ID, path: Asked.exact(300),
+          rule: Asked.exact(20_000), seen: Asked::SEEN, show: Asked::WORD, shown: Asked::SLIP_OF, slot: Asked::WORD,
+          value: Asked.line(4_000)
         } do
-          own = own_guide or halt 404
-          change_draft(own)
-          erb :guide_editor, layout: false, locals: {own: own, draft: guide_draft(own.yaml)}
+          change_draft(own_guide || halt(404))
+          guide_with_slip
         end
 
         # A style of its sheet value by value, in the form that styles of manuscripts have.
@@ -58,16 +77,17 @@ module NorvelWeb
           erb :guide_values, layout: false, locals: {own: own, draft: draft, slot: params["slot"]}
         end
 
-        app.post "/guides/:reference/styles/:slot", takes: {kind: Asked::WORDS, show: Asked::WORD, values: Asked.map(Asked::VALUE)} do
+        app.post "/guides/:reference/styles/:slot", takes: {
+          kind: Asked::WORDS, on: Asked::ID, show: Asked::WORD, shown: Asked::SLIP_OF, values: Asked.map(Asked::VALUE)
+        } do
           own = own_guide or halt 404
           own.change(guide_draft(own.yaml).set_values(params["slot"], (params["values"] || {}).to_h).yaml)
-          erb :guide_editor, layout: false, locals: {own: own, draft: guide_draft(own.yaml)}
+          guide_with_slip
         end
 
-        app.post "/guides/:reference/undo", takes: {kind: Asked::WORDS, show: Asked::WORD} do
-          own = own_guide or halt 404
-          own.step_back
-          erb :guide_editor, layout: false, locals: {own: own, draft: guide_draft(own.yaml)}
+        app.post "/guides/:reference/undo", takes: {kind: Asked::WORDS, on: Asked::ID, show: Asked::WORD, shown: Asked::SLIP_OF} do
+          (own_guide || halt(404)).step_back
+          guide_with_slip
         end
 
         app.post "/guides/:reference/publish" do
@@ -76,7 +96,7 @@ module NorvelWeb
           redirect to("/guides/#{own.id}?show=versions")
         end
 
-        app.get "/guides/:reference/tried", takes: {on: Asked::ID} do
+        app.get "/guides/:reference/tried", takes: {on: Asked::ID, shown: Asked::SLIP_OF} do
           own = own_guide or halt 404
           erb :guide_tried, layout: false, locals: {own: own}
         end
@@ -162,7 +182,7 @@ module NorvelWeb
       def place_sign(draft, path)
         parts = path.to_s.split("/")
         place = case parts.first
-        when "rules" then draft.rules.find { |rule| rule["id"] == parts[1] }&.slice(*parts[2])
+        when "rules" then said_by_rule(draft, *parts.drop(1))
         when "styles" then draft.styles[parts[1]]&.then do |style|
           (parts[2] == "line") ? style.except("name", "parent", "next") : style.slice(parts[2])
         end
@@ -170,6 +190,12 @@ module NorvelWeb
         else parts.reduce(draft.data) { |data, part| data.is_a?(Hash) ? data[part] : nil }
         end
         sign_of(JSON.generate([place]))
+      end
+
+      # What a rule says at a place: of lengths by edge at that edge.
+      def said_by_rule(draft, id, name, edge = nil)
+        rule = draft.rules.find { |one| one["id"] == id } or return
+        edge ? draft.said.resolved(rule).dig(name, edge) : rule.slice(name)
       end
 
       # What was wrong stands at its field, with what was written there.
@@ -185,14 +211,16 @@ module NorvelWeb
         when "usual_styles" then draft.add_usual_styles
         when "own_rules" then draft.add_rules_of_its_own
         when "clean_rules" then draft.add_rules_of_cleanness
-        when "add_rule" then draft.add_rule(params["kind"].to_s)
-        when "remove_rule" then draft.remove_rule(params["rule"].to_s)
+        when "add_rule" then rule_added(draft)
+        when "remove_rule", "remove_rules" then rules_asked.reduce(draft, :remove_rule)
+        when "all_must", "all_should" then set_of_rules(draft, "severity", params["act"].delete_prefix("all_"))
+        when "all_off", "all_on" then set_of_rules(draft, "off", (params["act"] == "all_off") ? "yes" : "no")
         when "as_said" then draft.ask_as_said(params["rule"].to_s)
         when "own_values" then draft.ask_by_itself(params["rule"].to_s)
         when "settle_clause" then draft.settle_clause(params["rule"].to_s)
         when "add_level" then draft.add_level(params["kind"].to_s)
         when "remove_level" then draft.remove_level(params["kind"].to_s)
-        when "add_style" then draft.add_style(params["slot"].to_s, params["name"].to_s)
+        when "add_style" then style_added(draft)
         when "remove_style" then draft.remove_style(params["slot"].to_s)
         else draft.set(params["path"].to_s, params["value"].to_s)
         end
@@ -201,14 +229,118 @@ module NorvelWeb
         @mistake = {path: params["path"] || params["act"], words: error.message.sub(/\Aline \d+: /, ""), written: params["value"]}
       end
 
+      # @return [Array<Norvel::Guide::Check::Result>] what the rule that is asked about finds where the guide is tried on
+      def found_by_rule(guide) = workbench(trial.id).state.check(guide).results.select { |result| result.rule.id == params["rule"] }
+
+      def rules_asked = params["rule"].to_s.split(",")
+
+      def set_of_rules(draft, what, value) = rules_asked.reduce(draft) { |now, id| now.set("rules/#{id}/#{what}", value) }
+
+      # It is chosen at once.
+      def rule_added(draft)
+        after = draft.add_rule(params["kind"].to_s, property: params["path"].to_s.then { |name| name unless name.empty? })
+        choose_of_guide("rule:#{after.rules.last["id"]}")
+        after
+      end
+
+      # What came about is chosen, where nobody has chosen anything else meanwhile.
+      def choose_of_guide(what)
+        @shown_before = params["shown"].to_s
+        params["shown"] = what
+      end
+
+      def style_added(draft)
+        draft.add_style(params["slot"].to_s, params["name"].to_s).tap { choose_of_guide("style:#{params["slot"]}") }
+      end
+
+      # What is chosen, as an address and a form say it: "rule:margins,paper", "style:body", "list:bullets".
+      # @return [Array(String, Array<String>), nil] what of it is still there
+      def slip_of
+        kind, names = (params["slip"] || params["shown"]).to_s.split(":", 2)
+        return unless own_guide || kind == "style"
+
+        draft = guide_draft(guide_yaml)
+        there = {"rule" => draft.rules.map { |rule| rule["id"] }, "style" => ["base", *draft.styles.keys].uniq,
+                 "list" => Norvel::Guide::DraftLists::KINDS}
+        found = names.to_s.split(",") & there.fetch(kind, [])
+        [kind, found] if found.any?
+      end
+
+      def slip_said = (kind, names = slip_of) ? "#{kind}:#{names.join(",")}" : ""
+
+      # @return [Array<String>] what of a kind is chosen
+      def chosen_of_slip(kind) = (slip_of && slip_of[0] == kind) ? slip_of[1] : []
+
+      # A guide whose text does not read has nothing else to be acted on.
+      def guide_slip_or_text(own, guide) = guide ? guide_slip : %(<p class="slip-text">#{h(own.name)}</p>)
+
+      def guide_slip
+        erb :guide_slip, layout: false, locals: {own: own_guide, reference: params["reference"], draft: guide_draft(guide_yaml)}
+      end
+
+      # What is shown of the guide, and beside it the slip on what is chosen.
+      def guide_with_slip
+        own = own_guide
+        erb(:guide_editor, layout: false, locals: {own: own, draft: guide_draft(own.yaml)}) +
+          %(<template data-beside="guide-slip" data-where="#slip-of" data-said="#{h(@shown_before || params["shown"])}">) +
+          "#{guide_slip}</template>"
+      end
+
+      # A value that is written where it stands in a sentence.
+      # @param piece [Norvel::Guide::Sentence::Piece]
+      def in_place(draft, piece)
+        offered = piece.offered&.map { |choice| [choice, word_for(choice)] }
+        wrong = mistake_at(piece.place)
+        erb(:_in_place, layout: false, locals: {piece: piece, offered: offered, seen: place_sign(draft, piece.place),
+                                                written: wrong ? wrong[:written] : piece.written}).strip
+      end
+
+      STRICT = Norvel::Guide::Parameter.new(name: :severity, kind: :choice, choices: %w[must should], says: "how strict")
+
+      def severity_piece(data)
+        Norvel::Guide::Sentence::Piece.new(text: data["severity"], place: "rules/#{data["id"]}/severity", parameter: STRICT,
+          written: data["severity"])
+      end
+
+      # @return [Hash, nil] what was wrong at a value of a rule that stands in its sentence, or at the rule as a whole
+      def mistake_at_rule(id) = (@mistake if @mistake && @mistake[:path].to_s.start_with?("rules/#{id}/"))
+
+      # @return [String] where rows of a guide get their slip
+      def guide_rows(show, kind) = "/guides/#{params["reference"]}/slip?show=#{show}&slip=#{kind}:"
+
+      # @return [Norvel::Manuscript] an empty one in the guide's styles
+      def guide_manuscript(guide)
+        (@guide_manuscripts ||= {}.compare_by_identity)[guide] ||= begin
+          kept = Norvel::KeptSheet.of_guide(guide)
+          Norvel::Manuscript.new(blocks: [], sheet: kept.sheet, lists: kept.lists, fonts: OwnFonts.book)
+        end
+      end
+
+      def guide_style(guide, slot)
+        guide_manuscript(guide).sheet[Norvel::KeptSheet.of_guide(guide).roles.key(slot)]
+      end
+
+      # @return [String, nil] the guide's styles as a tree, whose rows can be chosen
+      def guide_family(guide, kind: :paragraph)
+        manuscript = guide_manuscript(guide)
+        return if manuscript.sheet.of_kind(kind).empty?
+
+        slots = Norvel::KeptSheet.of_guide(guide).roles
+        Norvel::Drawing::FamilySvg.new(manuscript, Norvel::Cascade.new(manuscript), show: :all, kind: kind,
+          chosen: chosen_of_slip("style").map { |slot| slots.key(slot.to_sym) }, names: slots,
+          rows: %(data-rows="#{h(guide_rows("sheet", "style"))}" data-slip="#guide-slip" hx-sync="this:replace")).to_s
+      end
+
       # A field of the guide that is being written, which changes it when it is left.
       # @param path [String] as Draft#set takes it
-      def guide_field(path, label, kind = :text, choices: nil, written: nil, hint: nil)
+      # @param shown [Array<Array(String, String)>, nil] the choices with what they are called
+      def guide_field(path, label, kind = :text, choices: nil, written: nil, hint: nil, shown: nil)
         choices = %w[yes no] if kind == :switch
-        source = (@draft_of_sources ||= guide_draft(own_guide.yaml)).source(path) unless path.start_with?("rules/")
+        shown ||= choices&.map { |choice| [choice, word_for(choice)] }
+        source = guide_draft(own_guide.yaml).source(path) unless path.start_with?("rules/")
         erb :_guide_field, layout: false, locals: {
-          path: path, label: label, kind: kind, choices: choices, written: written.to_s, hint: hint,
-          source: source, seen: place_sign(@draft_of_sources ||= guide_draft(own_guide.yaml), path)
+          path: path, label: label, kind: kind, choices: shown, written: written.to_s, hint: hint,
+          source: source, seen: place_sign(guide_draft(own_guide.yaml), path)
         }
       end
 

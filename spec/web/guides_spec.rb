@@ -30,10 +30,26 @@ RSpec.describe "Writing a guide", type: :feature do
     expect(page).to have_css(".view-head", text: /#{part}|sheet/i)
   end
 
-  def rule(kind)
-    act { select kind, from: "new-kind" }
-    find("#new-kind").ancestor("form").click_on("Add it")
-    expect(page).to have_no_css(".htmx-request")
+  # A rule is found by what it should say.
+  def rule(words, sentence)
+    act { fill_in "new-rule", with: words }
+    act { find("#offers button", text: sentence).click }
+    expect(page).to have_css(".rule-row[aria-selected=true]", text: sentence)
+  end
+
+  # A value that is written where it stands in the sentence of its rule.
+  def in_sentence(place, value)
+    act do
+      find("#in-rules-#{place}").click
+      field = find(".in-place-form .field")
+      (field.tag_name == "select") ? field.select(value) : keys(value, :enter)
+    end
+    expect(page).to have_css("#in-rules-#{place}", text: value).and have_no_css(".htmx-request")
+  end
+
+  def choose_style(name)
+    act { find(".kin", text: name, match: :first).click }
+    expect(page).to have_css("#guide-slip .slip-text", text: name)
   end
 
   def style(slot, name, line)
@@ -55,24 +71,27 @@ RSpec.describe "Writing a guide", type: :feature do
     put("g-page-margins-start", "3 cm")
     put("g-parts-folio", "bottom outer")
     show "Sheet"
-    put("g-styles-base-line", "11 pt Carlito, lines 1.2")
     act { click_on "Add the usual styles" }
-    expect(page).to have_css("#g-styles-caption-line")
-    put("g-styles-title-line", "24 pt, bold, 12 pt after")
+    expect(page).to have_css(".kin", text: "House caption")
     style("reference entry", "Shed reference", "in 1 cm, hanging 1 cm")
+    choose_style "House base"
+    put("g-styles-base-line", "11 pt Carlito, lines 1.2")
+    choose_style "House title"
+    put("g-styles-title-line", "24 pt, bold, 12 pt after")
     expect(page).to have_no_css("textarea.yaml")
     show "Rules"
     act { click_on "Ask for what page, parts and sheet say" }
     expect(page).to have_css(".rule-sentence", text: "Size of body is 11 pt.")
     act { click_on "Ask for a clean file" }
     expect(page).to have_css(".rule-sentence", text: "No sample text")
-    rule("Heading full stop")
     act { select row.name, from: "on" }
     expect(page).to have_css("#tried", text: /met, \d+ broken/)
-    put("g-rules-value-4-severity", "should")
-    put("g-rules-value-2-equals", "11.5 pt")
+    rule("full stop", "A heading has no full stop at its end.")
+    expect(page).to have_css("#found-by-it", text: row.name)
+    in_sentence("value-4-severity", "should")
+    in_sentence("value-2-equals", "11.5 pt")
     expect(page).to have_css(".rule-sentence", text: "Size of body is 11.5 pt.")
-    expect(page).to have_css("#tried", text: "By the last change")
+    expect(page).to have_css("#found-by-it", text: "By the last change")
     show "Versions"
     act { click_on "Publish version 0.1" }
     expect(page).to have_css(".ledger", text: "Version 0.1")
@@ -118,12 +137,12 @@ RSpec.describe "Writing a guide", type: :feature do
     show "Rules"
     expect(page).to have_css(".rule-sentence", text: "4 cm at the start")
       .and have_css(".left-alone", text: "The clause says 3.5 cm; the rule asks for 4 cm.")
-    expect(page).to have_select("the sheet", selected: "as said")
+    find("#row-margins").click
     click_button "Let the clause say 4 cm", exact: false
-    expect(page).to have_field("In the guide's words", with: "1.2 The binding edge has 4 cm, all other edges 2.5 cm.")
+    expect(page).to have_field("In the guide’s words", with: "1.2 The binding edge has 4 cm, all other edges 2.5 cm.")
       .and have_no_css(".left-alone")
-    click_button "Ask for values of its own: 1.2", exact: false
-    expect(page).to have_button("Ask for what the guide says elsewhere: 1.2", exact: false)
+    click_button "Let it say its own: 1.2", exact: false
+    expect(page).to have_button("Let it follow that: 1.2", exact: false)
     click_button "Switch it off: 1.2", exact: false
     expect(page).to have_button("Ask for it again: 1.2", exact: false)
     expect(guide.reload.guide.rules.map(&:id)).not_to include("margins")
@@ -134,7 +153,8 @@ RSpec.describe "Writing a guide", type: :feature do
     visit "/guides/marrowby-diploma"
     click_on "Copy it and change the copy"
     click_on "Sheet"
-    click_on "Report text, value by value"
+    choose_style "Report text"
+    unfold "Value by value"
     within("#values-body") do
       fill_in "Size", with: "large"
       select "end", from: "Alignment"
@@ -148,14 +168,15 @@ RSpec.describe "Writing a guide", type: :feature do
       click_on "Save the style"
     end
     expect(page).to have_field("g-styles-body-line", with: "11.5 pt, flush right")
-    click_on "Report text, value by value"
+    unfold "Value by value"
     within("#values-body") { click_on "Leave it" }
     expect(page).to have_no_css("#values-body form")
-    click_on "Report text, value by value"
-    expect(page).to have_css("#values-body form")
-    click_on "Report title, value by value"
-    expect(page).to have_css("#values-title form").and have_no_css("#values-body form")
-    within(".list-row", match: :first) { click_on "One level more" }
+    choose_style "Report title"
+    unfold "Value by value"
+    expect(page).to have_css("#values-title form").and have_no_css("#values-body")
+    find(".list-row", text: "With bullets").click
+    click_on "One level more"
+    find(".list-levels summary", text: "Level 3").click
     expect(page).to have_field("g-lists-bullets-levels-2-indent_start", with: "2.51 cm")
     fill_in "g-lists-bullets-levels-2-sign", with: "+\t"
     expect(page).to have_no_css(".htmx-request")
@@ -173,8 +194,12 @@ RSpec.describe "Writing a guide", type: :feature do
     %w[page sheet rules versions text].each do |part|
       visit "/guides/#{NorvelWeb::HouseGuide.last.id}?show=#{part}"
       if part == "sheet"
-        click_on "Report text, value by value"
+        choose_style "Report text"
+        unfold "Value by value"
         expect(page).to have_css("#values-body form")
+      elsif part == "rules"
+        find("#row-margins").click
+        expect(page).to have_css("#guide-slip", text: "In the guide’s words")
       end
       expect(page).to be_axe_clean.according_to(:wcag2a, :wcag2aa, :wcag21aa, :wcag22aa, :"best-practice")
     end

@@ -53,7 +53,7 @@ RSpec.describe "Forms that save as one goes", type: :feature do
     yaml = File.read(File.expand_path("../../guides/staff-notice.yml", __dir__), encoding: "UTF-8")
     NorvelWeb::HouseGuide.create!(name: "Überblick", yaml: yaml)
     visit "/guides/#{guide.id}?show=#{show}"
-    expect(page).to have_css("#guide-editor form.guide-field")
+    expect(page).to have_css("#guide-editor .view-head")
   end
 
   [0, 0.4].each do |seconds|
@@ -90,17 +90,30 @@ RSpec.describe "Forms that save as one goes", type: :feature do
   it "keeps lines of the sheet, and Enter acts in them" do
     open_guide("sheet")
     SlowForms.seconds = 0.3
-    fields = all("textarea[name=value]").first(3).map { |field| field[:id] }
-    lines = ["11 pt Carlito", "18 pt, bold", "13 pt, italic"]
-    fields.zip(lines).each do |id, line|
-      find("##{id}").click
+    lines = {"base" => "11 pt Carlito", "body" => "18 pt, bold", "heading_1" => "13 pt, italic"}
+    lines.each do |slot, line|
+      find(".kin[data-row='#{slot}']").click
+      expect(page).to have_css("#g-styles-#{slot}-line")
+      find("#g-styles-#{slot}-line").click
       page.execute_script("document.activeElement.select()")
       type(line, :enter, pause: 0.02)
     end
-    read = -> { fields.map { |id| guide.guide.family[id[/styles-(.+)-line/, 1].to_sym].values[:size] } }
+    read = -> { lines.keys.map { |slot| guide.guide.family[slot.to_sym].values[:size] } }
     expect(saved([11 * 12_700, 18 * 12_700, 13 * 12_700], &read)).to eq([11 * 12_700, 18 * 12_700, 13 * 12_700])
-    values = fields.map { |id| guide.reload.guide.family[id[/styles-(.+)-line/, 1].to_sym].values }
+    values = lines.keys.map { |slot| guide.reload.guide.family[slot.to_sym].values }
     expect(values[1][:bold]).to be(true)
     expect(values[2][:italic]).to be(true)
+  end
+
+  it "keeps values of a rule's sentence that are typed one behind the other, the server thinking" do
+    open_guide("rules")
+    click_on "Ask for what page, parts and sheet say"
+    find(".in-place", text: "2 cm", match: :first).click
+    SlowForms.seconds = 0.4
+    type("3 cm", :tab, "3.1 cm", :tab, "3.2 cm", :enter, pause: 0.02)
+    wanted = {top: "3 cm", bottom: "3.1 cm", start: "3.2 cm", end: "2 cm"}.transform_keys(&:to_s)
+    rule = -> { Norvel::Guide::Draft.new(guide.reload.yaml).rules.find { |one| one["checks"] == "margins" }["margins"] }
+    expect(saved(wanted, &rule)).to eq(wanted)
+    expect(page).to have_css(".rule-row:focus .rule-sentence", text: "3 cm at the top, 3.1 cm at the bottom, 3.2 cm at the start")
   end
 end

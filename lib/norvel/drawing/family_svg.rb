@@ -16,11 +16,12 @@ module Norvel
       DEEPEST = 12 # generations that are set in
 
       # @param manuscript [Manuscript] @param cascade [Cascade]
-      # @param uses [Hash{String=>Integer}] by style id
       # @param show [Symbol] :used, :unused or :all
       # @param kind [Symbol] :paragraph or :character
-      # @param link [Proc] style id to the attributes of its link
-      def initialize(manuscript, cascade, uses:, show: :all, kind: :paragraph, chosen: nil, link: ->(_) { "" })
+      # @param uses [Hash{String=>Integer}, nil] by style id; nil: how often they are used is not said
+      # @param chosen [Array<String>] ids @param names [Hash{String=>Object}] what rows are called, by id; their ids where there is none
+      # @param rows [String] attributes of what holds the rows
+      def initialize(manuscript, cascade, uses: nil, show: :all, kind: :paragraph, chosen: [], names: {}, rows: "")
         @sheet = manuscript.sheet
         @cascade = cascade
         @formats = Layout::FormatTable.new(Fonts.of(manuscript))
@@ -28,7 +29,8 @@ module Norvel
         @show = show
         @kind = kind
         @chosen = chosen
-        @link = link
+        @names = names
+        @rows = rows
       end
 
       # @return [String] an svg element
@@ -39,8 +41,8 @@ module Norvel
         ordered.first(MOST).each { |style, depth| draw(style, depth) }
         @lines.each { |id, (x, from, ends)| branch(x, from, ends) if ends.any? && id }
         more(ordered.size - MOST) if ordered.size > MOST
-        %(<svg xmlns="http://www.w3.org/2000/svg" class="family" viewBox="0 0 #{WIDTH} #{(@y + 8).round}" role="group" ) +
-          %(aria-label="The family of #{@kind} styles">#{@out}</svg>)
+        %(<svg xmlns="http://www.w3.org/2000/svg" class="family" viewBox="0 0 #{WIDTH} #{(@y + 8).round}" role="listbox" ) +
+          %(aria-multiselectable="true" aria-label="The family of #{@kind} styles" #{@rows}>#{@out}</svg>)
       end
 
       private
@@ -94,13 +96,23 @@ module Norvel
 
       def row(style, format, size, x, base, height)
         colour = (format.color == "auto") ? "" : %( fill="#{format.color}")
-        @out << %(<a #{@link.call(style.id)} class="kin#{" chosen" if style.id == @chosen}" aria-label="#{h(style.name)}">) +
+        here = @chosen.include?(style.id)
+        @focus ||= @chosen.find { |id| ordered.any? { |one, _| one.id == id } } || ordered.first.first.id
+        @out << %(<g class="kin" role="option" data-row="#{h(@names.fetch(style.id, style.id))}" aria-selected="#{here}" ) +
+          %(tabindex="#{(style.id == @focus) ? 0 : -1}" aria-label="#{h(said(style))}">) +
           %(<rect class="row" x="0" y="#{@y.round(1)}" width="#{WIDTH}" height="#{height.round(1)}"/>)
         @out << %(<text class="code" x="26" y="#{base.round(1)}">#{h(@sheet.marks[style.id])}</text>)
         @out << %(<text class="specimen f-#{format.face.name}" x="#{x + 8}" y="#{base.round(1)}" ) +
           %(font-size="#{size.round(1)}"#{colour}>#{h(format.shown(style.name)[0, 40])}</text>)
-        @out << %(<text class="own" x="#{VALUES_X}" y="#{base.round(1)}">#{h(own(style))}</text>) +
-          %(<text class="uses" x="#{WIDTH - 12}" y="#{base.round(1)}">#{@uses[style.id].to_i}</text></a>)
+        @out << %(<text class="own" x="#{VALUES_X}" y="#{base.round(1)}">#{h(own(style))}</text>)
+        @out << %(<text class="uses" x="#{WIDTH - 12}" y="#{base.round(1)}">#{@uses[style.id].to_i}</text>) if @uses
+        @out << "</g>"
+      end
+
+      # What is heard of it.
+      def said(style)
+        above = @sheet[@sheet.ancestry.parent(style.id)]&.name
+        ["#{style.name}, #{own(style)}", ("based on #{above}" if above), ("used #{@uses[style.id].to_i} times" if @uses)].compact.join(", ")
       end
 
       def own(style)

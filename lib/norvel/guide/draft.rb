@@ -28,9 +28,11 @@ module Norvel
       attr_reader :yaml
 
       # @param yaml [String] @param families [Array<String>] of fonts that are known
-      def initialize(yaml, families: Fonts::Book.shipped.known)
+      # @param read [Proc] text to guide, where guides that were read are kept
+      def initialize(yaml, families: Fonts::Book.shipped.known, read: ->(text) { Guide.read(text, kept: true) })
         @yaml = yaml
         @families = families
+        @read = read
       end
 
       # @return [Hash] as the file has it
@@ -38,7 +40,7 @@ module Norvel
 
       # @return [Guide]
       # @raise [GuideError]
-      def guide = @guide ||= Guide.read(yaml, kept: true)
+      def guide = @guide ||= @read.call(yaml)
 
       # @param path [String] a field of Fields; "styles/SLOT/name", "parent", "next" or "line"; "lists/KIND/name" or
       #   "lists/KIND/levels/0/sign";
@@ -61,11 +63,11 @@ module Norvel
         end
       end
 
-      # @param kind [String] of rule
+      # @param kind [String] of rule @param property [String, nil] that a rule on values is about
       # @return [Draft] with one more, with the example's values
-      def add_rule(kind)
+      def add_rule(kind, property: nil)
         rule = Rule::KINDS.fetch(kind) { raise GuideError, "There is no such kind of rule." }
-        said = {"severity" => "must", "checks" => kind, **rule.example}
+        said = property && Offers.new(self).of_property(property)&.data || {"severity" => "must", "checks" => kind, **rule.example}
         clause = rule.build({"id" => "x", "clause" => "x", **said}).sentence
         with(data.merge("rules" => rules + [{"id" => free_id(kind), "clause" => clause, **said}]))
       end
@@ -256,7 +258,7 @@ module Norvel
         body + Slots::HEADINGS.first(6).select { |slot| family[slot] }.map { |slot| of[slot, :size] }
       end
 
-      def again(yaml, data) = Draft.new(TextEdits.new(yaml).to(plain(data)), families: @families).tap(&:guide)
+      def again(yaml, data) = Draft.new(TextEdits.new(yaml).to(plain(data)), families: @families, read: @read).tap(&:guide)
 
       def with(data)
         made = again(yaml, data)
@@ -385,7 +387,7 @@ module Norvel
 
         parameter = Rule::KINDS.fetch(rule["checks"]).all_parameters.find { |one| one.name.to_s == name }
         raise GuideError, "A rule of this kind takes no “#{name}”." unless parameter
-        return (rule[name] || {}).merge(edge => written.to_s.strip).reject { |_, text| text.empty? } if edge
+        return (said.resolved(rule)[name] || {}).merge(edge => written.to_s.strip).reject { |_, text| text.empty? } if edge
 
         parameter.written(written)
       end

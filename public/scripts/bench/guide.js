@@ -1,3 +1,5 @@
+import { startInPlace } from "./in_place.js";
+
 // A guide's page: margin lines are dragged, and the field beside them says so; after each change what it is tried on is asked again.
 const UNITS = { cm: 28.3465, mm: 2.83465, in: 72, pt: 1 };
 
@@ -62,16 +64,14 @@ function acts(event) {
 
 export function startGuide() {
   keepTrial();
+  startInPlace();
   document.addEventListener("keydown", acts);
   document.addEventListener("click", (event) => {
     const shut = event.target.closest?.("[data-shut]");
-    if (shut) document.getElementById(shut.dataset.shut).replaceChildren();
-  });
-  // One style is open value by value at a time.
-  document.body.addEventListener("htmx:beforeSwap", (event) => {
-    const { target } = event.detail;
-    if (!target.id.startsWith("values-")) return;
-    for (const other of document.querySelectorAll("[id^='values-']")) if (other !== target) other.replaceChildren();
+    if (!shut) return;
+    const place = document.getElementById(shut.dataset.shut);
+    place.replaceChildren();
+    place.closest("details").open = false;
   });
   document.addEventListener("pointerdown", (event) => {
     const line = event.target.closest?.("[data-edge] .grip");

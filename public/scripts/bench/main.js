@@ -8,7 +8,7 @@ const MARKED = /^(#{1,6}\s+\S|>\s?\S|\s*[-*+•]\s+\S|\s*\d{1,3}[.)]\s+\S)/; // 
 
 startForms();
 startUnfolded();
-if (document.querySelector("[data-rows]")) (await import("./rows.js")).startRows();
+if (document.querySelector("[data-rows], [data-guide]")) (await import("./rows.js")).startRows();
 if (document.querySelector("[data-make]")) (await import("./deliver.js")).startDelivering();
 if (document.querySelector("[data-guide]")) (await import("./guide.js")).startGuide();
 if (bench) await startBench();

@@ -10,14 +10,16 @@ function mark(list, wanted, focus) {
     row.setAttribute("aria-selected", String(wanted.has(row)));
     row.tabIndex = row === focus ? 0 : -1;
   }
-  focus.focus({ preventScroll: true });
+  if (!list.contains(document.activeElement) || !document.activeElement.matches("input, select, textarea")) focus.focus({ preventScroll: true });
   focus.scrollIntoView({ block: "nearest" });
-  const names = rowsOf(list).filter(chosen);
+  const names = rowsOf(list)
+    .filter(chosen)
+    .map((row) => encodeURIComponent(row.dataset.row));
   // what was asked for before is not wanted any more (hx-sync on the list)
   htmx
-    .ajax("GET", `${list.dataset.rows}${names.map((row) => row.dataset.row).join(",")}`, {
+    .ajax("GET", `${list.dataset.rows}${names.join(list.dataset.between || ",")}`, {
       source: list,
-      target: "#slip",
+      target: list.dataset.slip || "#slip",
       swap: "innerHTML"
     })
     .catch((error) => refuse(error.message));
@@ -41,12 +43,12 @@ const STEPS = { ArrowDown: 1, ArrowUp: -1 };
 export function startRows() {
   document.addEventListener("click", (event) => {
     const row = event.target.closest("[data-rows] [data-row]");
-    if (!row || event.target.closest("a, button")) return;
+    if (!row || event.target.closest("a, button:not(.in-place), input, select")) return;
     choose(row.closest("[data-rows]"), row, { extend: event.shiftKey, toggle: event.ctrlKey || event.metaKey });
   });
   document.addEventListener("keydown", (event) => {
     const row = event.target.closest?.("[data-rows] [data-row]");
-    if (!row || event.altKey) return;
+    if (!row || event.altKey || event.target.matches("input, select, textarea")) return;
     const list = row.closest("[data-rows]");
     const rows = rowsOf(list);
     const at = rows.indexOf(row);
@@ -57,6 +59,11 @@ export function startRows() {
     } else if (event.key === "a" && event.ctrlKey) mark(list, new Set(rows), row);
     else return;
     event.preventDefault();
+  });
+  // What the slip lets go of is not chosen any more.
+  document.addEventListener("click", (event) => {
+    if (!event.target.closest("[data-unchoose]")) return;
+    for (const row of document.querySelectorAll("[data-row][aria-selected='true']")) row.setAttribute("aria-selected", "false");
   });
   // Whoever acted on the slip goes on where the choice is.
   document.body.addEventListener("htmx:afterSettle", ({ target }) => {

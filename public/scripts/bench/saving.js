@@ -7,12 +7,13 @@ const EDITOR = "guide-editor";
 
 const unsent = (node) => node.nodeType === Node.ELEMENT_NODE && node.dataset?.unsent !== undefined;
 const openValues = (node) => node.nodeType === Node.ELEMENT_NODE && node.id.startsWith("values-") && node.childElementCount > 0;
+const inSentence = (node) => node.nodeType === Node.ELEMENT_NODE && node.matches(".rule-sentence, .rule-strict") && writtenIn(node);
 const text = (field) => field.matches?.("textarea, input:not([type=checkbox]):not([type=radio]):not([type=hidden]), select");
 
 const writtenIn = (node) => text(document.activeElement) && node.contains?.(document.activeElement);
 
 const CALLBACKS = {
-  beforeNodeMorphed: (old) => !unsent(old) && !openValues(old),
+  beforeNodeMorphed: (old) => !unsent(old) && !openValues(old) && !inSentence(old),
   beforeNodeRemoved: (old) => !writtenIn(old),
   beforeAttributeUpdated: (name, node) => !(name === "open" && node.tagName === "DETAILS"),
   // A value that the person sees is a property of the field, beside its attribute.
@@ -23,10 +24,21 @@ const CALLBACKS = {
 };
 
 // A field that is being written in is let alone; a button that has the focus says what it does now.
-// @param target [Element] @param html [String] what it holds now
+// @param target [Element] @param html [String] what it holds now, and in templates what is beside it, by the id of its place
 export function put(target, html) {
+  const come = Object.assign(document.createElement("template"), { innerHTML: html }).content;
+  for (const beside of come.querySelectorAll("template[data-beside]")) {
+    beside.remove();
+    const place = document.getElementById(beside.dataset.beside);
+    const now = document.querySelector(beside.dataset.where)?.value; // something else may have been chosen meanwhile
+    if (place && now === beside.dataset.said) morph(place, beside.innerHTML);
+  }
+  morph(target, come.childNodes);
+}
+
+function morph(target, now) {
   const writing = Boolean(document.activeElement && text(document.activeElement));
-  Idiomorph.morph(target, html, { morphStyle: "innerHTML", ignoreActive: writing, callbacks: CALLBACKS });
+  Idiomorph.morph(target, now, { morphStyle: "innerHTML", ignoreActive: writing, callbacks: CALLBACKS });
   // Not the target itself: what waits for its turn there would be forgotten.
   for (const part of target.children) htmx.process(part);
 }
@@ -49,7 +61,9 @@ export function startSaving() {
     const elt = detail.requestConfig?.elt || detail.elt;
     if (!detail.shouldSwap || !saves(elt, detail.target)) return;
     detail.shouldSwap = false;
-    if (elt.closest?.("[id^='values-']")) elt.closest("[id^='values-']").replaceChildren(); // a style that was saved value by value
+    const values = elt.closest?.("[id^='values-']"); // a style that was saved value by value
+    values?.replaceChildren();
+    if (values?.closest("details")) values.closest("details").open = false;
     put(detail.target, detail.xhr.responseText);
     ["htmx:afterSwap", "htmx:afterSettle"].forEach((name) => detail.target.dispatchEvent(new CustomEvent(name, { bubbles: true, detail })));
   });

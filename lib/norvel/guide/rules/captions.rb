@@ -28,7 +28,7 @@ module Norvel
         takes :figures, :choice, said: "captions/figures", choices: %w[above below], says: "of figures", example: "below"
         takes :tables, :choice, said: "captions/tables", choices: %w[above below], says: "of tables", example: "above"
 
-        def sentence = wanted.map { |kind, place| "Captions of #{kind}s stand #{place}" }.join("; ") + "."
+        def sentence = "#{wanted.map { |kind, place| "captions of #{kind}s stand #{place}" }.join("; ")}.".capitalize
 
         def applies?(context) = captions(context).any?
 

@@ -61,7 +61,7 @@ module Norvel
         checks "smaller_than_text", area: :text
         takes :roles, :slots, required: true, says: "what is smaller", example: ["caption"]
 
-        def sentence = "#{roles_said(given(:roles)).capitalize} are smaller than the text."
+        def sentence = "Smaller than the text: #{roles_said(given(:roles))}."
 
         def applies?(context) = text_size(context) && measured(context).any?
 
