@@ -231,7 +231,14 @@ module NorvelWeb
     # What of a slip is folded away until somebody unfolds it; it stays so for that person.
     # @param name [String] letters and hyphens
     # @return [String] attributes of its details element
-    def folded(name) = %(class="slip-part fold" data-fold="#{name}"#{" open" if request.cookies["folds"].to_s.split(".").include?(name)})
+    def folded(name, css: "slip-part fold") =
+      %(class="#{css}" data-fold="#{name}"#{" open" if request.cookies["folds"].to_s.split(".").include?(name)})
+
+    # The values that nearly every guide speaks of; the others are a fold away.
+    USUAL_VALUES = %i[font_family size bold italic align indent_first indent_start indent_end space_before space_after line_spacing
+      keep_next break_before].freeze
+    VALUE_GROUPS = {"Text" => :text, "Paragraph" => :paragraph, "Spacing" => :spacing, "Page behaviour" => :pages,
+                    "Numbering" => :numbering, "Frame" => :frame}.freeze
 
     def reader_unit = UNITS.find { |unit| unit == request.cookies["unit"] }
 

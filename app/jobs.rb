@@ -81,7 +81,7 @@ module NorvelWeb
       job("settle", "I want to settle the styles before I use them",
         ["Look at every style in dummy copy, and click to change one", "/styles?show=specimen"]),
       job("inheritance", "I changed one style and another moved",
-        ["See which style rests on which", "/styles?show=all"],
+        ["See which style is based on which", "/styles?show=all"],
         ["Click a paragraph: “Where it comes from” says who decides each value", ""]),
       job("write", "I only want to mend some words",
         ["Press E on a paragraph, or click it twice; Enter begins the next, Esc keeps", ""]),

@@ -57,8 +57,8 @@ module Norvel
         next if style.parent.nil? || ancestry.parent(style.id)
 
         if styles[style.parent].nil?
-          "The style “#{style.name}” rests on a style that is not in the file " \
-            "(#{style.parent}); it is read as resting on the document defaults."
+          "The style “#{style.name}” is based on a style that is not in the file " \
+            "(#{style.parent}); it is read as based on the document defaults."
         elsif styles[style.parent].kind == style.kind
           "The style “#{style.name}” is its own ancestor; the loop is cut there."
         end

@@ -34,6 +34,7 @@ RSpec.describe "Setting up the styles", type: :feature do
     manuscript = NorvelWeb::Workbench.new(row.id).state.manuscript
     quotations = [133, 151, 259, 282, 380, 397]
     visit "/manuscripts/#{row.id}/styles?style=Normal"
+    unfold "Family, name and key"
     fill_in "New under it", with: "Extract"
     click_button "Make"
     expect(page).to have_css(".slip-text", text: "Extract")
@@ -58,12 +59,13 @@ RSpec.describe "Setting up the styles", type: :feature do
 
   it "renames, copies, hangs and deletes" do
     visit "/manuscripts/#{row.id}/styles?style=BlockQuotation"
+    unfold "Family, name and key"
     fill_in "Name", with: "Long quotation"
     click_button "Rename"
     expect(page).to have_css(".family .specimen", text: "Long quotation")
-    select "Body Text", from: "Rests on"
-    click_button "Set: rests on"
-    expect(page).to have_css("#message", text: "now rests on “Body Text”")
+    select "Body Text", from: "Based on"
+    click_button "Set: based on"
+    expect(page).to have_css("#message", text: "is based on “Body Text” now")
     fill_in "Copy as", with: "Verse"
     click_button "Copy"
     expect(page).to have_css(".slip-text", text: "Verse")

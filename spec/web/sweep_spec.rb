@@ -36,6 +36,7 @@ RSpec.describe "Choosing and sweeping", type: :feature do
 
   it "takes a key of the person's choosing" do
     visit "/manuscripts/#{row.id}/styles?style=Caption&show=all"
+    unfold "Family, name and key"
     fill_in "Sweep key", with: "k"
     click_button "Set the key"
     expect(page).to have_field("Sweep key", with: "k")

@@ -146,7 +146,7 @@ RSpec.describe "Finding one's way, by keyboard, at any size", type: :feature do
 
   it "has the same keys in the other views, and the address of the style that is open" do
     visit "/manuscripts/#{row.id}/styles?show=all"
-    find(".family a", text: "heading 2").click
+    find(".family .kin", text: "heading 2").click
     expect(page).to have_css(".slip-text", text: "heading 2")
     expect(page).to have_current_path(/style=Heading2/, url: true)
     keys "?"

@@ -181,7 +181,7 @@ module Norvel
 
       # @return [Draft] without it; what rested on it rests on its parent
       def remove_style(slot)
-        raise GuideError, "The base stays: every style rests on it." if slot == "base"
+        raise GuideError, "The base stays: every style is based on it." if slot == "base"
 
         gone = styles[slot] || {}
         left = styles.except(slot).transform_values do |style|

@@ -10,10 +10,10 @@ module Norvel
         sheet = manuscript.sheet
         style = sheet.fetch(parameters["style"])
         parent = parameters["parent"].to_s.empty? ? nil : sheet.fetch(parameters["parent"])
-        raise ChangeRefused, "A #{style.kind} style cannot rest on a #{parent.kind} style." if parent && parent.kind != style.kind
+        raise ChangeRefused, "A #{style.kind} style cannot be based on a #{parent.kind} style." if parent && parent.kind != style.kind
         if parent && (parent.id == style.id || sheet.ancestry.under(style.id).key?(parent.id))
           raise ChangeRefused,
-            "“#{parent.name}” itself rests on “#{style.name}”; that would make a loop."
+            "“#{parent.name}” itself is based on “#{style.name}”; that would make a loop."
         end
 
         manuscript.with(sheet: sheet.with_style(style.with(parent: parent&.id)))
@@ -22,8 +22,8 @@ module Norvel
       def sentence(manuscript)
         style = manuscript.sheet.fetch(parameters["style"])
         parent = manuscript.sheet[parameters["parent"]]
-        parent ? "The style “#{style.name}” now rests on “#{parent.name}”." :
-          "The style “#{style.name}” now rests on nothing but the document defaults."
+        parent ? "The style “#{style.name}” is based on “#{parent.name}” now." :
+          "The style “#{style.name}” is based on nothing but the document defaults now."
       end
     end
 

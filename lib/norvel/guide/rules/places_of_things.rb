@@ -119,7 +119,7 @@ module Norvel
       class TextNotInBase < Rule
         checks "text_not_in_base", area: :text
 
-        def sentence = "Text has styles of its own, not the one that all rest on."
+        def sentence = "Text has styles of its own, not the one that all are based on."
 
         def findings(context)
           base = context.manuscript.sheet.default_id
@@ -127,7 +127,7 @@ module Norvel
           found.map do |paragraph|
             name = context.manuscript.sheet[base]&.name
             finding(context, paragraph: paragraph, expected: "a style of its own", measured: name.to_s,
-              message: "This paragraph has the style that all rest on, “#{name}”.", fix: own_style(context, paragraph))
+              message: "This paragraph has the style that all are based on, “#{name}”.", fix: own_style(context, paragraph))
           end
         end
 
