@@ -58,6 +58,7 @@ module NorvelWeb
     CHOSEN = sign(/\A(?:all|[\d,]*)\z/, most: LONGEST)
     LOOK = sign(/\A\d{1,6}(?:\.\d{1,6})?(?:,\d{1,6}(?:\.\d{1,6})?)*\z/, most: 2_000)
     SHEET = sign(/\A[\w:-]*\z/)
+    FOUND = sign(/\A[\w:,-]*\z/, most: 100_000) # findings, each by its rule and its place among that rule's
     SLIP_OF = sign(/\A(?:(?:rule|style|list):[\w,-]*)?\z/, most: 20_000) # what of a guide is chosen
     SEEN = sign(/\A\h{0,16}\z/) # a sign of what a field said
 

@@ -15,7 +15,7 @@ module NorvelWeb
         all: Asked::YES, mend: Asked::YES, keep: Asked::YES, on: Asked::YES, run_in: Asked::YES, key: Asked.line(10),
         way: Asked::WORD, follow: Asked::YES, leave: Asked::YES, give: Asked::YES, rest: Asked::YES,
         take: Asked.map(Asked::YES), say: Asked::YES, marks: Asked::YES, kind: Asked::WORDS, list: Asked.exact(100),
-        sheet: Asked::SHEET, rule: Asked::RULE, place: Asked::NUMBER, revisions: Asked::WORD,
+        sheet: Asked::SHEET, rule: Asked::RULE, place: Asked::NUMBER, found: Asked::FOUND, revisions: Asked::WORD,
         revision: Asked.sign(/\A\d{1,9} (?:\d{1,6}|end)\z/), reason: Asked.line(500), info: Asked.map(Asked.line(300)),
         alternative: Asked.line(2_000), decorative: Asked::YES, main: Asked::ID, front_format: Asked::WORD,
         chapters: Asked::WORD, stands: Asked::WORDS, begins: Asked::WORD, orientation: Asked::WORD,
@@ -86,6 +86,16 @@ module NorvelWeb
 
       def waiver_parameters = {"rule" => params["rule"], "paragraph" => chosen.first&.id, "reason" => params["reason"]}
 
+      # For one reason.
+      def several_waived
+        findings = found_asked.map(&:first)
+        raise Norvel::ChangeRefused, "Those findings are not there any more." if findings.empty?
+
+        waivers = findings.map { |one| ["waive", {"rule" => one.rule, "paragraph" => one.paragraph, "reason" => params["reason"]}] }.uniq
+        Norvel::Changes.build("series", "changes" => waivers,
+          "title" => "Waived #{plural(findings.size, "finding")}: #{excerpt(params["reason"].to_s, 60)}.")
+      end
+
       def folio_place_parameters = {"parts" => [params["part"].to_i], "place" => params["stands"], "first" => params["first"] != "no"}
 
       def academic_parameters
@@ -96,6 +106,7 @@ module NorvelWeb
       # @return [Norvel::Changes::Operation]
       def asked_change
         return Norvel::Plan::Baring.new(state, given: change_parameters.slice("meaning")).operation if bares_all_apart?
+        return several_waived if params["operation"] == "waive" && params["found"]
 
         Norvel::Changes::ListsFollow.with(Norvel::Changes.build(params["operation"], change_parameters), state)
       end
@@ -173,9 +184,9 @@ module NorvelWeb
       # All findings of a cause, or all that have a fix.
       def mend_parameters
         check = state.check(guide_of)
-        return all_mended(check) unless params["rule"]
+        return all_mended(check) unless params["rule"] || params["found"]
 
-        findings = cause_asked&.open || []
+        findings = params["found"] ? found_asked.map(&:first).reject(&:waived) : cause_asked&.open || []
         changes = Norvel::Guide::Mending.changes(findings)
         raise Norvel::ChangeRefused, "Nothing of that can be fixed." if changes.empty?
 

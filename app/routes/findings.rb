@@ -39,10 +39,19 @@ module NorvelWeb
           erb :found_rows, layout: false, locals: rows_asked.merge(from: params["from"].to_i)
         end
 
-        app.get "/manuscripts/:id/findings/slip", takes: {in: Asked::WORD, place: Asked::NUMBER, rule: Asked::RULE} do
-          finding = finding_asked
-          finding ? erb(:finding_slip, layout: false,
-            locals: {finding: finding}) : erb(:findings_slip, layout: false, locals: {check: state.check(guide_of), since: nil})
+        # What is chosen of them: one, several, those of a page; nothing is all of them.
+        app.get "/manuscripts/:id/findings/slip", takes: {
+          in: Asked::WORD, found: Asked::FOUND, page: Asked::NUMBER, place: Asked::NUMBER, rule: Asked::RULE
+        } do
+          check = state.check(guide_of)
+          next erb(:found_on_page, layout: false, locals: found_on_page(check)) if params["page"].to_s.match?(/\A\d+\z/)
+
+          found = found_asked
+          case found.size
+          when 0 then erb :findings_slip, layout: false, locals: {check: check, since: nil}
+          when 1 then erb :finding_slip, layout: false, locals: {finding: found[0][0], rule: found[0][0].rule, place: found[0][1]}
+          else erb :findings_many, layout: false, locals: {check: check, found: found}
+          end
         end
 
         # What a newer version of the guide would change for this manuscript.
@@ -80,6 +89,24 @@ module NorvelWeb
 
       # @return [Norvel::Guide::Finding, nil] of "rule", at its "place" among that rule's
       def finding_asked = result_asked&.findings&.at(params["place"].to_i)
+
+      # @return [Array<Array(Norvel::Guide::Finding, Integer)>] those that "found" or "rule" and "place" name, each with its place
+      def found_asked
+        names = params["found"].to_s.split(",").map { |name| name.split(":") }
+        names = [[params["rule"], params["place"]]] if names.empty? && params["place"]
+        results = state.check(guide_of).results.to_h { |result| [result.rule.id, result] }
+        names.filter_map do |rule, place|
+          finding = results[rule]&.findings&.at(place.to_i)
+          [finding, place.to_i] if finding
+        end
+      end
+
+      # @return [Hash] what was found on a page; on none, for 0
+      def found_on_page(check)
+        page = params["page"].to_i.then { |number| number if number.positive? }
+        all = check.results.flat_map { |result| result.findings.each_with_index.to_a }
+        {page: page, found: all.select { |finding, _| finding.page == page }}
+      end
 
       # @return [Norvel::Guide::Mending::Cause, nil] of "rule", the "cause" so many
       def cause_asked = Norvel::Guide::Mending.causes(result_asked&.findings || [])[params["cause"].to_i]

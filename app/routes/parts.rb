@@ -66,14 +66,14 @@ module NorvelWeb
       end
 
       # A page as drawn ink, with what stands in its margins.
-      def leaf(layout, page, strip)
+      def leaf(layout, page, strip, shows_found: false)
         drawn = strip.pages[page.number - 1]
         scale = Norvel::Drawing::StripSvg::INK_WIDTH / page.width
         margins = page.placed.select { |placed| %i[header footer].include?(placed.area) && placed.line.width.positive? }.map do |placed|
           left = Norvel::Drawing::StripSvg::INK_LEFT + (placed.x + placed.line.x) * scale
           "M#{left.round(1)} #{(placed.baseline * scale).round(1)}h#{[(placed.line.width * scale).round(1), 1].max}"
         end
-        %(<svg class="leaf-page" viewBox="6 -1 47 #{(drawn.height + 2).round(1)}" ) +
+        %(<svg class="leaf-page" viewBox="6 -1 #{shows_found ? 57 : 47} #{(drawn.height + 2).round(1)}" ) +
           %(aria-hidden="true">#{drawn.ink}<path class="margin-ink" d="#{margins.join}"/></svg>)
       end
 

@@ -22,7 +22,11 @@ module Norvel
 
     # @param rule [String] the id of one of its rules
     # @return [String] what it says, in the guide's own words
-    def clause_of(rule) = rules.find { |one| one.id == rule }.clause
+    def clause_of(rule) = rule(rule).clause
+
+    # @param id [String]
+    # @return [Rule, nil]
+    def rule(id) = rules.find { |one| one.id == id }
 
     USUAL_FOLIO = "bottom center" # where nothing says otherwise; common practice, no source
 

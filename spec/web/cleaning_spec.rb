@@ -198,10 +198,11 @@ RSpec.describe "Looking at it from all sides", type: :feature do
 
   it "shows what the fix of a finding would do and makes it; the list and the count follow, what was unfolded stays so" do
     visit "/manuscripts/#{row.id}/findings"
-    rule = first(".rule.broken", text: "The text is set in Times New Roman")
+    rule = first(".rule.broken", text: "Font family of body is Times New Roman")
     count = rule.find(".rule-count").text[/\d+/].to_i
     rule.find("summary").click unless rule.has_css?("details[open]", wait: 0)
-    within(rule) { first("button", exact_text: "Fix …").click }
+    within(rule) { first(".found-row").click }
+    click_on "Fix …"
     expect(page).to have_css("#slip", text: /\d+ findings would be \d+/)
     expect(page).to have_css("#slip", text: "Mended: “2.1 The text is set in Times New Roman.” (1)")
     expect(row.entries.count).to eq(0)
@@ -211,7 +212,7 @@ RSpec.describe "Looking at it from all sides", type: :feature do
     expect(page).to have_css(".slip-text", text: "Removed direct formatting (font family) from 1 paragraph")
     click_button "Make the change"
     expect(page).to have_css(".rule-count", text: "#{count - 1} finding")
-    expect(page).to have_css(".rule.broken details[open]", text: "The text is set in Times New Roman")
+    expect(page).to have_css(".rule.broken details[open]", text: "Font family of body is Times New Roman")
     expect(row.entries.count).to eq(1)
     expect(page).to have_css("#undo:not([disabled])")
   end

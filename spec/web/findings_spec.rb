@@ -49,8 +49,8 @@ RSpec.describe "Findings", type: :feature do
     expect(page).to have_css("#held", text: /\d+ broken/)
     expect(find("#held").text[/(\d+) broken/, 1].to_i).to be <= before
     expect(now.words).to eq(words)
-    act { first("#rules details:not([open]) summary").click } if page.has_no_button?("Waive …", wait: 0)
-    act { first("button", text: "Waive …").click }
+    act { first("#rules details summary").click }
+    act { first(".found-row").click }
     act { fill_in "reason", with: "The harbour master wants it so" }
     act { click_on "Waive it" }
     expect(page).to have_css("#slip", text: "The harbour master wants it so")
@@ -134,14 +134,38 @@ RSpec.describe "Findings", type: :feature do
     bring("handbook.docx", demo("boat-shed-handbook.docx"))
     to_findings
     click_on "By page"
-    expect(page).to have_css(".rule-state", text: "page 2")
+    expect(page).to have_css(".found-leaf .many", minimum: 3)
+    find(".found-leaf[data-row='2']").click
+    expect(page).to have_css(".slip-text", text: /Page 2: \d+ findings/)
+    click_on "By rule"
     keys "q"
-    expect(page).to have_css("#rules details[open] tr a:focus, #rules details[open] tr button:focus")
+    expect(page).to have_css("#rules details[open] .found-row:focus[aria-selected=true]")
     keys "q", "q"
-    expect(page).to have_css("#rules details[open] tr:focus-within")
+    expect(page).to have_css("#rules details[open] .found-row:focus")
     click_on "By paragraph"
     expect(page).to have_css(".rule-clause", minimum: 5)
     require "axe-rspec"
     expect(page).to be_axe_clean.according_to(:wcag2a, :wcag2aa, :wcag21aa, :wcag22aa)
+  end
+
+  it "are chosen several at once, fixed or left in one step, and the next one has the focus" do
+    bring("handbook.docx", demo("boat-shed-handbook.docx"))
+    to_findings
+    first("#rules .rule.broken summary", text: /Size of|Font family|Formatting/).click
+    expect(page).to have_css(".found-row", minimum: 3)
+    rows = all(".found-row").map { |row| row["data-row"] }
+    find(".found-row[data-row='#{rows[0]}']").click
+    expect(page).to have_css("#slip .found", text: /Asked for/i)
+    page.driver.browser.action.key_down(:shift).send_keys(:arrow_down).key_up(:shift).perform
+    expect(page).to have_css(".slip-text", text: "2 findings chosen")
+    fill_in "reason", with: "As the harbour has it"
+    click_on "Waive them"
+    expect(page).to have_css("#message", text: "Waived 2 findings: As the harbour has it")
+    expect(now.waivers.map(&:reason)).to eq(["As the harbour has it"] * 2)
+    find(".found-row[data-row='#{rows[2]}']").click
+    click_on "Fix …"
+    click_on "Make the change"
+    expect(page).to have_css("#message", text: /Fixed|Gave|Removed|Changed|Set/)
+    expect(page).to have_css(".found-row:focus")
   end
 end

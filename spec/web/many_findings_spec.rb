@@ -26,16 +26,19 @@ RSpec.describe "Findings in great number" do
     large = check.results.max_by { |result| first[result]&.findings&.size.to_i }
     cause = first[large]
     expect(cause.findings.size).to be > 40
-    seen = got("/rule?rule=#{large.rule.id}").scan(/rule=#{large.rule.id}&amp;place=(\d+)/).flatten.uniq
+    seen = got("/rule?rule=#{large.rule.id}").scan(/data-row="#{large.rule.id}:(\d+)"/).flatten.uniq
     from = 40
     while from < cause.findings.size
-      seen |= got("/rows?rule=#{large.rule.id}&cause=0&from=#{from}").scan(/place=(\d+)/).flatten.uniq
+      seen |= got("/rows?rule=#{large.rule.id}&cause=0&from=#{from}").scan(/data-row="#{large.rule.id}:(\d+)"/).flatten.uniq
       from += 40
     end
     wanted = cause.findings.map { |finding| large.findings.index { |one| one.equal?(finding) }.to_s }
     expect(wanted - seen).to eq([])
     page = check.findings.filter_map(&:page).tally.max_by(&:last).first
-    expect(got("/place?by=page&at=#{page}")).to include("<table class=\"found\">")
+    on_page = check.findings.count { |finding| finding.page == page }
+    expect(got("/slip?page=#{page}")).to include("Page #{page}: #{on_page} findings")
+    several = large.findings.first(3).each_index.map { |place| "#{large.rule.id}:#{place}" }.join(",")
+    expect(got("/slip?found=#{several}")).to include("3 findings chosen")
     expect(got("/rule?rule=nothing")).to include("The guide has no such rule any more.")
   end
 end

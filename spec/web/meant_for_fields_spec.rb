@@ -93,9 +93,10 @@ RSpec.describe "Keys that are meant for a field", type: :feature do
     bring("/findings")
     bench = NorvelWeb::App.workbenches[row.id]
     bench.change(Norvel::Changes.build("set_info", "title" => "Kept"), head: nil)
-    visit "/manuscripts/#{row.id}/findings"
-    first(".rule.broken details:not([open]) summary")&.click
-    first("button", text: "Waive …").click
+    visit "/manuscripts/#{row.id}"
+    expect(page).to have_css("#pages .para[data-p]")
+    keys "q"
+    within("#findings-here") { first("button", text: "Waive …").click }
     pressed("u and y are usual here")
     expect(page).to have_field("reason", with: "u and y are usual here")
     expect(row.reload.entries.map(&:operation)).to eq(["set_info"])

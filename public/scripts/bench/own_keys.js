@@ -28,22 +28,24 @@ export function toggleKeys() {
   document.querySelector("[data-keys]")?.setAttribute("aria-expanded", String(!list.hidden));
 }
 
-const enter = (row) => row?.querySelector("a, button")?.focus();
+// A row is chosen by the same key that comes to it.
+const enter = (row) => row?.click();
 
 // From one finding to the next in their list; closed rules are opened on the way, and those that are not there yet are got.
 function stepRow(back) {
-  const stops = [...document.querySelectorAll("#rules .found tbody tr, #rules details > .at-work")];
+  const stops = [...document.querySelectorAll("#rules .found-row, #rules details > .at-work")];
   if (!stops.length) return;
-  const here = stops.indexOf(document.activeElement?.closest("#rules tr"));
+  const here = stops.indexOf(document.activeElement?.closest("#rules .found-row"));
   const next = stops[(here + (back ? -1 : 1) + stops.length + (here < 0 && back ? 1 : 0)) % stops.length];
   const part = next.closest("details");
-  if (next.matches("tr")) {
+  if (!part) return enter(next);
+  if (next.matches(".found-row")) {
     part.open = true;
     return enter(next);
   }
   if (part.open) return; // they are on their way
   const got = () => {
-    const rows = part.querySelectorAll(".found tbody tr");
+    const rows = part.querySelectorAll(".found-row");
     if (!rows.length) return;
     document.body.removeEventListener("htmx:afterSettle", got);
     enter(rows[back ? rows.length - 1 : 0]);

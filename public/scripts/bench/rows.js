@@ -4,6 +4,14 @@ import { refuse } from "./room.js";
 const rowsOf = (list) => [...list.querySelectorAll("[data-row]")];
 const chosen = (row) => row.getAttribute("aria-selected") === "true";
 let from = null; // where a choice with Shift begins
+let last = -1; // the place of what was chosen last, among the rows
+
+// Nobody is anywhere, or has just acted on the slip.
+const free = (list, target) => {
+  const here = document.activeElement;
+  if (!here || here === document.body) return true;
+  return last >= 0 && (target === list || list.contains(target)) && here.closest("#slip") && !here.matches("input, select, textarea");
+};
 
 function mark(list, wanted, focus) {
   for (const row of rowsOf(list)) {
@@ -12,6 +20,7 @@ function mark(list, wanted, focus) {
   }
   if (!list.contains(document.activeElement) || !document.activeElement.matches("input, select, textarea")) focus.focus({ preventScroll: true });
   focus.scrollIntoView({ block: "nearest" });
+  last = rowsOf(list).indexOf(focus);
   const names = rowsOf(list)
     .filter(chosen)
     .map((row) => encodeURIComponent(row.dataset.row));
@@ -63,11 +72,17 @@ export function startRows() {
   // What the slip lets go of is not chosen any more.
   document.addEventListener("click", (event) => {
     if (!event.target.closest("[data-unchoose]")) return;
+    last = -1;
     for (const row of document.querySelectorAll("[data-row][aria-selected='true']")) row.setAttribute("aria-selected", "false");
   });
-  // Whoever acted on the slip goes on where the choice is.
+  // Whoever acted on the slip goes on where the choice is, or where it was: on the next one, where what was chosen is done with.
   document.body.addEventListener("htmx:afterSettle", ({ target }) => {
-    const list = target.matches("[data-rows]") ? target : target.querySelector("[data-rows]");
-    if (list && document.activeElement === document.body) list.querySelector("[data-row][tabindex='0']")?.focus({ preventScroll: true });
+    const list = target.matches("[data-rows]") ? target : target.querySelector("[data-rows]") || target.closest("[data-rows]");
+    if (!list || !free(list, target)) return;
+    const rows = rowsOf(list);
+    const row = list.querySelector("[data-row][tabindex='0']") || rows[Math.min(Math.max(last, 0), rows.length - 1)];
+    if (!row) return;
+    row.tabIndex = 0;
+    row.focus({ preventScroll: true });
   });
 }

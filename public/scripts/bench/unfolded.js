@@ -27,9 +27,12 @@ export function startUnfolded() {
     },
     true
   );
-  document.body.addEventListener("htmx:afterSwap", () => {
+  // Once what is asked for on unfolding is listened for.
+  document.body.addEventListener("htmx:afterSettle", () => {
     for (const part of document.querySelectorAll("details[data-unfold]")) {
       if (said.has(part.dataset.unfold)) part.open = said.get(part.dataset.unfold);
+      // It may have been opened before anything listened.
+      if (part.open && part.querySelector(":scope > .at-work")) htmx.trigger(part, "toggle");
     }
   });
 }
