@@ -167,6 +167,16 @@ module NorvelWeb
       end
     end
 
+    # @param operation [Norvel::Changes::Operation] that is not kept as a proposal
+    # @return [Norvel::Changes::Ripple] what it would touch
+    # @raise [Norvel::ChangeRefused]
+    def ripple_of(operation)
+      @monitor.synchronize do
+        before = state_at(record.head_id)
+        Norvel::Changes::Ripple.between(before.layout, Norvel::Layout.new(operation.call(before.manuscript), store: @lines))
+      end
+    end
+
     # @param guide [Norvel::Guide] @param finding [Norvel::Guide::Finding] of the state in force
     # @return [Norvel::Examination::Fixes] what can be done about it
     def fixes(guide, finding)

@@ -73,8 +73,12 @@ module NorvelWeb
         headers "HX-Trigger" => JSON.generate({"norvel:changed" => told_change(before, after, sentence)}, ascii_only: true)
       end
 
-      # @return [Hash] what is proposed, and on what papers
-      def told_proposal(proposal) = {id: proposal.id, head: proposal.head || "", papers: proposal.layout.papers}
+      # @return [Hash] what is proposed, on what papers, and which pages it changes
+      def told_proposal(proposal)
+        ripple = proposal.ripple
+        pages = ripple.moved | ripple.paragraphs.first(2_000).filter_map { |id| state.layout.page_of(id) }
+        {id: proposal.id, head: proposal.head || "", papers: proposal.layout.papers, pages: pages.first(2_000)}
+      end
 
       # @return [Hash] what was done, what it touched, where the ledger stands
       def told_change(before, after, sentence)

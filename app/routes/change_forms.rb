@@ -297,6 +297,13 @@ module NorvelWeb
           text: (text_chosen if words), paragraphs: (chosen.map(&:id) if chosen.any? && !words))
       end
 
+      # @return [Norvel::Changes::Ripple, nil] of what is in the hand, were its style to adopt it
+      def adopted
+        bench.ripple_of(line_said(also: [:leave], way: "adopt").operation)
+      rescue Norvel::Error
+        nil
+      end
+
       # @return [Array<Symbol>] groups that are to take over what was meant for running text
       def taking = (params["take"] || {}).select { |_, yes| yes == "yes" }.keys.map(&:to_sym)
 

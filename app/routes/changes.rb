@@ -55,14 +55,14 @@ module NorvelWeb
           answer_change(outcome[0], outcome[1], [outcome[2], *keys, *not_followed(line)].join(" "))
         end
 
-        app.post "/manuscripts/:id/line/shown", takes: {**Asked::SLIP, **ChangeForms::TAKES} do
+        app.post "/manuscripts/:id/line/shown", takes: {**Asked::SLIP, **ChangeForms::TAKES, held: Asked::YES} do
           next "" if params["line"].to_s.strip.empty? && tried_fields.empty?
 
           line = line_said(also: [:leave])
           proposal = bench.propose(line_operation(line))
           headers "HX-Trigger" => JSON.generate({"norvel:proposed" => told_proposal(proposal)})
           sentence = proposal.operation.told(manuscript, proposal.manuscript)
-          erb :line_says, layout: false, locals: {proposal: proposal, line: line, sentence: sentence}
+          erb :line_says, layout: false, locals: {proposal: proposal, line: line, sentence: sentence, adopted: (adopted if params["held"] == "yes")}
         rescue Norvel::ChangeRefused => error
           erb :half_typed, layout: false, locals: {sentence: error.message}
         end

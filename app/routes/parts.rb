@@ -15,6 +15,15 @@ module NorvelWeb
 
         app.get("/manuscripts/:id/parts/slip", takes: {number: Asked::PLACE, part: Asked::WORD}) { erb parts_slip, layout: false }
 
+        # A margin, or a gap between columns, that was taken hold of on the page.
+        app.post "/manuscripts/:id/held", takes: {
+          **Asked::SLIP, all: Asked::YES, edge: Asked::WORD, part: Asked::NUMBER, value: Asked::VALUE
+        } do
+          @proposal = proposal = bench.propose(held_change)
+          headers "HX-Trigger" => JSON.generate({"norvel:proposed" => told_proposal(proposal)})
+          erb :held, layout: false, locals: {proposal: proposal, sentence: proposal.operation.told(manuscript, proposal.manuscript)}
+        end
+
         app.helpers PartsHelpers
       end
     end
@@ -23,6 +32,12 @@ module NorvelWeb
     module PartsHelpers
       # @return [Hash{String=>String}] where folios may stand, and that in words
       def folio_places = Norvel::Changes::SetFolios::PLACES.to_h { |place| [place, place.sub("center", "centre")] }
+
+      def held_change
+        said = (params["edge"] == "column_gap") ? {"column_gap" => params["value"]} : {"margin" => {params["edge"] => params["value"]}}
+        said["parts"] = [params["part"].to_i] unless params["all"] == "yes" || manuscript.sections.size == 1
+        Norvel::Changes.build("set_part", said)
+      end
 
       # Which slip fits what is chosen.
       def parts_slip

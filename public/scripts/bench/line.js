@@ -115,6 +115,7 @@ export function startLine() {
   document.addEventListener("input", (event) => {
     if (event.target.matches?.(".spec-line")) typed(event.target);
   });
+  document.body.addEventListener("norvel:held", (event) => typed(event.target));
   document.addEventListener("keydown", key, true);
   document.addEventListener(
     "scroll",

@@ -9,6 +9,7 @@ const MARKED = /^(#{1,6}\s+\S|>\s?\S|\s*[-*+•]\s+\S|\s*\d{1,3}[.)]\s+\S)/; // 
 startForms();
 startUnfolded();
 if (document.querySelector("[data-rows], [data-guide]")) (await import("./rows.js")).startRows();
+if (document.querySelector(".openings")) (await import("./book.js")).startBook();
 if (document.querySelector("[data-make]")) (await import("./deliver.js")).startDelivering();
 if (document.querySelector("[data-guide]")) (await import("./guide.js")).startGuide();
 if (bench) await startBench();
@@ -39,7 +40,8 @@ async function startBench() {
     "zoom",
     "own_keys",
     "printing",
-    "measures"
+    "measures",
+    "held"
   ];
   const parts = Object.fromEntries(await Promise.all(names.map(async (name) => [name, await import(`./${name}.js`)])));
   const { pages: pagesOf, marks, writing } = parts;
@@ -62,6 +64,7 @@ async function startBench() {
   startKeys();
   startPrinting();
   parts.measures.startMeasures();
+  parts.held.startHeld();
   startOriginal();
   startPalette();
   offerDraft();

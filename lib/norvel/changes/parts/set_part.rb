@@ -88,6 +88,7 @@ module Norvel
         [("paper #{parameters["paper"]}" if parameters["paper"]), parameters["orientation"],
           *(parameters["margin"] || {}).map { |edge, length| "#{edge} margin #{length}" },
           ("#{parameters["columns"]} columns" if parameters["columns"]),
+          ("#{parameters["column_gap"]} between columns" if parameters["column_gap"]),
           WORDS[parameters["begins"]] && "begins #{WORDS[parameters["begins"]]}",
           ("folios #{FORMATS[folio["format"]]}" if folio["format"]), ("folios go on" if folio["continues"]),
           ("folios from #{folio["start"]}" if folio["start"]), (if parameters.key?("mirrored")

@@ -1,0 +1,173 @@
+// A measure on the page is taken hold of: dragged, or stepped by arrow keys. It catches on the guide's value and on round ones; lines and
+// pages follow while it moves. What it says of a paragraph stands in the line on the slip, with the line's four ways out; a margin goes to
+// its part.
+import { base, pages, slip, state } from "./room.js";
+import { caught, number, shown, words, written } from "./held_values.js";
+
+const CATCH = 6; // screen pixels
+const MARGIN_WAIT = 60; // ms between what is asked for while a margin moves
+
+let held = null; // what is in the hand: its data, where it began, its value now
+const said = new Map(); // what each measure wrote into the line, by its name
+let due = null;
+let letGo = false;
+let asked = Promise.resolve(); // what a margin has come to
+
+const measureOf = (name) => pages.querySelector(`.held[data-hold="${name}"][tabindex="0"]`) || pages.querySelector(`.held[data-hold="${name}"]`);
+const bubble = () => document.getElementById("held-bubble");
+
+function tell() {
+  const { data, value } = held;
+  let line = bubble();
+  if (!line) {
+    line = Object.assign(document.createElement("div"), { id: "held-bubble", className: "held-bubble" });
+    document.body.append(line);
+  }
+  const guided = data.guide !== undefined && value === number(data.guide) ? ", as the guide says" : "";
+  line.replaceChildren(`${data.label} ${shown(value)}${data.unit}${guided}`);
+  const ripple = document.querySelector("#line-says .held-ripple, #line-says .ripple-line, #slip .ripple-line")?.textContent.trim();
+  if (ripple) line.append(Object.assign(document.createElement("span"), { textContent: ripple }));
+  const mark = measureOf(data.hold)?.querySelector(".knob")?.getBoundingClientRect();
+  if (mark) Object.assign(line.style, { left: `${Math.min(mark.right + 10, window.innerWidth - 340)}px`, top: `${Math.max(mark.top - 64, 50)}px` });
+}
+
+function untell() {
+  bubble()?.remove();
+  document.getElementById("line-form")?.elements.held?.remove();
+  held = null;
+}
+
+function askForPart() {
+  clearTimeout(due);
+  due = null;
+  const { data, value } = held;
+  const values = { part: data.part, edge: data.edge, value: `${shown(value)}${data.unit}`, chosen: state()?.dataset.chosen || "" };
+  asked = htmx.ajax("POST", `${base}/held`, { source: pages, target: "#slip", swap: "innerHTML", values }).catch(() => {});
+}
+
+// What is asked for: by the line, or for a part.
+async function ask() {
+  const { data, value } = held;
+  if (data.part !== undefined) {
+    clearTimeout(due);
+    due = setTimeout(askForPart, MARGIN_WAIT);
+    return;
+  }
+  if (!document.getElementById("try-line")) await slip(`chosen=${data.paragraph}`);
+  const line = document.getElementById("try-line");
+  if (!line || !held) return;
+  const now = words(data, value);
+  line.value = written(line.value, said.get(data.hold), now);
+  said.set(data.hold, now);
+  if (!line.form.elements.held) line.form.append(Object.assign(document.createElement("input"), { type: "hidden", name: "held", value: "yes" }));
+  line.dispatchEvent(new CustomEvent("norvel:held", { bubbles: true }));
+}
+
+function set(value) {
+  if (value === held.value) return;
+  held.value = value;
+  ask();
+  tell();
+}
+
+const dataOf = (one) => ({ ...one.dataset, label: one.getAttribute("aria-label") });
+
+function taken(event) {
+  const one = event.target.closest?.(".held");
+  if (!one || event.button !== 0) return;
+  event.preventDefault();
+  event.stopPropagation();
+  const svg = one.ownerSVGElement;
+  const scale = svg.clientWidth / svg.viewBox.baseVal.width;
+  const data = dataOf(one);
+  const start = data.axis === "x" ? event.clientX : event.clientY;
+  held = { data, value: number(data.now) };
+  pages.setPointerCapture(event.pointerId); // the measure itself goes when its page is drawn anew
+  one.focus({ preventScroll: true });
+  document.body.classList.add("holding");
+  tell();
+  const move = (moved) => {
+    const points = ((data.axis === "x" ? moved.clientX : moved.clientY) - start) / scale;
+    const near = Math.abs((CATCH / scale) * number(data.per));
+    set(caught(data, number(data.now) + points * number(data.per), near, moved.altKey));
+  };
+  const done = () => {
+    letGo = true; // the click that follows chooses nothing
+    setTimeout(() => {
+      letGo = false;
+    }, 0);
+    window.removeEventListener("pointermove", move);
+    document.body.classList.remove("holding");
+    focusAgain();
+  };
+  window.addEventListener("pointermove", move);
+  window.addEventListener("pointerup", done, { once: true });
+  window.addEventListener("pointercancel", done, { once: true });
+}
+
+// The pages may have been drawn anew under the hand.
+function focusAgain() {
+  if (held) measureOf(held.data.hold)?.focus({ preventScroll: true });
+}
+
+const STEPS = { ArrowRight: ["x", 1], ArrowLeft: ["x", -1], ArrowDown: ["y", 1], ArrowUp: ["y", -1] };
+
+// While something is in the hand the keys are its own, wherever the pages, drawn anew, have left the focus.
+const inHand = (target) => held && (target === document.body || target === pages || target.closest("#pages"));
+
+function keyed(event) {
+  const one = event.target.closest?.(".held");
+  if ((!one && !inHand(event.target)) || event.ctrlKey || event.metaKey) return;
+  const [axis, way] = STEPS[event.key] || [];
+  const data = one ? dataOf(one) : held.data;
+  if (axis && !event.altKey) {
+    if (!held || held.data.hold !== data.hold) held = { data, value: number(data.now) };
+    const direction = axis === data.axis ? way * Math.sign(number(data.per)) : axis === "x" ? way : -way;
+    const by = number(data.step) * (event.shiftKey ? 5 : 1) * direction;
+    set(Math.max(number(data.least), Math.round((held.value + by) * 1000) / 1000));
+  } else if (event.key === "Enter" || event.key === "Escape" || (event.altKey && /^[lk]$/i.test(event.key))) out(event, data);
+  else return;
+  event.preventDefault();
+  event.stopPropagation();
+}
+
+// The line's own ways out; a margin has two.
+async function out(event, data) {
+  const { key, altKey } = event;
+  if (data.part !== undefined) {
+    if (key !== "Enter" && key !== "Escape") return;
+    if (due) askForPart();
+    untell();
+    await asked;
+    document.querySelector(key === "Enter" ? "#slip [data-set-it]" : "#slip [data-leave-it]")?.click();
+  } else {
+    document.getElementById("try-line")?.dispatchEvent(new KeyboardEvent("keydown", { key, altKey, bubbles: true, cancelable: true }));
+    untell();
+  }
+  said.clear();
+}
+
+export function startHeld() {
+  pages.addEventListener("pointerdown", taken, true);
+  // a finger on a measure does not move the pages
+  pages.addEventListener("touchstart", (event) => event.target.closest(".held") && event.preventDefault(), { passive: false });
+  pages.addEventListener("click", (event) => (letGo || event.target.closest(".held")) && event.stopPropagation(), true);
+  window.addEventListener("keydown", keyed, true); // before the keys of the bench
+  document.body.addEventListener("norvel:drawn", () => {
+    if (!held) return;
+    if (!document.body.classList.contains("holding") && document.activeElement === document.body) focusAgain();
+    tell();
+  });
+  document.body.addEventListener("norvel:changed", () => {
+    said.clear();
+    untell();
+  });
+  document.body.addEventListener("htmx:afterSettle", ({ target }) => {
+    if (held && (target.id === "line-says" || target.id === "slip")) tell();
+    if (target.id === "slip" && String(state()?.dataset.chosen || "") !== String(held?.data.paragraph ?? "")) said.clear();
+  });
+  pages.addEventListener("focusout", (event) => {
+    if (event.target.closest?.(".held") && !document.body.classList.contains("holding"))
+      setTimeout(() => document.activeElement?.closest?.(".held") || document.activeElement === document.body || bubble()?.remove(), 0);
+  });
+}
