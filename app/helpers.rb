@@ -108,6 +108,14 @@ module NorvelWeb
       (alike.find { |_, guide| guide.version.to_s == version } || alike.first)&.first
     end
 
+    # @return [String] what a manuscript that comes is held against: as was asked, as its file says, or the usual
+    def guide_of_arrival(bytes)
+      asked = params["guide"].to_s
+      return asked if judges.any? { |reference, _| reference == asked }
+
+      guide_said(bytes) || Norvel::Guide::DEFAULT
+    end
+
     # @return [GuideText, nil] a published version of a guide on the desk
     def version_named(reference)
       guide, text = reference.to_s.split("-")

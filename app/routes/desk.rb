@@ -41,12 +41,12 @@ module NorvelWeb
           send_file path, type: path.end_with?(".otf") ? "font/otf" : "font/ttf"
         end
 
-        app.post "/manuscripts", takes: {file: Asked::FILE} do
+        app.post "/manuscripts", takes: {file: Asked::FILE, guide: Asked::WORD} do
           file = params["file"]
           raise Norvel::FileError, "Choose a #{Norvel::Formats.opened} file first." unless file.is_a?(Hash) && file[:tempfile]
 
           bytes = file[:tempfile].read
-          row = Intake.take(bytes, file[:filename].to_s, guide: guide_said(bytes) || Norvel::Guide::DEFAULT) do |taken, read|
+          row = Intake.take(bytes, file[:filename].to_s, guide: guide_of_arrival(bytes)) do |taken, read|
             settings.workbenches.open(taken.id, read)
           end
           redirect to("/manuscripts/#{row.id}")

@@ -21,7 +21,7 @@ module NorvelWeb
         } do
           @proposal = proposal = bench.propose(held_change)
           headers "HX-Trigger" => JSON.generate({"norvel:proposed" => told_proposal(proposal)})
-          erb :held, layout: false, locals: {proposal: proposal, sentence: proposal.operation.told(manuscript, proposal.manuscript)}
+          erb :in_hand, layout: false, locals: {proposal: proposal, sentence: proposal.operation.told(manuscript, proposal.manuscript)}
         end
 
         app.helpers PartsHelpers

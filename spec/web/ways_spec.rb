@@ -64,7 +64,7 @@ RSpec.describe "Finding one's way, by keyboard, at any size", type: :feature do
     JS
     expect(shown.call).to be <= 15
     keys :arrow_down
-    expect(page).to have_css("#foot-chosen", text: "1 paragraph chosen").and have_css("#slip h2", text: "How it reads")
+    expect(page).to have_css("#foot-chosen", text: "1 paragraph chosen").and have_css("#slip summary", text: "How it reads")
     expect(shown.call).to be <= 15
     unfold "Where it comes from"
     expect(page).to have_css(".fold[open] .lineage")
@@ -74,7 +74,7 @@ RSpec.describe "Finding one's way, by keyboard, at any size", type: :feature do
     expect(page).to have_css("#chosen[data-index='1']", visible: :all).and have_css(".fold[open] .lineage")
     find(".fold[open] > summary", text: "Where it comes from").click
     refresh
-    expect(page).to have_css("#slip h2", text: "How it reads").and have_no_css(".fold[open]")
+    expect(page).to have_css("#slip summary", text: "How it reads").and have_no_css(".fold[open]")
   end
 
   # Seen: a media query that was not closed, so that printing and forced colours had effect in narrow windows alone.
@@ -137,8 +137,9 @@ RSpec.describe "Finding one's way, by keyboard, at any size", type: :feature do
     expect(page).to have_css("#message", text: "Gave 1 paragraph")
     expect(page).to have_css("button:focus", text: "Apply")
     visit "/manuscripts/#{row.id}/findings"
-    find("summary", match: :first).click
-    fix = find_button("Fix", match: :first, exact: false)
+    find("#rules summary", match: :first).click
+    find(".found-row", match: :first).click
+    fix = find_button("Fix …")
     fix.send_keys(:enter)
     expect(page).to have_css("#slip", text: /findings? would be/)
     expect(page).to have_no_css("body:focus")
@@ -248,9 +249,11 @@ RSpec.describe "Finding one's way, by keyboard, at any size", type: :feature do
   end
 
   it "cuts nothing off in small windows and at 200 and 400 per cent" do
-    [[1024, 768], [640, 400], [320, 256]].each do |width, height|
+    guide = NorvelWeb::HouseGuide.create!(name: "Ours", yaml: Norvel::Guide.find("marrowby-diploma").source)
+    [[1024, 768], [684, 700], [390, 844], [320, 256]].each do |width, height|
       sized(width, height)
-      ["/", "/jobs", "/manuscripts/#{row.id}", "/manuscripts/#{row.id}/outline", "/manuscripts/#{row.id}/styles",
+      ["/", "/jobs", "/guides/#{guide.id}?show=rules", "/guides/#{guide.id}?show=sheet", "/manuscripts/#{row.id}/parts",
+        "/manuscripts/#{row.id}/findings?by=page", "/manuscripts/#{row.id}/looks", "/manuscripts/#{row.id}", "/manuscripts/#{row.id}/outline", "/manuscripts/#{row.id}/styles",
         "/manuscripts/#{row.id}/plan", "/manuscripts/#{row.id}/findings", "/manuscripts/#{row.id}/ledger"].each do |path|
         visit path
         expect(page).to have_no_css(".at-work")
@@ -270,5 +273,23 @@ RSpec.describe "Finding one's way, by keyboard, at any size", type: :feature do
     expect(page).to have_css("#zoom", text: "125 %")
     find_by_id("pages").send_keys("0")
     expect(page).to have_css("#zoom", text: "100 %")
+  end
+
+  it "brings the slip to what was chosen in a small window, and puts it away" do
+    sized(390, 844)
+    open_bench
+    expect(page).to have_no_css(".slip.up")
+    first(".para[data-p] .hit", visible: :all).click
+    expect(page).to have_css(".slip.up", text: "Paragraph")
+    box = evaluate_script("(() => { const box = document.getElementById('slip').getBoundingClientRect(); return [box.top, box.bottom]; })()")
+    expect(box).to match([be_between(200, 700), be_within(1).of(evaluate_script("window.innerHeight"))])
+    keys :escape
+    expect(page).to have_no_css(".slip.up")
+    expect(page).to have_css("#chosen[data-chosen]:not([data-chosen=''])", visible: :all)
+    visit "/manuscripts/#{row.id}/looks"
+    first(".look").click
+    expect(page).to have_css(".slip.up", text: "One look")
+    click_on "Put away"
+    expect(page).to have_no_css(".slip.up")
   end
 end

@@ -10,7 +10,7 @@ let watcher = null;
 // As large as there is room for, where nobody has said otherwise.
 function fitting() {
   const count = book()?.querySelectorAll("[data-number]").length || 0;
-  return count <= 6 ? 3 : count <= 20 ? 2 : 1;
+  return count <= 12 ? 2 : 1;
 }
 
 const kept = () => {
@@ -24,7 +24,9 @@ async function read(leaf) {
   const answer = await fetch(`${base}/pages/${leaf.dataset.number}`);
   if (!answer.ok) return;
   const page = document.importNode(new DOMParser().parseFromString(await answer.text(), "image/svg+xml").documentElement, true);
-  page.querySelectorAll("metadata, .style-mark, .mark-up, .margin-notes").forEach((one) => one.remove());
+  page.querySelectorAll("metadata").forEach((one) => one.remove());
+  const paper = page.querySelector(".paper"); // without the margins for notes
+  page.setAttribute("viewBox", `0 0 ${paper.getAttribute("width")} ${paper.getAttribute("height")}`);
   page.setAttribute("aria-hidden", "true");
   page.classList.add("leaf-read");
   leaf.querySelector(".leaf-page")?.replaceWith(page);

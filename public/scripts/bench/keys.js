@@ -78,7 +78,10 @@ const THERE = {
   s: () => fieldOr("style-choice", NO_FIELD),
   t: () => fieldOr("try-line", NO_FIELD),
   l: () => pressed("way-adopt"),
-  k: () => fieldOr("look-name", NO_FIELD),
+  k: () => {
+    document.getElementById("way-new")?.setAttribute("open", "");
+    fieldOr("look-name", NO_FIELD);
+  },
   d: () => pressed("way-drop"),
   g: () => pressed("next-found"),
   q: ({ shift }) => stepFound(shift),

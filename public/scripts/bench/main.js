@@ -3,11 +3,13 @@ import { bench, pages, state, stand, base, refuse, letProposalGo } from "./room.
 import { startForms } from "./forms.js";
 import { startUnfolded } from "./unfolded.js";
 import { startMainAction } from "./main_action.js";
+import { startSheet } from "./sheet.js";
 
 const MARKED = /^(#{1,6}\s+\S|>\s?\S|\s*[-*+•]\s+\S|\s*\d{1,3}[.)]\s+\S)/; // as Norvel::Formats::Pasted::MARKS
 
 startForms();
 startUnfolded();
+startSheet();
 if (document.querySelector("[data-rows], [data-guide]")) (await import("./rows.js")).startRows();
 if (document.querySelector(".openings")) (await import("./book.js")).startBook();
 if (document.querySelector("[data-make]")) (await import("./deliver.js")).startDelivering();
