@@ -236,6 +236,13 @@ module NorvelWeb
     UNITS = %w[cm in pt].freeze
 
     # @return [String, nil] the unit that lengths are shown in; nil: as they were written
+    # A word of the trade, explained on focus or under the pointer.
+    # @param word [String] of Terms @param shown [String] as it stands there
+    def term(word, shown = word)
+      %(<span class="term" tabindex="0" data-means="#{h(Terms::ALL.fetch(word))}" role="term">#{h(shown)}<span class="sr-only">: ) +
+        %(#{h(Terms::ALL[word])}</span></span>)
+    end
+
     # What of a slip is folded away until somebody unfolds it; it stays so for that person.
     # @param name [String] letters and hyphens
     # @return [String] attributes of its details element

@@ -62,7 +62,9 @@ module NorvelWeb
           proposal = bench.propose(line_operation(line))
           headers "HX-Trigger" => JSON.generate({"norvel:proposed" => told_proposal(proposal)})
           sentence = proposal.operation.told(manuscript, proposal.manuscript)
-          erb :line_says, layout: false, locals: {proposal: proposal, line: line, sentence: sentence, adopted: (adopted if params["held"] == "yes")}
+          erb :line_says, layout: false, locals: {
+            proposal: proposal, line: line, sentence: sentence, adopted: (adopted if params["held"] == "yes")
+          }
         rescue Norvel::ChangeRefused => error
           erb :half_typed, layout: false, locals: {sentence: error.message}
         end

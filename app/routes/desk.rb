@@ -41,6 +41,8 @@ module NorvelWeb
           send_file path, type: path.end_with?(".otf") ? "font/otf" : "font/ttf"
         end
 
+        app.get("/words") { erb :words }
+
         app.post "/manuscripts", takes: {file: Asked::FILE, guide: Asked::WORD} do
           file = params["file"]
           raise Norvel::FileError, "Choose a #{Norvel::Formats.opened} file first." unless file.is_a?(Hash) && file[:tempfile]

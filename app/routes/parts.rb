@@ -17,7 +17,8 @@ module NorvelWeb
 
         # A margin, or a gap between columns, that was taken hold of on the page.
         app.post "/manuscripts/:id/held", takes: {
-          **Asked::SLIP, all: Asked::YES, edge: Asked::WORD, part: Asked::NUMBER, value: Asked::VALUE
+          **Asked::SLIP,
+          all: Asked::YES, edge: Asked::WORD, part: Asked::NUMBER, value: Asked::VALUE
         } do
           @proposal = proposal = bench.propose(held_change)
           headers "HX-Trigger" => JSON.generate({"norvel:proposed" => told_proposal(proposal)})

@@ -28,7 +28,7 @@ RSpec.describe "Changes of the style sheet" do
     after = change("hang_style", style: "Quote", parent: "Above").call(one)
     expect(after.sheet.chain("Quote").map(&:id)).to eq(%w[Base Above Quote])
     expect { change("hang_style", style: "Above", parent: "Lone").call(one) }.to raise_error(Norvel::ChangeRefused, /loop/)
-    expect { change("hang_style", style: "Above", parent: "Term").call(one) }.to raise_error(Norvel::ChangeRefused, /cannot rest/)
+    expect { change("hang_style", style: "Above", parent: "Term").call(one) }.to raise_error(Norvel::ChangeRefused, /cannot be based/)
   end
 
   it "sets what comes next" do

@@ -31,7 +31,10 @@ RSpec.describe "Measures in the hand", type: :feature do
   end
 
   # Screen pixels a point.
-  def scale = evaluate_script("(() => { const page = document.querySelector('svg.page'); return page.clientWidth / page.viewBox.baseVal.width; })()")
+  def scale
+    evaluate_script("(() => { const page = document.querySelector('svg.page'); " \
+      "return page.clientWidth / page.viewBox.baseVal.width; })()")
+  end
 
   # The value in the line, in EMU.
   def in_line(name)

@@ -245,7 +245,7 @@ RSpec.describe "Finding one's way, by keyboard, at any size", type: :feature do
     expect(heard).not_to include("blank line") # the words in the margin
     visit "/manuscripts/#{row.id}?chosen=#{NorvelWeb::Workbench.new(row.id).state.manuscript.paragraphs.find { |one| !one.blank? }.id}"
     expect(page).to have_css(".heard [aria-current=true]", visible: :all)
-    expect(page).to have_css("#foot-chosen[role=status]", text: "1 paragraph chosen")
+    expect(page).to have_css("#heard-choice[role=status]", visible: :all, text: /1 paragraph chosen, “.+”, .+, Paragraph \d+ · page \d+/)
   end
 
   it "cuts nothing off in small windows and at 200 and 400 per cent" do
@@ -253,7 +253,8 @@ RSpec.describe "Finding one's way, by keyboard, at any size", type: :feature do
     [[1024, 768], [684, 700], [390, 844], [320, 256]].each do |width, height|
       sized(width, height)
       ["/", "/jobs", "/guides/#{guide.id}?show=rules", "/guides/#{guide.id}?show=sheet", "/manuscripts/#{row.id}/parts",
-        "/manuscripts/#{row.id}/findings?by=page", "/manuscripts/#{row.id}/looks", "/manuscripts/#{row.id}", "/manuscripts/#{row.id}/outline", "/manuscripts/#{row.id}/styles",
+        "/manuscripts/#{row.id}/findings?by=page", "/manuscripts/#{row.id}/looks", "/manuscripts/#{row.id}",
+        "/manuscripts/#{row.id}/outline", "/manuscripts/#{row.id}/styles",
         "/manuscripts/#{row.id}/plan", "/manuscripts/#{row.id}/findings", "/manuscripts/#{row.id}/ledger"].each do |path|
         visit path
         expect(page).to have_no_css(".at-work")
@@ -281,7 +282,8 @@ RSpec.describe "Finding one's way, by keyboard, at any size", type: :feature do
     expect(page).to have_no_css(".slip.up")
     first(".para[data-p] .hit", visible: :all).click
     expect(page).to have_css(".slip.up", text: "Paragraph")
-    box = evaluate_script("(() => { const box = document.getElementById('slip').getBoundingClientRect(); return [box.top, box.bottom]; })()")
+    box = evaluate_script("(() => { const box = document.getElementById('slip').getBoundingClientRect(); " \
+      "return [box.top, box.bottom]; })()")
     expect(box).to match([be_between(200, 700), be_within(1).of(evaluate_script("window.innerHeight"))])
     keys :escape
     expect(page).to have_no_css(".slip.up")

@@ -112,7 +112,8 @@ module Norvel
       # What is heard of it.
       def said(style)
         above = @sheet[@sheet.ancestry.parent(style.id)]&.name
-        ["#{style.name}, #{own(style)}", ("based on #{above}" if above), ("used #{@uses[style.id].to_i} times" if @uses)].compact.join(", ")
+        ["#{style.name}, #{own(style)}",
+          ("based on #{above}" if above), ("used #{@uses[style.id].to_i} times" if @uses)].compact.join(", ")
       end
 
       def own(style)

@@ -22,7 +22,8 @@ module Norvel
       # @return [Held] a length that no line says: of a page
       def self.length(name, label, value, unit:, axis:, back: false, guide: nil, owner: {}, least: 0)
         per = Lengths::PT / Lengths::PER_UNIT.fetch(unit).to_f
-        new(name: name, label: label, now: in_unit(value, unit), per: back ? -per : per, axis: axis, step: Held::STEPS.fetch(unit), least: least,
+        new(name: name, label: label, now: in_unit(value, unit), per: back ? -per : per, axis: axis,
+          step: Held::STEPS.fetch(unit), least: least,
           unit: " #{unit}", guide: guide && in_unit(guide, unit), owner: owner)
       end
 
@@ -52,7 +53,8 @@ module Norvel
 
       # @return [Hash{String=>Object}] as an element has them
       def attributes
-        {"data-hold" => name, "data-now" => now, "data-per" => per.round(6), "data-axis" => axis, "data-step" => step, "data-least" => least,
+        {"data-hold" => name, "data-now" => now, "data-per" => per.round(6), "data-axis" => axis, "data-step" => step,
+         "data-least" => least,
          "data-unit" => unit, "data-line" => line, "data-minus" => minus, "data-zero" => zero, "data-guide" => guide,
          **owner.transform_keys { |key| "data-#{key}" }, "role" => "slider", "aria-label" => label, "aria-valuenow" => now,
          "aria-valuemin" => least, "aria-valuemax" => 1_000, "aria-valuetext" => "#{shown(now)}#{unit}",

@@ -13,7 +13,11 @@ module Norvel
         def called = edge ? "#{parameter.called}, #{edge}" : parameter.called
 
         # @return [Array<String>, nil] what may stand there instead, where it is one of several
-        def offered = (parameter.kind == :switch) ? %w[yes no] : ((parameter.kind == :choice) ? parameter.choices : nil)
+        def offered = if parameter.kind == :switch
+                        %w[yes no]
+                      else
+                        ((parameter.kind == :choice) ? parameter.choices : nil)
+                      end
       end
 
       OTHERS = {length: %w[771pt 339in], number: [7_777, 3_339], word: %w[Qzx Jwk], words: [%w[Qzx], %w[Jwk]],
@@ -82,7 +86,7 @@ module Norvel
       # @return [Range, nil] where in the sentence the value stands
       def place(parameter, edge)
         name = parameter.name.to_s
-        changed = others(parameter, edge).filter_map do |other|
+        changed = instead_of(parameter, edge).filter_map do |other|
           value = edge ? @resolved[name].merge(edge => other) : other
           differing(@sentence, said(@resolved.merge(name => value))) unless value == @resolved[name]
         rescue Error
@@ -95,16 +99,17 @@ module Norvel
         range if range.size.between?(1, LONGEST)
       end
 
-      def others(parameter, edge)
+      # @return [Array<Object>] what else it may be, as a file has it
+      def instead_of(parameter, edge)
         return OTHERS[:length] if edge
         return parameter.choices if parameter.kind == :choice
-        return parameter.choices.map { |choice| [choice] } if parameter.kind == :choices
+        return parameter.choices.each_slice(1).to_a if parameter.kind == :choices
         return properties_like(@resolved[parameter.name.to_s]) if parameter.kind == :property
-        return values_of_property.combination(2).to_a if parameter.kind == :values && @resolved[parameter.name.to_s].size == 2
+        return values_like.combination(2).to_a if parameter.kind == :values && @resolved[parameter.name.to_s].size == 2
 
         case parameter.kind
-        when :value then values_of_property
-        when :values then values_of_property.map { |value| [value] }
+        when :value then values_like
+        when :values then values_like.each_slice(1).to_a
         else OTHERS.fetch(parameter.kind)
         end
       end
@@ -115,7 +120,7 @@ module Norvel
         Properties.all.select { |one| one.kind == own.kind && one.name != own.name }.map { |one| one.name.to_s }
       end
 
-      def values_of_property = OTHERS[:value] + (Properties[@resolved["property"]]&.choices || []).map(&:to_s)
+      def values_like = OTHERS[:value] + (Properties[@resolved["property"]]&.choices || []).map(&:to_s)
 
       def said(data) = Rule.build(data).sentence
 

@@ -13,7 +13,8 @@ let due = null;
 let letGo = false;
 let asked = Promise.resolve(); // what a margin has come to
 
-const measureOf = (name) => pages.querySelector(`.held[data-hold="${name}"][tabindex="0"]`) || pages.querySelector(`.held[data-hold="${name}"]`);
+const named = (name) => `.held[data-hold="${name}"]`;
+const measureOf = (name) => pages.querySelector(`${named(name)}[tabindex="0"]`) || pages.querySelector(named(name));
 const bubble = () => document.getElementById("held-bubble");
 
 function tell() {
@@ -28,7 +29,9 @@ function tell() {
   const ripple = document.querySelector("#line-says .held-ripple, #line-says .ripple-line, #slip .ripple-line")?.textContent.trim();
   if (ripple) line.append(Object.assign(document.createElement("span"), { textContent: ripple }));
   const mark = measureOf(data.hold)?.querySelector(".knob")?.getBoundingClientRect();
-  if (mark) Object.assign(line.style, { left: `${Math.min(mark.right + 10, window.innerWidth - 340)}px`, top: `${Math.max(mark.top - 64, 50)}px` });
+  if (!mark) return;
+  const [left, top] = [Math.min(mark.right + 10, window.innerWidth - 340), Math.max(mark.top - 64, 50)];
+  Object.assign(line.style, { left: `${left}px`, top: `${top}px` });
 }
 
 function untell() {
@@ -59,7 +62,8 @@ async function ask() {
   const now = words(data, value);
   line.value = written(line.value, said.get(data.hold), now);
   said.set(data.hold, now);
-  if (!line.form.elements.held) line.form.append(Object.assign(document.createElement("input"), { type: "hidden", name: "held", value: "yes" }));
+  const inHand = { type: "hidden", name: "held", value: "yes" };
+  if (!line.form.elements.held) line.form.append(Object.assign(document.createElement("input"), inHand));
   line.dispatchEvent(new CustomEvent("norvel:held", { bubbles: true }));
 }
 
@@ -113,11 +117,11 @@ function focusAgain() {
 const STEPS = { ArrowRight: ["x", 1], ArrowLeft: ["x", -1], ArrowDown: ["y", 1], ArrowUp: ["y", -1] };
 
 // While something is in the hand the keys are its own, wherever the pages, drawn anew, have left the focus.
-const inHand = (target) => held && (target === document.body || target === pages || target.closest("#pages"));
+const isInHand = (target) => held && (target === document.body || target === pages || target.closest("#pages"));
 
 function keyed(event) {
   const one = event.target.closest?.(".held");
-  if ((!one && !inHand(event.target)) || event.ctrlKey || event.metaKey) return;
+  if ((!one && !isInHand(event.target)) || event.ctrlKey || event.metaKey) return;
   const [axis, way] = STEPS[event.key] || [];
   const data = one ? dataOf(one) : held.data;
   if (axis && !event.altKey) {

@@ -45,7 +45,24 @@ export function paint(place) {
 export function paintAll() {
   document.getElementById("sheets").querySelectorAll(".sheet").forEach(paint);
   document.getElementById("foot-chosen").textContent = words.length ? wordsSaid(words.length) : paragraphsSaid(chosen.size);
+  hear();
 }
+
+// What is chosen, as it is heard: how many, the text, the style, the page.
+const said = (selector) => document.querySelector(selector)?.textContent.replace(/\s+/g, " ").trim() || "";
+function hear() {
+  const line = document.getElementById("heard-choice");
+  const place = said("#slip .slip-place");
+  const text = said("#slip .slip-text");
+  const style = document.getElementById("style-choice")?.selectedOptions[0]?.text || "";
+  const found = said("#findings-here .found-list li"); // there once it was asked for
+  const several = document.getElementById("foot-chosen").textContent;
+  const sentence = chosen.size || words.length ? [several, text, style, place, found].filter(Boolean).join(", ") : "Nothing chosen";
+  if (line && line.textContent !== sentence) line.textContent = sentence;
+}
+document.body?.addEventListener("htmx:afterSettle", ({ target }) => {
+  if (["slip", "findings-here"].includes(target.id)) hear();
+});
 
 const wordsSaid = (places) => (places === 1 ? "Words chosen" : `Words chosen in ${places} places`);
 const paragraphsSaid = (number) => (number === 0 ? "Nothing chosen" : `${number} ${number === 1 ? "paragraph" : "paragraphs"} chosen`);

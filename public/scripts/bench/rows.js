@@ -18,7 +18,8 @@ function mark(list, wanted, focus) {
     row.setAttribute("aria-selected", String(wanted.has(row)));
     row.tabIndex = row === focus ? 0 : -1;
   }
-  if (!list.contains(document.activeElement) || !document.activeElement.matches("input, select, textarea")) focus.focus({ preventScroll: true });
+  const writing = list.contains(document.activeElement) && document.activeElement.matches("input, select, textarea");
+  if (!writing) focus.focus({ preventScroll: true });
   focus.scrollIntoView({ block: "nearest" });
   last = rowsOf(list).indexOf(focus);
   const names = rowsOf(list)
@@ -37,8 +38,8 @@ function mark(list, wanted, focus) {
 function choose(list, row, { extend, toggle }) {
   const rows = rowsOf(list);
   if (extend && from && rows.includes(from)) {
-    const [first, last] = [rows.indexOf(from), rows.indexOf(row)].sort((one, other) => one - other);
-    return mark(list, new Set(rows.slice(first, last + 1)), row);
+    const [first, end] = [rows.indexOf(from), rows.indexOf(row)].sort((one, other) => one - other);
+    return mark(list, new Set(rows.slice(first, end + 1)), row);
   }
   from = row;
   if (!toggle) return mark(list, new Set([row]), row);

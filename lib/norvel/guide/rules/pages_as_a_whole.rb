@@ -118,7 +118,10 @@ module Norvel
         takes :footer, :length, says: "of the footer", example: "1.25 cm"
         takes :tolerance, :length, default: 18_000, says: "how far it may be off"
 
-        def sentence = "#{wanted.map { |edge, length| "the #{edge} stands #{Lengths.show(length, "cm")} from the edge" }.join("; ")}.".capitalize
+        def sentence
+          said = wanted.map { |edge, length| "the #{edge} stands #{Lengths.show(length, "cm")} from the edge" }
+          "#{said.join("; ")}.".capitalize
+        end
 
         def findings(context)
           wanted.flat_map do |edge, length|
