@@ -11,6 +11,7 @@ require_relative "changes/styles/define_style"
 require_relative "changes/styles/rename_style"
 require_relative "changes/styles/hang_style"
 require_relative "changes/styles/delete_style"
+require_relative "changes/styles/join_styles"
 require_relative "changes/styles/one_line"
 require_relative "changes/styles/adopting"
 require_relative "changes/styles/new_look"
@@ -76,7 +77,8 @@ module Norvel
   module Changes
     OPERATIONS = [
       ApplyStyle, GiveStyle, ChangeStyle, Restyle, DefineStyle, RemoveDirectFormatting, RemoveEmptyParagraphs, SetPageDesign, RenameStyle,
-      DuplicateStyle, HangStyle, SetNextStyle, DeleteStyle, RemoveUnusedStyles, FormatHere, AdoptLook, AdoptEverywhere, StyleFromLook,
+      DuplicateStyle, HangStyle, SetNextStyle, DeleteStyle, JoinStyles,
+      RemoveUnusedStyles, FormatHere, AdoptLook, AdoptEverywhere, StyleFromLook,
       StyleAsSeen, ApplyCharacterStyle, AdoptTextLook, CharacterStyleFromLook, EditText, ReplaceText, Write, SplitParagraph, JoinParagraphs,
       InsertParagraph, DeleteParagraphs, MoveParagraphs, ShiftHeadings, ChangeList, NumberHeadings, MakeList, RestartNumbers,
       ContinueNumbers, ShiftItems, SwapSheet, TakeStyles, SetRunIn, RunInFromWords, SetHyphenation, UpdateContents, MakeContents,

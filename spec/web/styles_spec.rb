@@ -57,6 +57,21 @@ RSpec.describe "Setting up the styles", type: :feature do
     expect(NorvelWeb::Workbench.new(row.id).state.manuscript.paragraphs.values_at(*quotations).map(&:style).uniq).to eq(["Extract"])
   end
 
+  it "joins two that are chosen, seen first" do
+    visit "/manuscripts/#{row.id}/styles"
+    find(".kin[data-row='BodyText']").click
+    expect(page).to have_css(".slip-text", text: "Body Text")
+    page.driver.browser.action.key_down(:shift).send_keys(:arrow_down).key_up(:shift).perform
+    expect(page).to have_css(".slip-text", text: "Body Text, Block quotation").and have_css("#slip h2", text: "Where they differ")
+    select "Body Text", from: "Make one style of them: all like"
+    click_button "Join them …"
+    expect(page).to have_css(".slip-text", text: "Joined “Block quotation” with “Body Text”.")
+    click_button "Make the change"
+    expect(page).to have_css("#message", text: "Joined “Block quotation” with “Body Text”.")
+    expect(page).to have_no_css(".kin[data-row='BlockQuotation']")
+    expect(sheet["BlockQuotation"]).to be_nil
+  end
+
   it "renames, copies, hangs and deletes" do
     visit "/manuscripts/#{row.id}/styles?style=BlockQuotation"
     unfold "Family, name and key"

@@ -1,0 +1,50 @@
+# frozen_string_literal: true
+
+require_relative "../support/browser"
+
+# How many controls a view shows at once: what is chosen is acted on on the slip, rows have none of their own.
+RSpec.describe "Controls in view", type: :feature do
+  before do
+    Web.clear
+    Web.bring("night-ferries.docx")
+  end
+
+  let(:guide) { NorvelWeb::HouseGuide.create!(name: "Ours", yaml: Norvel::Guide.find("marrowby-diploma").source) }
+
+  def count(within)
+    evaluate_script(<<~JS)
+      [...document.querySelectorAll(#{"#{within} :is(button, input:not([type=hidden]), select, textarea, a[href])".to_json})]
+        .filter((one) =>
+        one.checkVisibility({ visibilityProperty: true }) && !one.matches(".in-place") &&
+        !one.closest(".sr-only, .skips")).length
+    JS
+  end
+
+  def at(path, has)
+    visit path
+    expect(page).to have_css(has, visible: :all)
+  end
+
+  it "are few on the slip, and none in rows" do
+    here = "/manuscripts/#{row.id}"
+    prose = now.paragraphs.find { |one| one.text.length > 400 && one.properties[:align] }.id
+    at here, "#pages .para[data-p]"
+    expect(count("#slip")).to be <= 15
+    at "#{here}?chosen=#{prose}", ".para.chosen"
+    expect(page).to have_css("#findings-here")
+    expect(count("#slip")).to be <= 20 # its own findings, each with its two ways, among them
+    expect(count("body")).to be <= 45
+    {"#{here}/looks" => [".look", "#looks"], "#{here}/styles" => [".kin", "#family"], "#{here}/findings" => [".rule", "#rules"],
+     "#{here}/findings?by=page" => [".found-leaf", "#rules"], "/guides/#{guide.id}?show=rules" => [".rule-row", ".rule-rows"],
+     "/guides/#{guide.id}?show=sheet" => [".kin", "#guide-editor"]}.each do |path, (has, rows)|
+      at path, has
+      expect([path, count(rows)]).to eq([path, 0])
+      expect([path, count("#slip")]).to match([path, a_value <= 36])
+    end
+    find("#row-margins", visible: :all) if page.has_css?("#row-margins", wait: 0)
+    at "/guides/#{guide.id}?show=rules", ".rule-row"
+    find("#row-margins").click
+    expect(page).to have_css("#guide-slip", text: "In the guide’s words")
+    expect(count("#slip")).to be <= 20
+  end
+end
