@@ -124,7 +124,7 @@ module Norvel
       def refuse_listed(manuscript, *paragraphs)
         return if paragraphs.none? { |paragraph| manuscript.listed.include?(paragraph.id) }
 
-        raise ChangeRefused, "A list of contents says what the headings say: change those and bring the list up to date, " \
+        raise ChangeRefused, "A list of contents says what the headings say. Change those and bring the list up to date, " \
           "or take the list out as a whole."
       end
 

@@ -9,8 +9,8 @@ module Norvel
                sheet: [*(Roles::ALL - [:empty]), :direct, :headings, :long_quotations]}.freeze
       NUMBERS = "Typed numbers of headings stay: some headings are left out, and numbers are counted by all of them."
       CHAPTERS = "Chapters begin no page: %s left out."
-      BY_HAND = "With the guide's sheet its styles are left out, numbers of headings by them, and the removal of direct formatting, " \
-        "which is the look of many paragraphs as long as they are in no style."
+      BY_HAND = "With the guide's sheet its styles are left out, and numbers of headings by them. Direct formatting stays too: it is the " \
+        "look of many paragraphs as long as they are in no style."
 
       # @return [Array<Symbol>] all that is left out
       attr_reader :parts

@@ -38,7 +38,7 @@ export function startSheet() {
   window.addEventListener(
     "keydown",
     (event) => {
-      if (event.key !== "Escape" || !small.matches || !up() || event.target.closest("#try-line")) return;
+      if (event.key !== "Escape" || !small.matches || !up() || event.target.closest("#try-line, .editor, .palette, .in-place-form")) return;
       event.preventDefault();
       event.stopPropagation();
       away();
