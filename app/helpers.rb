@@ -235,7 +235,6 @@ module NorvelWeb
 
     UNITS = %w[cm in pt].freeze
 
-    # @return [String, nil] the unit that lengths are shown in; nil: as they were written
     # A word of the trade, explained on focus or under the pointer.
     # @param word [String] of Terms @param shown [String] as it stands there
     def term(word, shown = word)
@@ -255,6 +254,7 @@ module NorvelWeb
     VALUE_GROUPS = {"Text" => :text, "Paragraph" => :paragraph, "Spacing" => :spacing, "Page behaviour" => :pages,
                     "Numbering" => :numbering, "Frame" => :frame}.freeze
 
+    # @return [String, nil] the unit that lengths are shown in; nil: as they were written
     def reader_unit = UNITS.find { |unit| unit == request.cookies["unit"] }
 
     # Colours to choose from: those of the manuscript first, then those of its guide.

@@ -148,16 +148,6 @@ module NorvelWeb
       # The style in dummy copy, as the slip shows it.
       def specimen_svg(manuscript, style) = Norvel::Drawing::SpecimenSvg.new(manuscript, style).to_s
 
-      # What is chosen by style and by what of it is by hand, the commonest first.
-      # @return [Array<Array(String, String, Array<Integer>)>] a style's id, the values by hand in a line, ids
-      def chosen_groups
-        found = chosen.group_by do |paragraph|
-          values = Norvel::DirectFormatting.objectionable(paragraph).filter_map { |name, value, span| [name, value] unless span }
-          [paragraph.style, values.map { |name, value| Norvel::Properties::Words.of(name, value) }.uniq.join(", ")]
-        end
-        found.map { |(style, look), same| [style, look.empty? ? "as its style" : look, same.map(&:id)] }.sort_by { |_, _, ids| -ids.size }
-      end
-
       def sweeping? = params["sweep"] == "yes" && chosen.all? { |paragraph| manuscript.index_of(paragraph.id) }
 
       def slip_view

@@ -90,6 +90,7 @@ module NorvelWeb
       def several_waived
         findings = found_asked.map(&:first)
         raise Norvel::ChangeRefused, "Those findings are not there any more." if findings.empty?
+        raise Norvel::ChangeRefused, "Say why they are left as they are." if params["reason"].to_s.strip.empty?
 
         waivers = findings.map { |one| ["waive", {"rule" => one.rule, "paragraph" => one.paragraph, "reason" => params["reason"]}] }.uniq
         Norvel::Changes.build("series", "changes" => waivers,
@@ -295,13 +296,6 @@ module NorvelWeb
         Norvel::Changes::OneLine.new(manuscript, params["line"], way: way, name: params["name"], choices: choices | also,
           roles: state.roles, take: taking, fields: tried_fields, families: families_here,
           text: (text_chosen if words), paragraphs: (chosen.map(&:id) if chosen.any? && !words))
-      end
-
-      # @return [Norvel::Changes::Ripple, nil] of what is in the hand, were its style to adopt it
-      def adopted
-        bench.ripple_of(line_said(also: [:leave], way: "adopt").operation)
-      rescue Norvel::Error
-        nil
       end
 
       # @return [Array<Symbol>] groups that are to take over what was meant for running text

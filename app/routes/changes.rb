@@ -62,11 +62,16 @@ module NorvelWeb
           proposal = bench.propose(line_operation(line))
           headers "HX-Trigger" => JSON.generate({"norvel:proposed" => told_proposal(proposal)})
           sentence = proposal.operation.told(manuscript, proposal.manuscript)
-          erb :line_says, layout: false, locals: {
-            proposal: proposal, line: line, sentence: sentence, adopted: (adopted if params["held"] == "yes")
-          }
+          erb :line_says, layout: false, locals: {proposal: proposal, line: line, sentence: sentence}
         rescue Norvel::ChangeRefused => error
           erb :half_typed, layout: false, locals: {sentence: error.message}
+        end
+
+        # What it would touch, were the style of what is chosen to adopt it: asked for when the hand that holds a measure rests.
+        app.post "/manuscripts/:id/line/adopted", takes: {**Asked::SLIP, **ChangeForms::TAKES, held: Asked::YES} do
+          h(bench.ripple_of(line_said(also: [:leave], way: "adopt").operation).to_s)
+        rescue Norvel::ChangeRefused
+          ""
         end
 
         # The same values, each in its field.

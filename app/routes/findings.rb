@@ -32,6 +32,11 @@ module NorvelWeb
           erb :place_found, layout: false, locals: {check: check, place: place, found: found}
         end
 
+        # How far the guide is met, where the slip could not say it yet.
+        app.get "/manuscripts/:id/findings/told" do
+          erb :_found_so_far, layout: false, locals: {check: state.check(guide_of)}
+        end
+
         # More of one cause, or of one rule at a place.
         app.get("/manuscripts/:id/findings/rows", takes: {
           by: Asked::WORD, at: Asked::WORD, cause: Asked::NUMBER, from: Asked::NUMBER, rule: Asked::RULE
@@ -101,11 +106,13 @@ module NorvelWeb
         end
       end
 
+      # @return [Array<Array(Norvel::Guide::Finding, Integer)>] all findings, each with its place among those of its rule
+      def placed(check) = check.results.flat_map { |result| result.findings.each_with_index.to_a }
+
       # @return [Hash] what was found on a page; on none, for 0
       def found_on_page(check)
         page = params["page"].to_i.then { |number| number if number.positive? }
-        all = check.results.flat_map { |result| result.findings.each_with_index.to_a }
-        {page: page, found: all.select { |finding, _| finding.page == page }}
+        {page: page, found: placed(check).select { |finding, _| finding.page == page }}
       end
 
       # @return [Norvel::Guide::Mending::Cause, nil] of "rule", the "cause" so many
@@ -136,11 +143,10 @@ module NorvelWeb
       # @return [Array<Array(Object, Array<Array(Guide::Finding, Integer)>)>] pages or paragraphs in order, each with its findings and
       #   their places among those of their rule; nil for those that have none
       def findings_by_place(check)
-        all = check.results.flat_map { |result| result.findings.each_with_index.to_a }
         key = (shown_by == "page") ? ->(finding) { finding.page } : ->(finding) {
           finding.paragraph && manuscript.index_of(finding.paragraph)
         }
-        all.group_by { |finding, _| key[finding] }.sort_by { |place, _| place || -1 }
+        placed(check).group_by { |finding, _| key[finding] }.sort_by { |place, _| place || -1 }
       end
 
       # @return [Manuscript::Paragraph, nil] after the chosen one, or before it; from the other end where there is none

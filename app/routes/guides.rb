@@ -25,7 +25,7 @@ module NorvelWeb
         app.get "/guides/:reference/found", takes: {on: Asked::ID, rule: Asked::RULE, shown: Asked::SLIP_OF} do
           own = own_guide or halt 404
           halt 404 unless trial
-          erb :guide_found, layout: false, locals: {own: own, results: found_by_rule(own.guide)}
+          erb :guide_found, layout: false, locals: {own: own, result: found_by_rule(own.guide)}
         end
 
         app.get "/guides/:reference/file" do
@@ -229,8 +229,8 @@ module NorvelWeb
         @mistake = {path: params["path"] || params["act"], words: error.message.sub(/\Aline \d+: /, ""), written: params["value"]}
       end
 
-      # @return [Array<Norvel::Guide::Check::Result>] what the rule that is asked about finds where the guide is tried on
-      def found_by_rule(guide) = workbench(trial.id).state.check(guide).results.select { |result| result.rule.id == params["rule"] }
+      # @return [Norvel::Guide::Check::Result, nil] what the rule that is asked about finds where the guide is tried on
+      def found_by_rule(guide) = workbench(trial.id).state.check(guide).results.find { |result| result.rule.id == params["rule"] }
 
       def rules_asked = params["rule"].to_s.split(",")
 
@@ -308,24 +308,24 @@ module NorvelWeb
       # @return [String] where rows of a guide get their slip
       def guide_rows(show, kind) = "/guides/#{params["reference"]}/slip?show=#{show}&slip=#{kind}:"
 
+      # @return [Norvel::KeptSheet]
+      def guide_sheet(guide) = (@guide_sheets ||= {}.compare_by_identity)[guide] ||= Norvel::KeptSheet.of_guide(guide)
+
       # @return [Norvel::Manuscript] an empty one in the guide's styles
       def guide_manuscript(guide)
-        (@guide_manuscripts ||= {}.compare_by_identity)[guide] ||= begin
-          kept = Norvel::KeptSheet.of_guide(guide)
+        kept = guide_sheet(guide)
+        (@guide_manuscripts ||= {}.compare_by_identity)[guide] ||=
           Norvel::Manuscript.new(blocks: [], sheet: kept.sheet, lists: kept.lists, fonts: OwnFonts.book)
-        end
       end
 
-      def guide_style(guide, slot)
-        guide_manuscript(guide).sheet[Norvel::KeptSheet.of_guide(guide).roles.key(slot)]
-      end
+      def guide_style(guide, slot) = guide_manuscript(guide).sheet[guide_sheet(guide).roles.key(slot)]
 
       # @return [String, nil] the guide's styles as a tree, whose rows can be chosen
       def guide_family(guide, kind: :paragraph)
         manuscript = guide_manuscript(guide)
         return if manuscript.sheet.of_kind(kind).empty?
 
-        slots = Norvel::KeptSheet.of_guide(guide).roles
+        slots = guide_sheet(guide).roles
         Norvel::Drawing::FamilySvg.new(manuscript, Norvel::Cascade.new(manuscript), show: :all, kind: kind,
           chosen: chosen_of_slip("style").map { |slot| slots.key(slot.to_sym) }, names: slots,
           rows: %(data-rows="#{h(guide_rows("sheet", "style"))}" data-slip="#guide-slip" hx-sync="this:replace")).to_s
@@ -348,7 +348,8 @@ module NorvelWeb
       def guide_act(act, label, fields = {}, named: nil) =
         erb(:_guide_act, layout: false, locals: {act: act, label: label, fields: fields, named: named})
 
-      def mistake_said(path) = (wrong = mistake_at(path)) ? %(<p class="mistake" role="alert">#{h(wrong[:words])}</p>) : ""
+      # What an act was refused for, which belongs to no field.
+      def refused_act = (@mistake && params["path"].to_s.empty?) ? %(<p class="mistake" role="alert">#{h(@mistake[:words])}</p>) : ""
 
       # @return [Hash, nil] what is wrong at a field
       def mistake_at(path) = (@mistake if @mistake && @mistake[:path] == path)

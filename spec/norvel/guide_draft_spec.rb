@@ -36,6 +36,8 @@ RSpec.describe Norvel::Guide::Draft do
     expect(without.guide.family[:block_quotation].parent).to eq(:base)
     expect(without.guide.styles[:heading_1][:next]).to be_nil
     expect { one.remove_style("base") }.to refused(/base stays/)
+    asking = Norvel::Guide::Draft.new(Norvel::Guide.find("marrowby-diploma").source)
+    expect { asking.remove_style("heading_1") }.to refused(/“3\.3 Chapter headings.*” asks for what this style says/)
     expect { one.add_style("body", "Again") }.to refused(/already/)
   end
 

@@ -34,6 +34,7 @@ RSpec.describe "From a messy report to house style", type: :feature do
     find(".folder-open", text: "The Night Ferries of the Ansel Sound").click
     expect(page).to have_css(".page .para", minimum: 10)
     expect(page).to have_css("#slip", text: "271 of 419 paragraphs formatted by hand")
+    expect(page).to have_css("#slip", text: "19 of 36 rules of “Presentation of Diploma Reports” are broken")
 
     choose(chapter_two.id)
     unfold "Where it comes from"

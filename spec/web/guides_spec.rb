@@ -174,6 +174,9 @@ RSpec.describe "Writing a guide", type: :feature do
     choose_style "Report title"
     unfold "Value by value"
     expect(page).to have_css("#values-title form").and have_no_css("#values-body")
+    choose_style "Chapter heading"
+    within("#guide-slip") { find("button", text: "Remove it").click }
+    expect(page).to have_css("#guide-slip .mistake", text: "asks for what this style says")
     find(".list-row", text: "With bullets").click
     click_on "One level more"
     find(".list-levels summary", text: "Level 3").click

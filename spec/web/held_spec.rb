@@ -51,7 +51,8 @@ RSpec.describe "Measures in the hand", type: :feature do
     expect(page).to have_field("try-line", with: /indent [\d.]+ cm/)
     value = in_line(:indent_first)
     expect(value - before).to be_within(40_000).of((40 / scale * 12_700).round)
-    expect(page).to have_css("#held-bubble", text: /First-line indent .*cm/).and have_css("#held-bubble", text: "Its style adopting it")
+    expect(page).to have_css("#held-bubble", text: /First-line indent .*cm/)
+      .and have_css("#held-bubble", text: /Its style adopting it: \d+ paragraphs touched/)
     expect(page).to have_css("#line-says", text: "Tried first-line indent")
     expect(row.reload.entries).to be_empty
     page.driver.browser.action.key_down(:alt).send_keys("l").key_up(:alt).perform
@@ -82,12 +83,33 @@ RSpec.describe "Measures in the hand", type: :feature do
     hold = page.driver.browser.action
     hold.key_down("b").perform
     expect(page).to have_no_css(".bench.proposing")
+    execute_script("window.dispatchEvent(new Event('blur'))") # let go of in another window
+    expect(page).to have_css(".bench.proposing")
     page.driver.browser.action.key_up("b").perform
     expect(page).to have_css(".bench.proposing")
     keys :enter
     expect(page).to have_css("#message", text: "start margin 3.5 cm")
     expect(written.sections.map { |section| section.page.margin[:start] }).to all(be_within(635).of(1_260_000))
     expect(page).to have_css("#chosen[data-chosen='#{prose.id}']", visible: :all)
+  end
+
+  it "are let go of when something else is chosen, undone or switched off: the keys are the bench's again" do
+    index = -> { find("#chosen", visible: :all)["data-index"].to_i }
+    here = index.call
+    drag("indent_first", 40)
+    expect(page).to have_field("try-line", with: /indent/)
+    find(".para[data-i='#{here + 1}'] .hit", match: :first, visible: :all).click
+    expect(page).to have_css("#chosen[data-index='#{here + 1}']", visible: :all).and have_no_css("#held-bubble")
+    keys :arrow_down
+    expect(page).to have_css("#chosen[data-index='#{here + 2}']", visible: :all)
+    expect(page).to have_field("try-line", with: "")
+    drag("space_after", 0, 10)
+    expect(page).to have_field("try-line", with: /after/)
+    keys "x"
+    expect(page).to have_no_css(".held", visible: :all).and have_no_css("#held-bubble")
+    keys :arrow_up
+    expect(page).to have_css("#chosen[data-index='#{here + 1}']", visible: :all)
+    expect(row.reload.entries).to be_empty
   end
 
   it "are dragged by touch" do

@@ -189,6 +189,10 @@ module Norvel
           (style["next"] == slot) ? style.except("next") : style
         end
         with(data.merge("styles" => left))
+      rescue GuideError
+        leaning = rules.find { |rule| AsSaid.in?(rule) && Array(rule["roles"]).include?(slot) } or raise
+        raise GuideError,
+          "The rule “#{leaning["clause"]}” asks for what this style says. Let the rule say its own value first, or remove it."
       end
 
       # @return [Draft] with a level more of a list

@@ -70,6 +70,17 @@ module Norvel
       inked.map { |run| run.properties.select { |name, _| Properties::TABLE[name].direct }.to_a }.reduce(:&).to_h.except(*STAYS)
     end
 
+    # @param paragraphs [Array<Manuscript::Paragraph>]
+    # @return [Array<Array(String, String, Array<Integer>)>] the kinds they are of, the commonest first: the id of a style, what the whole
+    #   paragraph has by hand in words (none: "") and the ids of paragraphs
+    def kinds(paragraphs)
+      found = paragraphs.group_by do |paragraph|
+        words = objectionable(paragraph).filter_map { |name, value, span| Properties::Words.of(name, value) unless span }
+        [paragraph.style, words.uniq.join(", ")]
+      end
+      found.map { |(style, words), same| [style, words, same.map(&:id)] }.sort_by.with_index { |(_, _, ids), index| [-ids.size, index] }
+    end
+
     # What a guide would object to: structure and meaning left out.
     # @return [Array<Array(Symbol, Object, Span)>] property, value and where (nil: the whole paragraph)
     def objectionable(paragraph)

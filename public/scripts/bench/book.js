@@ -21,7 +21,8 @@ const kept = () => {
 async function read(leaf) {
   if (leaf.dataset.read) return;
   leaf.dataset.read = "yes";
-  const answer = await fetch(`${base}/pages/${leaf.dataset.number}`);
+  const proposed = leaf.closest("[data-proposal]")?.dataset.proposal;
+  const answer = await fetch(`${base}/pages/${leaf.dataset.number}${proposed ? `?proposal=${proposed}` : ""}`);
   if (!answer.ok) return;
   const page = document.importNode(new DOMParser().parseFromString(await answer.text(), "image/svg+xml").documentElement, true);
   page.querySelectorAll("metadata").forEach((one) => one.remove());

@@ -2,6 +2,7 @@
 // pages follow while it moves. What it says of a paragraph stands in the line on the slip, with the line's four ways out; a margin goes to
 // its part.
 import { base, pages, slip, state } from "./room.js";
+import { measures } from "./pages.js";
 import { caught, number, shown, words, written } from "./held_values.js";
 
 const CATCH = 6; // screen pixels
@@ -22,12 +23,13 @@ function tell() {
   let line = bubble();
   if (!line) {
     line = Object.assign(document.createElement("div"), { id: "held-bubble", className: "held-bubble" });
+    line.setAttribute("role", "status");
     document.body.append(line);
   }
   const guided = data.guide !== undefined && value === number(data.guide) ? ", as the guide says" : "";
   line.replaceChildren(`${data.label} ${shown(value)}${data.unit}${guided}`);
-  const ripple = document.querySelector("#line-says .held-ripple, #line-says .ripple-line, #slip .ripple-line")?.textContent.trim();
-  if (ripple) line.append(Object.assign(document.createElement("span"), { textContent: ripple }));
+  const ripple = [...document.querySelectorAll("#slip :is(.ripple-line, .held-ripple)")].map((one) => one.textContent.trim());
+  ripple.forEach((textContent) => line.append(Object.assign(document.createElement("span"), { textContent })));
   const mark = measureOf(data.hold)?.querySelector(".knob")?.getBoundingClientRect();
   if (!mark) return;
   const [left, top] = [Math.min(mark.right + 10, window.innerWidth - 340), Math.max(mark.top - 64, 50)];
@@ -48,6 +50,14 @@ function askForPart() {
   asked = htmx.ajax("POST", `${base}/held`, { source: pages, target: "#slip", swap: "innerHTML", values }).catch(() => {});
 }
 
+// The line stands on the slip of the paragraph.
+let fetching = false;
+async function itsSlip(paragraph) {
+  fetching = true;
+  await slip(`chosen=${paragraph}`);
+  fetching = false;
+}
+
 // What is asked for: by the line, or for a part.
 async function ask() {
   const { data, value } = held;
@@ -56,7 +66,7 @@ async function ask() {
     due = setTimeout(askForPart, MARGIN_WAIT);
     return;
   }
-  if (!document.getElementById("try-line")) await slip(`chosen=${data.paragraph}`);
+  if (!document.getElementById("try-line")) await itsSlip(data.paragraph);
   const line = document.getElementById("try-line");
   if (!line || !held) return;
   const now = words(data, value);
@@ -117,7 +127,10 @@ function focusAgain() {
 const STEPS = { ArrowRight: ["x", 1], ArrowLeft: ["x", -1], ArrowDown: ["y", 1], ArrowUp: ["y", -1] };
 
 // While something is in the hand the keys are its own, wherever the pages, drawn anew, have left the focus.
-const isInHand = (target) => held && (target === document.body || target === pages || target.closest("#pages"));
+const isInHand = (target) => held && measures() && (target === document.body || target === pages || target.closest("#pages"));
+
+// Another slip has come than the one that what is in the hand has asked for: it is let go of.
+const itsOwn = ({ pathInfo }) => fetching || pathInfo?.requestPath?.endsWith("/held");
 
 function keyed(event) {
   const one = event.target.closest?.(".held");
@@ -159,6 +172,7 @@ export function startHeld() {
   window.addEventListener("keydown", keyed, true); // before the keys of the bench
   document.body.addEventListener("norvel:drawn", () => {
     if (!held) return;
+    if (!measures()) return void untell();
     if (!document.body.classList.contains("holding") && document.activeElement === document.body) focusAgain();
     tell();
   });
@@ -166,9 +180,12 @@ export function startHeld() {
     said.clear();
     untell();
   });
-  document.body.addEventListener("htmx:afterSettle", ({ target }) => {
-    if (held && (target.id === "line-says" || target.id === "slip")) tell();
-    if (target.id === "slip" && String(state()?.dataset.chosen || "") !== String(held?.data.paragraph ?? "")) said.clear();
+  document.body.addEventListener("htmx:afterSettle", ({ target, detail }) => {
+    if (target.id === "slip" && !itsOwn(detail)) {
+      said.clear();
+      untell();
+    }
+    if (held && (target.id === "slip" || target.closest?.("#line-says"))) tell();
   });
   pages.addEventListener("focusout", (event) => {
     if (event.target.closest?.(".held") && !document.body.classList.contains("holding"))

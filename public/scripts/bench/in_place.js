@@ -1,9 +1,8 @@
 // A value that stands in a sentence is written where it stands: a click, or Enter on its row, makes a field of it; Tab goes to the next
 // one, Enter and leaving it save, Escape leaves it as it was.
-import { refuse } from "./room.js";
-
 const valuesOf = (row) => [...row.querySelectorAll(".in-place")];
 const before = new WeakMap(); // the value that a form stands in for
+const waiting = new Set(); // values that are on their way to the guide
 
 function fieldOf({ dataset }) {
   const name = { name: "value", className: "field" };
@@ -14,13 +13,20 @@ function fieldOf({ dataset }) {
 }
 
 // One after the other, and as all that is written of a guide (hx-sync of its place).
-function save(rows, value, written) {
+async function save(rows, value, written) {
   const place = document.getElementById("guide-editor");
   const { path, seen } = value.dataset;
-  return htmx
-    .ajax("POST", rows.dataset.draft, { source: place, target: place, values: { show: "rules", path, seen, value: written } })
-    .catch((error) => refuse(error.message));
+  waiting.add(value);
+  try {
+    await htmx.ajax("POST", rows.dataset.draft, { source: place, target: place, values: { show: "rules", path, seen, value: written } });
+  } catch {
+    undone(); // which is told where all failures are
+  }
+  waiting.delete(value);
 }
+
+// What did not come to the guide does not stay in its sentence.
+const undone = () => waiting.forEach((value) => value.replaceChildren(value.dataset.stood));
 
 export function open(value) {
   const rows = value.closest("[data-draft]");
@@ -33,6 +39,7 @@ export function open(value) {
     if (field.matches("select")) form.closest("[data-row]").focus(); // chosen is chosen
   });
   form.append(field);
+  value.dataset.stood ??= value.textContent;
   before.set(form, value);
   value.replaceWith(form);
   field.focus();
@@ -83,6 +90,7 @@ export function startInPlace() {
     if (value) open(value);
   });
   document.addEventListener("keydown", keyed, true);
+  document.body.addEventListener("htmx:responseError", undone);
   // What is left has its words again.
   document.addEventListener("focusout", (event) => {
     const form = event.target.closest?.(".in-place-form");

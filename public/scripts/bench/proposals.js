@@ -24,7 +24,7 @@ function look(event) {
 }
 
 function back(event) {
-  if (!away || (event.key.length === 1 && meant(event.key).toLowerCase() !== "b")) return;
+  if (!away || (event.key?.length === 1 && meant(event.key).toLowerCase() !== "b")) return;
   if (!proposal()) propose(away);
   away = null;
   redraw();
@@ -33,6 +33,7 @@ function back(event) {
 export function startProposals() {
   window.addEventListener("keydown", look, true);
   window.addEventListener("keyup", back, true);
+  window.addEventListener("blur", back); // the key is let go of elsewhere
   document.body.addEventListener("norvel:strip", markStrip);
   const show = (detail) => {
     changes = detail.pages || [];
@@ -49,7 +50,7 @@ export function startProposals() {
   document.body.addEventListener("norvel:proposed", (event) => show(event.detail));
   document.body.addEventListener("htmx:afterSwap", (event) => {
     const trigger = event.detail.xhr.getResponseHeader("HX-Trigger") || "";
-    if (event.detail.target.id !== "slip" || !proposal() || trigger.includes("norvel:proposed")) return;
+    if (event.detail.target.id !== "slip" || !(proposal() || away) || trigger.includes("norvel:proposed")) return;
     letProposalGo();
     away = null;
     markStrip();
