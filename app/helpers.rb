@@ -248,6 +248,19 @@ module NorvelWeb
     def folded(name, css: "slip-part fold") =
       %(class="#{css}" data-fold="#{name}"#{" open" if request.cookies["folds"].to_s.split(".").include?(name)})
 
+    FEW = 3
+
+    # The first few of a list stand there; the others are a fold away.
+    # @param items [Array] each given to the block, which says it @param name [String] of the fold
+    # @return [String]
+    def few(items, name, css: "poor-list", &said)
+      list = ->(some) { %(<ul class="#{css}">#{some.map { |one| "<li>#{said.call(one)}</li>" }.join}</ul>) }
+      return list[items] if items.size <= FEW + 1
+
+      list[items.first(FEW)] + %(<details #{folded(name, css: "fold")}><summary>#{items.size - FEW} more</summary>) +
+        list[items.drop(FEW)] + "</details>"
+    end
+
     # The values that nearly every guide speaks of; the others are a fold away.
     USUAL_VALUES = %i[font_family size bold italic align indent_first indent_start indent_end space_before space_after line_spacing
       keep_next break_before].freeze

@@ -44,7 +44,9 @@ module NorvelWeb
         # A long choice is posted: it would not fit into an address.
         %i[get post].each { |verb| app.public_send(verb, "/manuscripts/:id/slip", takes: Asked::SLIP) { erb slip_view, layout: false } }
 
-        app.get("/manuscripts/:id/outline", takes: {reduced: Asked::WORD}) { erb :outline, locals: {view: "outline"} }
+        app.get("/manuscripts/:id/outline", takes: {chosen: Asked::CHOSEN, reduced: Asked::WORD}) do
+          erb :outline, locals: {view: "outline"}
+        end
 
         app.get("/manuscripts/:id/original-page", takes: {chosen: Asked::CHOSEN}) do
           bench.original_state.layout.page_of(params["chosen"].to_i).to_s
@@ -52,14 +54,14 @@ module NorvelWeb
 
         app.get("/manuscripts/:id/find", takes: {find: Asked.line(2_000)}) { erb :found, layout: false }
 
-        app.get("/manuscripts/:id/outline/slip") { erb :outline_slip, layout: false }
+        app.get("/manuscripts/:id/outline/slip", takes: {chosen: Asked::CHOSEN}) { erb outline_slip, layout: false }
 
         app.get "/manuscripts/:id/lists/:list", takes: {**Asked::SLIP, in: Asked::WORD} do
           list = manuscript.lists[params["list"]] or raise Norvel::ChangeRefused, "That list is not in the manuscript any more."
           erb :list_form, layout: false, locals: {list: list}
         end
 
-        app.get("/manuscripts/:id/outline/headings", takes: {reduced: Asked::WORD}) { erb :headings, layout: false }
+        app.get("/manuscripts/:id/outline/headings", takes: {chosen: Asked::CHOSEN, reduced: Asked::WORD}) { erb :headings, layout: false }
 
         app.get "/manuscripts/:id/style-table" do
           content_type :json
@@ -124,13 +126,19 @@ module NorvelWeb
           rows: rows, kind: kind).to_s
       end
 
+      # Which slip fits what is chosen of the outline.
+      def outline_slip = chosen.any? ? :outline_chosen : :outline_slip
+
+      # @return [Hash{Symbol=>Integer}] what the guide asks for, EMU by edge
+      def wanted_margins = guide_of.margins.to_h { |edge, written| [edge.to_sym, Norvel::Lengths.parse(written)] }
+
       # Dimension lines in the reader's unit, against what the guide says.
       def measures_on(page)
-        wanted = guide_of.margins.to_h { |edge, written| [edge.to_sym, Norvel::Lengths.parse(written)] }
         paragraph = shown_layout.manuscript.paragraph(params["chosen"].to_i)
         slot = paragraph && state.places(guide_of).of(paragraph)
         values = (slot && guide_of.family.home(slot)) ? guide_of.family.values(slot) : {}
-        Norvel::Drawing::MeasuresSvg.new(shown_layout, page, unit: reader_unit, wanted: wanted, paragraph: paragraph&.id, values: values)
+        Norvel::Drawing::MeasuresSvg.new(shown_layout, page, unit: reader_unit, wanted: wanted_margins, paragraph: paragraph&.id,
+          values: values)
       end
 
       # What is looked at before it is done, where the request asks for it.

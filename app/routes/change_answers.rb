@@ -23,7 +23,7 @@ module NorvelWeb
 
         tell(before, after, sentence)
         follow_chosen(before, after)
-        return erb(:outline_slip, layout: false) if params["in"] == "outline"
+        return erb(outline_slip, layout: false) if params["in"] == "outline"
         return erb(parts_slip, layout: false) if params["in"] == "parts"
         return answer_findings(before, after) if params["in"] == "findings"
 

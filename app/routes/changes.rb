@@ -95,7 +95,7 @@ module NorvelWeb
 
         app.post "/manuscripts/:id/redo", takes: {
           **Asked::SLIP,
-          head: Asked::ID, in: Asked::WORD, operation: Asked::WORD, return: Asked::RETURN
+          head: Asked::ID, in: Asked::WORD, number: Asked::PLACE, operation: Asked::WORD, part: Asked::WORD, return: Asked::RETURN
         } do
           before, after, sentence = bench.redo(head: seen_head)
           answer_change(before, after, "Redone: #{sentence}")

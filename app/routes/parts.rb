@@ -13,12 +13,14 @@ module NorvelWeb
 
         app.get("/manuscripts/:id/parts/openings", takes: {at: Asked::WORD, proposal: Asked::WORD}) { erb :openings, layout: false }
 
-        app.get("/manuscripts/:id/parts/slip", takes: {number: Asked::PLACE, part: Asked::WORD}) { erb parts_slip, layout: false }
+        app.get("/manuscripts/:id/parts/slip", takes: {
+          in: Asked::WORD, number: Asked::PLACE, part: Asked::WORD
+        }) { erb parts_slip, layout: false }
 
         # A margin, or a gap between columns, that was taken hold of on the page.
         app.post "/manuscripts/:id/held", takes: {
           **Asked::SLIP,
-          all: Asked::YES, edge: Asked::WORD, part: Asked::NUMBER, value: Asked::VALUE
+          all: Asked::YES, edge: Asked::WORD, in: Asked::WORD, number: Asked::PLACE, part: Asked::NUMBER, value: Asked::VALUE
         } do
           @proposal = proposal = bench.propose(held_change)
           headers "HX-Trigger" => JSON.generate({"norvel:proposed" => told_proposal(proposal)})

@@ -36,12 +36,16 @@ RSpec.describe "Controls in view", type: :feature do
     expect(count("body")).to be <= 45
     {"#{here}/looks" => [".look", "#looks"], "#{here}/styles" => [".kin", "#family"], "#{here}/findings" => [".rule", "#rules"],
      "#{here}/findings?by=page" => [".found-leaf", "#rules"], "/guides/#{guide.id}?show=rules" => [".rule-row", ".rule-rows"],
+     "#{here}/outline" => [".heading", "#headings .heading-list"], "#{here}/parts" => [".leaf-box", ".part-drawing"],
      "/guides/#{guide.id}?show=sheet" => [".kin", "#guide-editor"]}.each do |path, (has, rows)|
       at path, has
       expect([path, count(rows)]).to eq([path, 0])
-      expect([path, count("#slip")]).to match([path, a_value <= 36])
+      expect([path, count("#slip")]).to match([path, a_value <= 20])
     end
-    find("#row-margins", visible: :all) if page.has_css?("#row-margins", wait: 0)
+    at "#{here}/parts", ".leaf-box"
+    find(".leaf-box[data-number='9']").click
+    expect(page).to have_css(".opening-design")
+    expect(count("#slip")).to be <= 15
     at "/guides/#{guide.id}?show=rules", ".rule-row"
     find("#row-margins").click
     expect(page).to have_css("#guide-slip", text: "In the guide’s words")

@@ -306,12 +306,27 @@ RSpec.describe "Looking at it from all sides", type: :feature do
     expect(page).to have_css(".heading-list .only-read", minimum: 5).and have_css(".note", text: "read as a heading by look alone")
     chapter = now.paragraphs.find { |paragraph| paragraph.text.start_with?("CHAPTER 2") }
     count = all(".heading-list .only-read").size
-    within(find(".only-read", text: "CHAPTER 2")) { click_button "Make it “heading 1”", exact: false }
+    find(".only-read", text: "CHAPTER 2").click
+    click_button "Make it “heading 1”"
     expect(page).to have_css("#message", text: "Gave 1 paragraph the style “heading 1”")
     expect(page).to have_css(".heading-list .only-read", count: count - 1)
     expect(now.paragraph(chapter.id).style).to eq("Heading1")
     click_button "Undo"
     expect(page).to have_css(".heading-list .only-read", count: count)
+  end
+
+  it "promotes several chosen headings in one step, each with those under it, and stays at them" do
+    visit "/manuscripts/#{row.id}/outline"
+    find(".head-2", text: "1.1 The shape of the water").click
+    find(".head-2", text: "1.2 Four landings").click(:shift)
+    expect(page).to have_css(".slip-text", text: "2 headings chosen")
+    click_button "Promote"
+    expect(page).to have_css(".head-1[aria-selected=true]", text: "1.2 Four landings")
+      .and have_css(".head-2", text: "What the tables leave")
+    expect(now.paragraphs.find { |one| one.text.start_with?("1.1 The shape") }.style).to eq("Heading1")
+    expect(row.reload.entries.count).to eq(1)
+    click_button "The outline"
+    expect(page).to have_no_css("[aria-selected=true]").and have_button("Number the headings")
   end
 
   it "begins anew in one style" do

@@ -120,4 +120,27 @@ RSpec.describe "Measures in the hand", type: :feature do
     expect(page).to have_field("try-line", with: /in [\d.]+ cm/)
     expect(in_line(:indent_start)).to be_within(60_000).of((60 / scale * 12_700).round)
   end
+
+  it "are taken hold of on the drawing of a part's opening, by mouse and by keys" do
+    visit "/manuscripts/#{row.id}/parts"
+    find(".leaf-box[data-number='9']").click
+    line = -> { find(".opening-design [data-edge='start']") }
+    line.call.send_keys(:arrow_right, :arrow_right) # 2.54 cm, the next round value, and one more
+    expect(page).to have_css(".slip-text", text: "start margin 2.7 cm").and have_css(".ripple-line", text: "40 pages")
+    expect(page).to have_css(".opening-design [data-edge='start'] text", text: "2.7 cm")
+    keys :escape
+    expect(page).to have_css(".slip-text", text: "Part 1 of 1").and have_css("[data-edge='start'] text", text: "2.54 cm")
+    bar = line.call.find(".knob")
+    page.driver.browser.action.move_to(bar.native).click_and_hold.move_by(6, 0).move_by(6, 0).perform
+    expect(page).to have_css(".slip-text", text: /start margin [\d.]+ cm/)
+    expect(row.reload.entries).to be_empty
+    page.driver.browser.action.release.perform
+    wanted = find(".slip-text").text[/([\d.]+) cm/, 1].to_f
+    expect(wanted).to be > 3
+    keys :enter
+    expect(page).to have_css("#message", text: "start margin #{wanted} cm").and have_css(".slip-text", text: "Part 1 of 1")
+    expect(written.sections.map { |section| section.page.margin[:start] }).to all(be_within(700).of((wanted * 360_000).round))
+    click_button "Undo"
+    expect(page).to have_css("[data-edge='start'] text", text: "2.54 cm")
+  end
 end

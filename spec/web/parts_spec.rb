@@ -194,6 +194,7 @@ RSpec.describe "The book of pages", type: :feature do
     expect(page).to have_no_css(".htmx-request, .htmx-swapping, .htmx-settling")
     all(".leaf-box.begins").last.click
     expect(page).to have_css("#slip", text: "Part 2 of 2")
+    unfold "Paper, margins, columns, folios"
     select "on its side", from: "orientation"
     fill_in "folio-start", with: "7"
     click_on "Set this part"
@@ -214,6 +215,7 @@ RSpec.describe "The book of pages", type: :feature do
     thesis
     to_parts
     all(".leaf-box")[1].click
+    unfold "Paper, margins, columns, folios"
     fill_in "margin-start", with: "19 cm"
     click_on "Set this part"
     expect(page).to have_css("#refusal", text: "less than 2 cm for the text")

@@ -143,7 +143,8 @@ RSpec.describe "Writing and styling in the browser", type: :feature do
     expect(page).to have_css(".ripple-line", text: "touched")
     click_button "Save the list"
     expect(page).to have_css(".head-label", text: "Part I").and have_css("#message", text: "Changed the list")
-    within(find(".head-2", text: "1.2 Four landings")) { click_button "Promote 1.2 Four landings" }
+    find(".head-2", text: "1.2 Four landings").click
+    click_button "Promote"
     expect(page).to have_css("#message", text: "Promoted “1.2 Four landings” and 1 heading with it")
     expect(page).to have_css(".head-1", text: "Part II 1.2 Four landings")
   end

@@ -50,7 +50,7 @@ module Norvel
         else
           "#{pages_before} #{(pages_before == 1) ? "page becomes" : "pages become"} #{pages_after}"
         end
-        touched = "#{paragraphs.size} #{(paragraphs.size == 1) ? "paragraph" : "paragraphs"} touched"
+        touched = "#{paragraphs.empty? ? "no" : paragraphs.size} #{(paragraphs.size < 2) ? "paragraph" : "paragraphs"} touched"
         touched = "header or footer of #{margins} #{(margins == 1) ? "page" : "pages"} changed" if paragraphs.empty? && margins.positive?
         "#{touched[0].upcase}#{touched[1..]}, #{pages}, #{moved.size} page #{(moved.size == 1) ? "break moves" : "breaks move"}."
       end

@@ -27,6 +27,10 @@ module Norvel
           (INK_WIDTH / page.width * page.height).then { |height| Page.new(page.number, height, draw(page, height)) }
         end
 
+      # @param page [Layout::Page]
+      # @return [String] what is drawn of it, from INK_LEFT on, INK_WIDTH wide
+      def ink(page) = draw(page, INK_WIDTH / page.width * page.height)
+
       # @param known [StripSvg, nil] one that is there already: what is drawn alike on any page of it is named, not drawn again
       # @return [String] an svg element; one page is 56 units high
       def to_s(known: nil)

@@ -67,7 +67,8 @@ module Norvel
       # @return [Draft] with one more, with the example's values
       def add_rule(kind, property: nil)
         rule = Rule::KINDS.fetch(kind) { raise GuideError, "There is no such kind of rule." }
-        said = property && Offers.new(self).of_property(property)&.data || {"severity" => "must", "checks" => kind, **rule.example}
+        of_property = Offers.new(self).of_property(property)&.data if property && kind == "value"
+        said = of_property || {"severity" => "must", "checks" => kind, **rule.example}
         clause = rule.build({"id" => "x", "clause" => "x", **said}).sentence
         with(data.merge("rules" => rules + [{"id" => free_id(kind), "clause" => clause, **said}]))
       end

@@ -2,11 +2,14 @@
 // pages follow while it moves. What it says of a paragraph stands in the line on the slip, with the line's four ways out; a margin goes to
 // its part.
 import { base, pages, slip, state } from "./room.js";
-import { measures } from "./pages.js";
-import { caught, number, shown, words, written } from "./held_values.js";
+import { caught, number, shown, stepped, words, written } from "./held_values.js";
 
 const CATCH = 6; // screen pixels
 const MARGIN_WAIT = 60; // ms between what is asked for while a margin moves
+
+// Where measures stand: on the pages, or on the drawing of a part's opening.
+const surface = pages || document.getElementById("slip");
+const shows = () => !pages || document.querySelector("[data-measures]").checked;
 
 let held = null; // what is in the hand: its data, where it began, its value now
 const said = new Map(); // what each measure wrote into the line, by its name
@@ -15,14 +18,15 @@ let letGo = false;
 let asked = Promise.resolve(); // what a margin has come to
 
 const named = (name) => `.held[data-hold="${name}"]`;
-const measureOf = (name) => pages.querySelector(`${named(name)}[tabindex="0"]`) || pages.querySelector(named(name));
+const measureOf = (name) => surface.querySelector(`${named(name)}[tabindex="0"]`) || surface.querySelector(named(name));
 const bubble = () => document.getElementById("held-bubble");
 
 function tell() {
   const { data, value } = held;
   let line = bubble();
   if (!line) {
-    line = Object.assign(document.createElement("div"), { id: "held-bubble", className: "held-bubble" });
+    // the slip says itself what a part comes to: there it is only heard
+    line = Object.assign(document.createElement("div"), { id: "held-bubble", className: pages ? "held-bubble" : "sr-only" });
     line.setAttribute("role", "status");
     document.body.append(line);
   }
@@ -46,8 +50,10 @@ function askForPart() {
   clearTimeout(due);
   due = null;
   const { data, value } = held;
-  const values = { part: data.part, edge: data.edge, value: `${shown(value)}${data.unit}`, chosen: state()?.dataset.chosen || "" };
-  asked = htmx.ajax("POST", `${base}/held`, { source: pages, target: "#slip", swap: "innerHTML", values }).catch(() => {});
+  const { part, edge, number: page } = data;
+  const from = page ? { in: "parts", number: page } : { chosen: state()?.dataset.chosen || "" };
+  const values = { part, edge, value: `${shown(value)}${data.unit}`, ...from };
+  asked = htmx.ajax("POST", `${base}/held`, { source: surface, target: "#slip", swap: "innerHTML", values }).catch(() => {});
 }
 
 // The line stands on the slip of the paragraph.
@@ -96,7 +102,7 @@ function taken(event) {
   const data = dataOf(one);
   const start = data.axis === "x" ? event.clientX : event.clientY;
   held = { data, value: number(data.now) };
-  pages.setPointerCapture(event.pointerId); // the measure itself goes when its page is drawn anew
+  surface.setPointerCapture(event.pointerId); // the measure itself goes when its page is drawn anew
   one.focus({ preventScroll: true });
   document.body.classList.add("holding");
   tell();
@@ -127,7 +133,8 @@ function focusAgain() {
 const STEPS = { ArrowRight: ["x", 1], ArrowLeft: ["x", -1], ArrowDown: ["y", 1], ArrowUp: ["y", -1] };
 
 // While something is in the hand the keys are its own, wherever the pages, drawn anew, have left the focus.
-const isInHand = (target) => held && measures() && (target === document.body || target === pages || target.closest("#pages"));
+const FIELDS = "a, button, input, select, textarea, [contenteditable]:not([contenteditable=false])";
+const isInHand = (target) => held && shows() && (target === document.body || (surface.contains(target) && !target.closest(FIELDS)));
 
 // Another slip has come than the one that what is in the hand has asked for: it is let go of.
 const itsOwn = ({ pathInfo }) => fetching || pathInfo?.requestPath?.endsWith("/held");
@@ -141,7 +148,7 @@ function keyed(event) {
     if (!held || held.data.hold !== data.hold) held = { data, value: number(data.now) };
     const direction = axis === data.axis ? way * Math.sign(number(data.per)) : axis === "x" ? way : -way;
     const by = number(data.step) * (event.shiftKey ? 5 : 1) * direction;
-    set(Math.max(number(data.least), Math.round((held.value + by) * 1000) / 1000));
+    set(stepped(data, held.value, by));
   } else if (event.key === "Enter" || event.key === "Escape" || (event.altKey && /^[lk]$/i.test(event.key))) out(event, data);
   else return;
   event.preventDefault();
@@ -165,14 +172,14 @@ async function out(event, data) {
 }
 
 export function startHeld() {
-  pages.addEventListener("pointerdown", taken, true);
+  surface.addEventListener("pointerdown", taken, true);
   // a finger on a measure does not move the pages
-  pages.addEventListener("touchstart", (event) => event.target.closest(".held") && event.preventDefault(), { passive: false });
-  pages.addEventListener("click", (event) => (letGo || event.target.closest(".held")) && event.stopPropagation(), true);
+  surface.addEventListener("touchstart", (event) => event.target.closest(".held") && event.preventDefault(), { passive: false });
+  surface.addEventListener("click", (event) => (letGo || event.target.closest(".held")) && event.stopPropagation(), true);
   window.addEventListener("keydown", keyed, true); // before the keys of the bench
   document.body.addEventListener("norvel:drawn", () => {
     if (!held) return;
-    if (!measures()) return void untell();
+    if (!shows()) return void untell();
     if (!document.body.classList.contains("holding") && document.activeElement === document.body) focusAgain();
     tell();
   });
@@ -185,9 +192,11 @@ export function startHeld() {
       said.clear();
       untell();
     }
-    if (held && (target.id === "slip" || target.closest?.("#line-says"))) tell();
+    if (!held || !(target.id === "slip" || target.closest?.("#line-says"))) return;
+    if (!pages && !document.body.classList.contains("holding") && document.activeElement === document.body) focusAgain();
+    tell();
   });
-  pages.addEventListener("focusout", (event) => {
+  surface.addEventListener("focusout", (event) => {
     if (event.target.closest?.(".held") && !document.body.classList.contains("holding"))
       setTimeout(() => document.activeElement?.closest?.(".held") || document.activeElement === document.body || bubble()?.remove(), 0);
   });

@@ -10,6 +10,16 @@ export function caught(data, value, near, fine = false) {
   return Math.max(number(data.least), Math.round(Math.round(least / step) * step * 1000) / 1000);
 }
 
+// An arrow key goes to the next round value, or to the guide's where that is nearer.
+// @param by [number] a step, below zero for one back
+export function stepped(data, value, by) {
+  const size = Math.abs(by);
+  const next = by > 0 ? Math.floor(value / size + 1 + 1e-6) : Math.ceil(value / size - 1 - 1e-6);
+  const round = Math.max(number(data.least), Math.round(next * size * 1000) / 1000);
+  const guide = data.guide === undefined ? NaN : number(data.guide);
+  return (guide - value) * (guide - round) < 0 ? guide : round;
+}
+
 // What a line says of it.
 export function words(data, value) {
   if (value === 0 && data.zero !== undefined) return data.zero;
