@@ -244,9 +244,12 @@ module NorvelWeb
 
     # What of a slip is folded away until somebody unfolds it; it stays so for that person.
     # @param name [String] letters and hyphens
+    # @param due [Boolean] whether there is something to see to in it: then it is open, whatever was folded
     # @return [String] attributes of its details element
-    def folded(name, css: "slip-part fold") =
-      %(class="#{css}" data-fold="#{name}"#{" open" if request.cookies["folds"].to_s.split(".").include?(name)})
+    def folded(name, css: "slip-part fold", due: false) =
+      %(class="#{css}"#{%( data-fold="#{name}") unless due}#{" open" if due || folds.include?(name)})
+
+    def folds = request.cookies["folds"].to_s.split(".")
 
     FEW = 3
 

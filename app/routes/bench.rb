@@ -126,6 +126,15 @@ module NorvelWeb
           rows: rows, kind: kind).to_s
       end
 
+      # What was found, as it is heard: how many places, and on which pages.
+      def found_heard(query, places, styles, marked)
+        pages = pages_of(places.map { |paragraph, *| paragraph.id }.uniq)
+        on = "on page#{"s" if pages.size > 1} #{pages.first(8).join(", ")}#{" and others" if pages.size > 8}" if pages.any?
+        said = [("#{plural(places.size, "place")} #{on}" if places.any?), (plural(styles.size, "style") if styles.any?),
+          ("#{plural(marked.size, "paragraph")} by hand" if marked.any?)].compact
+        "“#{query}”: #{said.empty? ? "nowhere" : said.join(", ")}"
+      end
+
       # Which slip fits what is chosen of the outline.
       def outline_slip = chosen.any? ? :outline_chosen : :outline_slip
 

@@ -170,7 +170,7 @@ module NorvelWeb
       def told_of_reading(group, role)
         return "as you say; read as #{role_name(group.role)}" unless role == group.role
 
-        "#{"not sure: " if group.unsure?}#{(group.confidence * 100).round} % sure; #{group.reason}"
+        "#{Norvel::Plan.how_sure(group.confidence)}: #{group.reason}"
       end
 
       # @return [Hash] what was said of the plan, for an address

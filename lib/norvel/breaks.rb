@@ -26,7 +26,7 @@ module Norvel
       def words(unit = nil)
         said = [REASONS.fetch(reason)]
         said << ((moved == 1) ? "1 line moved" : "#{moved} lines moved") if moved.positive?
-        said << "#{Lengths.show((empty * Lengths::PT).round, unit || "cm")} stay empty" if empty >= 12 && reason != :full
+        said << "#{Lengths.about((empty * Lengths::PT).round, unit || "cm")} stay empty" if empty >= 12 && reason != :full
         said.join("; ")
       end
     end
@@ -147,7 +147,7 @@ module Norvel
     def left_for_notes
       pages = @layout.pages.select { |page| page.turn.reason == :note && page.turn.empty > (page.bottom - page.top) * LEFT_EMPTY }
       pages.map do |page|
-        left = Lengths.show((page.turn.empty * Lengths::PT).round, "cm")
+        left = Lengths.about((page.turn.empty * Lengths::PT).round, "cm").capitalize
         Poor.new(kind: :left_for_a_note, page: page.number, paragraph: page.turn.paragraph,
           sentence: "#{left} stay empty on page #{page.number}, since a note of the next line does not fit.")
       end

@@ -51,6 +51,14 @@ module Norvel
       ((shown % HALF_POINT).zero? || (shown - metric).abs * 2 > TWIP) ? show(emu, "pt") : show(metric, "cm")
     end
 
+    # Of what is said by the way, and nobody sets.
+    # @param emu [Integer]
+    # @return [String] as people say it: "about 1.3 cm", "about 20 pt", "about 0.5 in"
+    def about(emu, unit)
+      number = (Rational(emu) / PER_UNIT.fetch(unit)).round((unit == "pt") ? 0 : 1)
+      "about #{(number == number.to_i) ? number.to_i : number.to_f} #{unit}"
+    end
+
     # @param emu [Integer]
     # @return [String] in the reader's unit: "1.9 cm", "12 pt"
     def show(emu, unit = "pt")

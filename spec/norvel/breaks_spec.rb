@@ -25,8 +25,8 @@ RSpec.describe Norvel::Breaks do
   it "say why each page ends, what moved and what stays empty" do
     turns = examined(lines(0, 9), lines(1, 3, keep_together: true), lines(2, 9)).breaks.turns
     expect(turns.map { |turn| [turn.reason, turn.moved] }).to eq([[:keep_together, 1], [:full, 0], [:end, 0]])
-    expect(turns[0].words).to eq("a paragraph stays in one piece; 1 line moved; 0.71 cm stay empty")
-    expect(turns[0].words("pt")).to end_with("20 pt stay empty")
+    expect(turns[0].words).to eq("a paragraph stays in one piece; 1 line moved; about 0.7 cm stay empty")
+    expect(turns[0].words("pt")).to end_with("about 20 pt stay empty")
     expect(turns[1].words).to eq("it is full")
     expect(described_class::REASONS.keys).to match_array(Norvel::Layout::ColumnFill::ORDER)
   end
@@ -39,7 +39,7 @@ RSpec.describe Norvel::Breaks do
     one = Norvel::Examination.new(on_page(*blocks, styles: styles, notes: {"footnotes:1" => [lines(100, 5)]}))
     expect(one.breaks.turns.first.reason).to eq(:note)
     expect(one.breaks.poor.first(1).map { |turn| [turn.kind, turn.page, turn.paragraph, turn.sentence] }).to eq([
-      [:left_for_a_note, 1, 1, "2.82 cm stay empty on page 1, since a note of the next line does not fit."]
+      [:left_for_a_note, 1, 1, "About 2.8 cm stay empty on page 1, since a note of the next line does not fit."]
     ])
     expect(poor(*blocks).map(&:kind)).not_to include(:left_for_a_note)
   end

@@ -73,7 +73,8 @@ RSpec.describe Norvel::Guide::Offers do
     kinds = offers.for("").map { |offer| offer.data["checks"] }.uniq
     expect(kinds).to match_array(Norvel::Guide::Rule::KINDS.keys)
     added = offers.for("").map { |offer|
-      Norvel::Guide::Draft.empty.add_rule(offer.data["checks"], property: offer.data["property"]).guide.rules.map { |rule| rule.class.called }
+      draft = Norvel::Guide::Draft.empty.add_rule(offer.data["checks"], property: offer.data["property"])
+      draft.guide.rules.map { |rule| rule.class.called }
     }
     expect(added).to eq(offers.for("").map { |offer| [offer.data["checks"]] })
   end

@@ -246,6 +246,58 @@ RSpec.describe "Finding one's way, by keyboard, at any size", type: :feature do
     visit "/manuscripts/#{row.id}?chosen=#{NorvelWeb::Workbench.new(row.id).state.manuscript.paragraphs.find { |one| !one.blank? }.id}"
     expect(page).to have_css(".heard [aria-current=true]", visible: :all)
     expect(page).to have_css("#heard-choice[role=status]", visible: :all, text: /1 paragraph chosen, “.+”, .+, Paragraph \d+ · page \d+/)
+    keys "f", "boat", :enter
+    expect(page).to have_css("#heard-choice", visible: :all, text: /\A“boat”: 2 places on page 1/)
+    find("#slip .which button", match: :first).click
+    expect(page).to have_css("#heard-choice", visible: :all, text: /\A“boat”, place 1 of \d+, Words chosen, “boat”/)
+    keys "g"
+    expect(page).to have_css("#heard-choice", visible: :all, text: /\A“boat”, place 2 of \d+/)
+  end
+
+  # WCAG 2.2, 1.4.12: what a reader may ask for without losing anything.
+  SPACED = "* { line-height: 1.5 !important; letter-spacing: .12em !important; word-spacing: .16em !important } " \
+    "p { margin-bottom: 2em !important }"
+
+  # Words that are cut off by their own box, or by one around them that does not scroll.
+  CUT = <<~JS
+    [...document.querySelectorAll("body *")].filter((one) => {
+      if (!one.checkVisibility({visibilityProperty: true, opacityProperty: true}) || one.closest("svg, .sr-only, .skips")) return false;
+      if (![...one.childNodes].some((child) => child.nodeType === 3 && child.textContent.trim())) return false;
+      const style = getComputedStyle(one);
+      if (style.textOverflow === "ellipsis") return false; // said whole elsewhere
+      const clips = ["hidden", "clip"].some((kind) => [style.overflowX, style.overflowY].includes(kind));
+      if (clips && (one.scrollWidth > one.clientWidth + 2 || one.scrollHeight > one.clientHeight + 2)) return true;
+      const box = one.getBoundingClientRect();
+      let around = one.parentElement;
+      while (around && around !== document.body) {
+        const kind = getComputedStyle(around);
+        if (["auto", "scroll"].includes(kind.overflowX) || ["auto", "scroll"].includes(kind.overflowY)) return false;
+        const outer = around.getBoundingClientRect();
+        if (kind.overflowX === "hidden" && box.right > outer.right + 2 && kind.textOverflow !== "ellipsis") return true;
+        if (kind.overflowY === "hidden" && box.bottom > outer.bottom + 2) return true;
+        around = around.parentElement;
+      }
+      return false;
+    }).map((one) => `${one.tagName}.${one.className} ${one.textContent.trim().slice(0, 40)}`)
+  JS
+
+  it "loses nothing with the text spacing that readers may ask for" do
+    guide = NorvelWeb::HouseGuide.create!(name: "Ours", yaml: Norvel::Guide.find("marrowby-diploma").source)
+    here = "/manuscripts/#{row.id}"
+    [1280, 390].each do |width|
+      sized(width, 800)
+      ["/", "/guides/#{guide.id}?show=rules", "/guides/#{guide.id}?show=sheet", here, "#{here}?chosen=6", "#{here}/outline",
+        "#{here}/looks", "#{here}/styles", "#{here}/plan", "#{here}/parts", "#{here}/findings", "#{here}/ledger",
+        "#{here}/deliver"].each do |path|
+        visit path
+        expect(page).to have_no_css(".at-work")
+        execute_script("document.head.appendChild(Object.assign(document.createElement('style'), {textContent: arguments[0]}))", SPACED)
+        expect([path, width, evaluate_script("document.documentElement.scrollWidth")]).to match([path, width, a_value <= width])
+        expect([path, width, evaluate_script(CUT)]).to eq([path, width, []])
+      end
+    end
+    execute_script("document.querySelector('main h2:not(.sr-only), main p').style.cssText = 'height: 8px; overflow: hidden'")
+    expect(evaluate_script(CUT)).not_to be_empty # what is cut off would be seen
   end
 
   it "cuts nothing off in small windows and at 200 and 400 per cent" do

@@ -57,7 +57,9 @@ function hear() {
   const style = document.getElementById("style-choice")?.selectedOptions[0]?.text || "";
   const found = said("#findings-here .found-list li"); // there once it was asked for
   const several = document.getElementById("foot-chosen").textContent;
-  const sentence = chosen.size || words.length ? [several, text, style, place, found].filter(Boolean).join(", ") : "Nothing chosen";
+  const sought = document.querySelector("#slip [data-heard]")?.dataset.heard; // how many places, and which
+  const here = chosen.size || words.length ? [sought, several, text, style, place, found] : [sought || "Nothing chosen"];
+  const sentence = here.filter(Boolean).join(", ");
   if (line && line.textContent !== sentence) line.textContent = sentence;
 }
 document.body?.addEventListener("htmx:afterSettle", ({ target }) => {

@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
-require "nokogiri"
 require_relative "../archive"
+require_relative "../parsed_xml"
 
 module Norvel
   module Formats
@@ -72,22 +72,7 @@ module Norvel
         # @return [Nokogiri::XML::Document] parsed afresh, to be patched
         def parse(name)
           source = archive.members[actual(name)] or raise FileError, "The file has no part “#{name}”, which it needs."
-          document = Nokogiri::XML(source) { |config| config.nonet }
-          if document.internal_subset || document.external_subset
-            raise FileError,
-              "A part of the file (#{name}) declares entities; no manuscript needs them, and it was not opened."
-          end
-          if document.errors.any? { |error| error.message.match?(/excessive depth/i) }
-            raise FileError, "A part of the file (#{name}) is nested deeper than any manuscript needs (256 levels); it was not opened."
-          end
-          if document.root.nil? || document.errors.any?(&:fatal?)
-            raise FileError,
-              "A part of the file (#{name}) is not well-formed XML#{first_error(document)}."
-          end
-
-          document
-        rescue Nokogiri::XML::SyntaxError => error
-          raise FileError, "A part of the file (#{name}) cannot be read as XML: #{error.message[/FATAL: (.{1,80})/, 1] || "it is damaged"}."
+          ParsedXml.parse(source, name)
         end
 
         # @return [Hash{String=>Hash}] relationship id to :type (its last word), :target (part name or address), :external
@@ -144,11 +129,6 @@ module Norvel
           (base.split("/") + target.split("/")).each_with_object([]) do |step, path|
             (step == "..") ? path.pop : (path << step unless step == ".")
           end.join("/")
-        end
-
-        def first_error(document)
-          error = document.errors.first
-          error ? " (line #{error.line})" : ""
         end
       end
     end
