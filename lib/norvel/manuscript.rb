@@ -155,6 +155,11 @@ module Norvel
       end
     end
 
+    # @return [Array<Paragraph>] of the body, those that hold anything but plain letters
+    def more_than_plain
+      @memo[:more_than_plain] ||= paragraphs.reject { |one| one.insets.empty? && one.carries.empty? && one.text.ascii_only? }.freeze
+    end
+
     # @return [Array<Table>] nested ones included
     def tables = @memo[:tables] ||= blocks.flat_map { |block| self.class.tables_in(block) }.freeze
 

@@ -47,8 +47,8 @@ module Norvel
         Approximation.new(kind: kind, page: @layout.page_of(paragraph.id), paragraph: paragraph.id, sort: sort)
 
       def of_paragraphs
-        @manuscript.paragraphs.each_with_object([]) do |paragraph, found|
-          kinds(paragraph).each { |kind, sort| found << at(kind, paragraph, sort: sort) } unless plain?(paragraph)
+        @manuscript.more_than_plain.each_with_object([]) do |paragraph, found|
+          kinds(paragraph).each { |kind, sort| found << at(kind, paragraph, sort: sort) }
         end
       end
 
@@ -58,10 +58,6 @@ module Norvel
           script = @store.script(paragraph)
           at(script, paragraph) if script && @layout.page_of(paragraph.id)
         end
-      end
-
-      def plain?(paragraph)
-        paragraph.insets.empty? && paragraph.carries.empty? && paragraph.text.ascii_only?
       end
 
       def from_right_to_left

@@ -16,12 +16,12 @@ module Norvel
 
       # One column's worth: items `from...to`, why it ends, the space above its first item, what it uses and leaves empty, the notes at its
       # foot, those that go on in the next column, whether a constraint gave way, and whether nothing is left for another column.
-      Leaf = Struct.new(:from, :to, :reason, :lead, :used, :empty, :notes, :carried, :gave_way, :ended, keyword_init: true)
+      Leaf = Struct.new(:from, :to, :reason, :lead, :used, :empty, :notes, :carried, :gave_way, :ended)
 
       attr_reader :items
 
       # @param items [Array<Item>] rows that are split are replaced in it
-      # @param note [Proc] note reference to its items
+      # @param note [Proc] note reference to its entries at the foot
       # @param lead [Float] points above the notes
       def initialize(items, note:, lead: NoteArea::LEAD)
         @items = items
@@ -79,7 +79,7 @@ module Norvel
 
       def heads_height = @items[@start].row ? @items[@start].row.heads.sum(&:height) : 0.0
 
-      def entries(item) = item.notes ? item.notes.flat_map { |ref| NoteArea.entries(@note.call(ref)) } : NONE
+      def entries(item) = item.notes ? item.notes.flat_map { |ref| @note.call(ref) } : NONE
 
       NONE = [].freeze
 
@@ -183,9 +183,9 @@ module Norvel
       def leaf(finish, reason, notes: nil, carried: NONE, used: nil, gave_way: false)
         notes ||= @carried + noted(finish)
         used ||= (finish > @start) ? heads_height + first_space + heights(finish) : 0.0
-        Leaf.new(from: @start, to: finish, reason: reason, lead: (finish > @start) ? first_space : 0.0, used: used,
-          empty: [@room - used - notes.height, 0.0].max, notes: notes, carried: carried, gave_way: gave_way,
-          ended: finish >= @items.size && carried.empty?)
+        lead = (finish > @start) ? first_space : 0.0
+        Leaf.new(@start, finish, reason, lead, used, [@room - used - notes.height, 0.0].max, notes, carried, gave_way,
+          finish >= @items.size && carried.empty?)
       end
     end
   end

@@ -157,8 +157,9 @@ module Norvel
         first.forced = @break_next || (:break_before if format.break_before)
         first.keep = :keep_with_next if @last && @last[1].keep_next && !first.forced
         @apart ||= items.first.apart? || (!paragraph.insets.empty? && items.any?(&:apart?))
-        @items << first
-        @items.concat(items.drop(1)) if items.size > 1
+        place = @items.size
+        @items.concat(items)
+        @items[place] = first
         @break_next = BREAKS[items.last.line.ends_with]
         @last = [paragraph, format]
         pass(items.sum(&:height)) if @beside.any?

@@ -76,8 +76,9 @@ module Norvel
         @rows = {}.compare_by_identity
       end
 
-      # The rows of a table: what it was set into, what its style said, what its cells hold and what that is set as.
-      Rows = Struct.new(:room, :look, :contents, :settings, :boxes)
+      # The rows of a table: what it was set into, what its style said, what its cells hold and what that is set as; `styles` are all
+      # that it rests on where no number and no note stands in it.
+      Rows = Struct.new(:room, :look, :contents, :settings, :boxes, :styles)
 
       # @return [Rows, nil]
       def rows_of(table) = @rows[table] || @old_rows[table]
@@ -85,16 +86,30 @@ module Norvel
       # @return [Rows]
       def keep_rows(table, rows) = @rows[table] = rows
 
+      # @param rows [Rows] of a table of the layout before
+      # @return [Boolean] whether nothing in it can come out otherwise; what it holds is then kept
+      def rows_as_they_were?(rows)
+        return false unless rows.styles && @unchanged.styles?(rows.styles)
+
+        rows.contents.each_with_index.all? do |(block, _), place|
+          kept = @old[block]
+          kept && kept[1].equal?(rows.settings[place]) && (@young[block] = kept)
+        end
+      end
+
       # What a paragraph came to in the layout before, where nothing that it depends on can have changed.
       # @param width [Float] @param marks [Array<String>, nil] of its notes @param label [Label, nil] @param beside [Array, nil]
+      # @param folios [Hash{Symbol=>String}, nil] what stands for its fields
       # @return [ParagraphLines, nil]
-      def kept_as_it_was(paragraph, width, marks, label, beside)
-        kept = @old[paragraph] or return
+      def kept_as_it_was(paragraph, width, marks, label, beside, folios = nil)
+        old = folios ? @old_fields[folios] : @old
+        kept = old && old[paragraph] or return
         key = kept[0]
         return unless key.kind == :alone && key.width == width && key.note_marks == marks && key.label == label &&
           key.beside == beside && @unchanged.same?(paragraph)
 
-        (@young[paragraph] = kept)[1]
+        young = folios ? (@young_fields[folios] ||= {}.compare_by_identity) : @young
+        (young[paragraph] = kept)[1]
       end
 
       # @param paragraph [Manuscript::Paragraph]

@@ -14,8 +14,10 @@ module Norvel
       end
 
       # @param ref [String] of a note @param width [Float] of its column, points
-      # @return [Array<Item>] none for an endnote
-      def at_foot(ref, width) = Manuscript.endnote?(ref) ? [] : @footnotes[[ref, width]] ||= items(ref, width)
+      # @return [Array<NoteArea::Entry>] none for an endnote
+      def at_foot(ref, width)
+        (@footnotes[width] ||= {})[ref] ||= Manuscript.endnote?(ref) ? [] : NoteArea.entries(items(ref, width))
+      end
 
       # The endnotes of a section join those that wait.
       # @param blocks [Array] of the section @param ends [Boolean] whether they are due at its end

@@ -234,6 +234,8 @@ module Norvel
 
       # Notes of columns side by side share their floor; those of bands one under the other are stacked.
       def place_notes(page)
+        return if @state.notes.empty?
+
         floor = page.bottom
         @state.notes.group_by { |_, width, _| width }.to_a.reverse_each do |width, notes|
           notes.each do |offset, _, area|

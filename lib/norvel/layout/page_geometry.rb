@@ -12,6 +12,7 @@ module Norvel
         @section = section
         @settings = settings
         @margin_height = margin_height
+        @tops, @bottoms = {}, {}
       end
 
       def page = @section.page
@@ -33,16 +34,11 @@ module Norvel
       end
 
       # The text begins under the top margin, or under the header where that is taller.
-      def top(number, first)
-        gutter = @settings.gutter_above ? page.margin[:gutter] : 0
-        header = @margin_height.call(@section, @section.headers, number, first)
-        [(page.margin[:top] + gutter) / POINT, page.margin[:header] / POINT + header].max
-      end
+      def top(number, first) = @tops[kind(number, first)] ||= top_under(@margin_height.call(@section, @section.headers, number, first))
 
       # @return [Float] y of the text's lower end
       def bottom(number, first)
-        footer = @margin_height.call(@section, @section.footers, number, first)
-        height - [page.margin[:bottom] / POINT, page.margin[:footer] / POINT + footer].max
+        @bottoms[kind(number, first)] ||= bottom_over(@margin_height.call(@section, @section.footers, number, first))
       end
 
       # @return [Array<Array(Float, Float)>] of each column its x from the text's left edge and its width
@@ -57,6 +53,16 @@ module Norvel
       HAIR = 0.01
 
       private
+
+      # Pages that are alike in this have the same headers and footers.
+      def kind(number, first) = (first ? 2 : 0) + number % 2
+
+      def top_under(header)
+        gutter = @settings.gutter_above ? page.margin[:gutter] : 0
+        [(page.margin[:top] + gutter) / POINT, page.margin[:header] / POINT + header].max
+      end
+
+      def bottom_over(footer) = height - [page.margin[:bottom] / POINT, page.margin[:footer] / POINT + footer].max
 
       # Widths of their own that are more than the page has are all narrower by as much.
       def own_columns

@@ -20,6 +20,7 @@ module Norvel
         @tab = manuscript.settings.tab / POINT
         @settings = manuscript.settings
         @language = manuscript.info.language
+        @label_formats = {}.compare_by_identity
       end
 
       # @return [Setter] of the same manuscript, which keeps its lines to itself
@@ -33,7 +34,7 @@ module Norvel
       def set(paragraph, width, folios: nil, beside: nil)
         marks = paragraph.insets.filter_map { |inset| @note_labels[inset.ref] if inset.kind == :note } if paragraph.insets.any?
         label = label_for(paragraph)
-        kept = folios.nil? && @store.kept_as_it_was(paragraph, width, marks, label, beside)
+        kept = @store.kept_as_it_was(paragraph, width, marks, label, beside, folios)
         return kept if kept
 
         format = paragraph_format(paragraph)
@@ -54,8 +55,9 @@ module Norvel
       def kept_rows(table, room)
         kept = @store.rows_of(table) or return
         return unless kept.room == room && kept.look == look_of(table)
-        return unless kept.contents.each_with_index.all? { |(block, width), place| set(block, width).equal?(kept.settings[place]) }
-
+        unless @store.rows_as_they_were?(kept)
+          return unless kept.contents.each_with_index.all? { |(block, width), place| set(block, width).equal?(kept.settings[place]) }
+        end
         @store.keep_rows(table, kept).boxes
       end
 
@@ -63,7 +65,8 @@ module Norvel
       # @return [Array<RowBox>]
       def keep_rows(table, room, contents, boxes)
         settings = contents.map { |block, width| set(block, width) }
-        @store.keep_rows(table, LineStore::Rows.new(room, look_of(table), contents, settings, boxes)).boxes
+        rows = LineStore::Rows.new(room, look_of(table), contents, settings, boxes, styles_in(table, contents.map(&:first)))
+        @store.keep_rows(table, rows).boxes
       end
 
       # @param heading [Manuscript::Paragraph] a run-in heading @param body [Manuscript::Paragraph] the one that goes on in its line
@@ -222,15 +225,28 @@ module Norvel
       end
 
       # What of its style a table's rows depend on.
+      # @return [Array<String>, nil] the styles that it rests on; nil where a number or a note stands in it
+      def styles_in(table, blocks)
+        return if blocks.any? { |block| @labels[block.id] || block.insets.any? }
+
+        [table.style, *blocks.flat_map { |block| [block.style, block.mark_style, *block.runs.map(&:style)] }].compact.uniq
+      end
+
       def look_of(table) = table.style ? @sheet.chain(table.style) : []
 
       def label_for(paragraph)
         text = @labels[paragraph.id] or return
         ref = @cascade.numbering(paragraph)
         level = @lists[ref.list].levels[ref.level]
-        own = Cascade::Layer.new(kind: :direct, properties: level.label_properties.except(:font_family))
-        formatting = @cascade.mark(paragraph).under(own)
-        Label.new(text: text, format: @store.formats.text(formatting), suffix: level.suffix)
+        Label.new(text: text, format: label_format(@cascade.mark(paragraph), level), suffix: level.suffix)
+      end
+
+      # Most items of a list have the same.
+      def label_format(mark, level)
+        (@label_formats[mark] ||= {}.compare_by_identity)[level] ||= begin
+          own = Cascade::Layer.new(kind: :direct, properties: level.label_properties.except(:font_family))
+          @store.formats.text(mark.under(own))
+        end
       end
     end
   end

@@ -11,7 +11,7 @@ module Norvel
         @now = now
         @possible = !before.nil? && before.lists == now.lists && before.settings == now.settings && before.info == now.info &&
           before.sheet.defaults == now.sheet.defaults && !now.settings.hyphenate
-        @styles = {}
+        @styles = {}.compare_by_identity # readers give all paragraphs of a style the one name
       end
 
       # @param paragraph [Manuscript::Paragraph] that the layout before had as well
@@ -20,6 +20,10 @@ module Norvel
         @possible && style?(paragraph.style) && paragraph.runs.all? { |run| style?(run.style) } && style?(paragraph.mark_style) &&
           (!paragraph.in_table || table?(paragraph.id))
       end
+
+      # @param styles [Array<String>] of a table that the layout before had as well, and of all that stands in it
+      # @return [Boolean]
+      def styles?(styles) = @possible && styles.all? { |id| style?(id) }
 
       private
 

@@ -109,7 +109,7 @@ module Norvel
           return if id.nil?
 
           if @sheet[id]&.kind == kind
-            id
+            @sheet[id].id
           else
             @codecs.unknown("The file asks for the #{kind} style “#{id}”",
               "the #{(kind == :paragraph) ? "default style" : "paragraph's own text"}") && nil
