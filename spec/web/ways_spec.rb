@@ -255,31 +255,35 @@ RSpec.describe "Finding one's way, by keyboard, at any size", type: :feature do
   end
 
   # WCAG 2.2, 1.4.12: what a reader may ask for without losing anything.
-  SPACED = "* { line-height: 1.5 !important; letter-spacing: .12em !important; word-spacing: .16em !important } " \
-    "p { margin-bottom: 2em !important }"
+  let(:spaced) do
+    "* { line-height: 1.5 !important; letter-spacing: .12em !important; word-spacing: .16em !important } " \
+      "p { margin-bottom: 2em !important }"
+  end
 
   # Words that are cut off by their own box, or by one around them that does not scroll.
-  CUT = <<~JS
-    [...document.querySelectorAll("body *")].filter((one) => {
-      if (!one.checkVisibility({visibilityProperty: true, opacityProperty: true}) || one.closest("svg, .sr-only, .skips")) return false;
-      if (![...one.childNodes].some((child) => child.nodeType === 3 && child.textContent.trim())) return false;
-      const style = getComputedStyle(one);
-      if (style.textOverflow === "ellipsis") return false; // said whole elsewhere
-      const clips = ["hidden", "clip"].some((kind) => [style.overflowX, style.overflowY].includes(kind));
-      if (clips && (one.scrollWidth > one.clientWidth + 2 || one.scrollHeight > one.clientHeight + 2)) return true;
-      const box = one.getBoundingClientRect();
-      let around = one.parentElement;
-      while (around && around !== document.body) {
-        const kind = getComputedStyle(around);
-        if (["auto", "scroll"].includes(kind.overflowX) || ["auto", "scroll"].includes(kind.overflowY)) return false;
-        const outer = around.getBoundingClientRect();
-        if (kind.overflowX === "hidden" && box.right > outer.right + 2 && kind.textOverflow !== "ellipsis") return true;
-        if (kind.overflowY === "hidden" && box.bottom > outer.bottom + 2) return true;
-        around = around.parentElement;
-      }
-      return false;
-    }).map((one) => `${one.tagName}.${one.className} ${one.textContent.trim().slice(0, 40)}`)
-  JS
+  let(:cut) do
+    <<~JS
+      [...document.querySelectorAll("body *")].filter((one) => {
+        if (!one.checkVisibility({visibilityProperty: true, opacityProperty: true}) || one.closest("svg, .sr-only, .skips")) return false;
+        if (![...one.childNodes].some((child) => child.nodeType === 3 && child.textContent.trim())) return false;
+        const style = getComputedStyle(one);
+        if (style.textOverflow === "ellipsis") return false; // said whole elsewhere
+        const clips = ["hidden", "clip"].some((kind) => [style.overflowX, style.overflowY].includes(kind));
+        if (clips && (one.scrollWidth > one.clientWidth + 2 || one.scrollHeight > one.clientHeight + 2)) return true;
+        const box = one.getBoundingClientRect();
+        let around = one.parentElement;
+        while (around && around !== document.body) {
+          const kind = getComputedStyle(around);
+          if (["auto", "scroll"].includes(kind.overflowX) || ["auto", "scroll"].includes(kind.overflowY)) return false;
+          const outer = around.getBoundingClientRect();
+          if (kind.overflowX === "hidden" && box.right > outer.right + 2 && kind.textOverflow !== "ellipsis") return true;
+          if (kind.overflowY === "hidden" && box.bottom > outer.bottom + 2) return true;
+          around = around.parentElement;
+        }
+        return false;
+      }).map((one) => `${one.tagName}.${one.className} ${one.textContent.trim().slice(0, 40)}`)
+    JS
+  end
 
   it "loses nothing with the text spacing that readers may ask for" do
     guide = NorvelWeb::HouseGuide.create!(name: "Ours", yaml: Norvel::Guide.find("marrowby-diploma").source)
@@ -291,13 +295,13 @@ RSpec.describe "Finding one's way, by keyboard, at any size", type: :feature do
         "#{here}/deliver"].each do |path|
         visit path
         expect(page).to have_no_css(".at-work")
-        execute_script("document.head.appendChild(Object.assign(document.createElement('style'), {textContent: arguments[0]}))", SPACED)
+        execute_script("document.head.appendChild(Object.assign(document.createElement('style'), {textContent: arguments[0]}))", spaced)
         expect([path, width, evaluate_script("document.documentElement.scrollWidth")]).to match([path, width, a_value <= width])
-        expect([path, width, evaluate_script(CUT)]).to eq([path, width, []])
+        expect([path, width, evaluate_script(cut)]).to eq([path, width, []])
       end
     end
     execute_script("document.querySelector('main h2:not(.sr-only), main p').style.cssText = 'height: 8px; overflow: hidden'")
-    expect(evaluate_script(CUT)).not_to be_empty # what is cut off would be seen
+    expect(evaluate_script(cut)).not_to be_empty # what is cut off would be seen
   end
 
   it "cuts nothing off in small windows and at 200 and 400 per cent" do
