@@ -107,6 +107,7 @@ module NorvelWeb
         before = state_at(row.head_id)
         shown = shown_layout(operation, before)
         after = shown ? shown.manuscript : operation.call(before.manuscript)
+        Norvel::Formats.refuse_undeliverable(before.manuscript, after)
         difference = Norvel::Changes::Difference.between(before.manuscript, after)
         raise Norvel::NothingToChange, "That changes nothing: it is so already." if difference.empty?
 

@@ -35,7 +35,7 @@ module Norvel
     end
 
     # @return [Formatting] of one stretch of its text
-    def run(paragraph, run) = text(paragraph, run.style, run.properties)
+    def run(paragraph, run) = text(paragraph, run.style, run.properties, run.within)
 
     # @return [Formatting] of its end mark
     def mark(paragraph) = text(paragraph, paragraph.mark_style, paragraph.mark_properties)
@@ -45,7 +45,7 @@ module Norvel
     def style(style_id) = keep([:style, style_id]) { [defaults, chain(style_id)] }
 
     # @return [Formatting] what text of this paragraph would have without direct formatting
-    def under(paragraph, run) = text(paragraph, run.style, {})
+    def under(paragraph, run) = text(paragraph, run.style, {}, run.within)
 
     # @return [Formatting] what the paragraph would have without direct formatting
     def paragraph_under(paragraph) = keep([:under, paragraph.style, table_style(paragraph), level_key(paragraph)]) { below(paragraph) }
@@ -68,17 +68,21 @@ module Norvel
       end
     end
 
-    def text(paragraph, style, direct)
-      return any_text(paragraph, style, direct) if style || paragraph.properties.key?(:numbering) || @rules.text_of_paragraphs
+    def text(paragraph, style, direct, within = NONE)
+      return any_text(paragraph, style, direct, within) if style || paragraph.properties.key?(:numbering) || @rules.text_of_paragraphs
       return in_table(@texts, paragraph, direct) { any_text(paragraph, nil, direct) } if paragraph.in_table
 
       (@texts[direct] ||= {})[paragraph.style] ||= any_text(paragraph, nil, direct)
     end
 
-    def any_text(paragraph, style, direct)
+    NONE = [].freeze
+    private_constant :NONE
+
+    def any_text(paragraph, style, direct, within = NONE)
       own = text_of(paragraph)
-      keep([:text, paragraph.style, table_style(paragraph), style, direct, level_key(paragraph), own]) do
-        [*below(paragraph), *([direct_layer(own)] if own), *character_layers(style), direct_layer(direct)]
+      keep([:text, paragraph.style, table_style(paragraph), style, direct, level_key(paragraph), own, within]) do
+        [*below(paragraph), *([direct_layer(own)] if own), *within.flat_map { |around| character_layers(around) },
+          *character_layers(style), direct_layer(direct)]
       end
     end
 

@@ -4,13 +4,14 @@ require_relative "formats/limits"
 require_relative "formats/patching"
 require_relative "formats/reading_back"
 require_relative "formats/docx/format"
+require_relative "formats/odt/format"
 require_relative "formats/pasted"
 require_relative "formats/pdf/format"
 
 module Norvel
   # Files to manuscripts and back. Formats do not know each other; each answers as `Formats::Format` says.
   module Formats
-    ALL = [Docx::Format, Pdf::Format].map(&:new).freeze
+    ALL = [Docx::Format, Odt::Format, Pdf::Format].map(&:new).freeze
     LARGEST = 100 * 1024 * 1024 # bytes
 
     module_function
@@ -46,7 +47,7 @@ module Norvel
     def opened = ALL.select(&:reads?).map { |format| format.endings.first }.join(" or ")
 
     # @return [Array<String>] endings of the files that can be written
-    def written = ALL.flat_map(&:endings)
+    def written = ALL.select { |format| format.patches? || format.makes? }.flat_map(&:endings)
 
     # @param name [String] of a file that can be read or written
     # @return [String] its media type
@@ -110,6 +111,19 @@ module Norvel
         near = property.length? && said && (said - value).abs <= Lengths::TWIP
         "#{property.label} #{wanted}: the file can only say #{can}." if wanted != can && !near
       end
+    end
+
+    NO_MATTER_OF_FILES = %i[waivers guide].freeze # of a manuscript
+
+    # @param before [Manuscript] @param after [Manuscript] a change of it
+    # @raise [ChangeRefused] where its format could not give it back
+    def refuse_undeliverable(before, after)
+      format = of(after.format)
+      return if format.patches?
+      return if (Manuscript::MEMBERS - NO_MATTER_OF_FILES).all? { |name| before.public_send(name).equal?(after.public_send(name)) }
+
+      raise ChangeRefused, "This is an #{format.endings.first}: Norvel reads, shows and checks it, and cannot give it back changed yet. " \
+        "Nothing was changed."
     end
 
     # @return [Array<Array(Hash, Hash)>] sets of formatting of styles, paragraphs and words that are new, each with the one before

@@ -16,16 +16,18 @@ module Norvel
   # A change gives another manuscript that shares whatever did not change.
   class Manuscript
     # What the file says about itself as a whole. `between` is :sum or :larger: whether the space after one paragraph and before the next
-    # add up. `tab` is the distance of default tab stops, EMU; `mirrored` whether start and end margins change sides on a verso,
+    # add up. `tab` is the distance of default tab stops, EMU, which count like all stops `tabs_from` the :margin or the :indent;
+    # `mirrored` whether start and end margins change sides on a verso,
     # `gutter_above` whether the gutter is at the top. `hyphenate` says whether words are divided where the style allows it:
     # `hyphens_in_a_row` at most (nil: any number), only where more than the `hyphenation_zone` (EMU) would stay empty, and
-    # `capitals_divided` too. `breaks_stretch` says that justified lines reach the margin before a line break as well, `columns_balanced`
+    # `capitals_divided` too. `note_room` is the height between text and notes, with the rule in it, EMU, where the file says it
+    # so. `breaks_stretch` says that justified lines reach the margin before a line break as well, `columns_balanced`
     # that columns end at one height where a part goes on upon the page, `marks_after_breaks` that a paragraph which ends with a page
     # break has an empty line after it.
     Settings = Value.define(between: :sum, tab: 457_200, even_differs: false, records_revisions: false, hyphenate: false,
       mirrored: false, gutter_above: false, footnotes: NoteForm.new, endnotes: NoteForm.new(format: :lower_roman),
       hyphens_in_a_row: nil, hyphenation_zone: 228_600, capitals_divided: true, breaks_stretch: true, columns_balanced: true,
-      marks_after_breaks: false)
+      marks_after_breaks: false, tabs_from: :margin, note_room: nil)
 
     # Document properties.
     Info = Value.define(title: nil, language: nil, author: nil, subject: nil, keywords: nil)

@@ -8,6 +8,7 @@ require "tmpdir"
 require_relative "manuscripts"
 require_relative "outside"
 require_relative "walks"
+require_relative "same_in_odt"
 require_relative "../../demo/script/long"
 
 # Norvel under attack and under load, as bin/trial and the suite try it. Everything random comes from a seed.
@@ -221,15 +222,17 @@ module Trials
 
   # Damages files and takes them through everything.
   # @param count [Integer] @param seed [Integer]
+  # @param sources [Hash{String=>String}] bytes by name
   # @return [Hash{Symbol=>Object}] how many were :read and :refused, and the :faults by seed
-  def mutants(count:, seed:, sources: Dir[File.join(Manuscripts::DEMO, "*.docx")].sort.map { |path| File.binread(path) })
+  def mutants(count:, seed:, sources: self.sources)
     found = {read: 0, refused: 0, slow: [], faults: {}}
     count.times do |number|
       random = Random.new(seed + number)
-      bytes = mutated(sources[random.rand(sources.size)], random)
+      name = sources.keys[random.rand(sources.size)]
+      bytes = mutated(sources[name], random)
       began = now
       begin
-        through(bytes)
+        through(bytes, name)
         found[:read] += 1
       rescue Norvel::Error
         found[:refused] += 1
@@ -241,14 +244,23 @@ module Trials
     found
   end
 
-  def through(bytes)
-    manuscript = Norvel::Formats.read(bytes)
+  # @return [Hash{String=>String}] files of each format that can be read
+  def sources
+    demo = Dir[File.join(Manuscripts::DEMO, "*.docx")].sort.to_h { |path| [File.basename(path), File.binread(path)] }
+    maker = Object.new.extend(OpenDocument)
+    demo.merge("rich.odt" => maker.rich, "same.odt" => SameInOdt.new(Norvel::Formats.read(demo.fetch("quayside-notice.docx"))).bytes)
+  end
+
+  def through(bytes, name)
+    manuscript = Norvel::Formats.read(bytes, name: name)
     examined = Norvel::Examination.new(manuscript)
     guide = Norvel::Guide.find("marrowby-diploma")
     examined.check(guide)
     after = Norvel::Plan.new(examined, guide).apply
-    delivered = Norvel::Formats.write(after, source: bytes)
-    Norvel::Formats.read(delivered)
+    if Norvel::Formats.of(manuscript.format).patches?
+      delivered = Norvel::Formats.write(after, source: bytes)
+      Norvel::Formats.read(delivered, name: name)
+    end
     Norvel::Formats.make(Norvel::Layout.new(after), as: "pdf", source: bytes, name: "x")
   end
 
@@ -261,7 +273,7 @@ module Trials
     end
 
     archive = Norvel::Formats::Archive.read(bytes)
-    parts = archive.members.keys.grep(%r{\Aword/(document|styles|numbering|settings|footnotes|header\d|footer\d)\.xml\z})
+    parts = archive.members.keys.grep(%r{\A(?:word/)?(?:document|content|styles|numbering|settings|footnotes|header\d|footer\d)\.xml\z})
     changed = Array.new(random.rand(1..2)) { parts[random.rand(parts.size)] }.to_h { |name| [name, damaged(archive.members[name], random)] }
     archive.write(changed)
   end

@@ -166,7 +166,7 @@ module Norvel
         return unless @mine && tabs.any? && first.setting.text.include?("\t")
 
         tabs.each_with_index do |tab, index|
-          x = first.x + tab.position / 12_700.0
+          x = first.x + first.setting.format.tabs_from + tab.position / 12_700.0
           across(x, x, first.y + 1, is: tab.position, held: Held.tab(tabs, index, unit: @unit, owner: owner), at: x)
         end
       end

@@ -31,6 +31,9 @@ module Norvel
       # @return [Boolean] whether its files can be opened, and given back changed only where they were changed
       def reads? = false
 
+      # @return [Boolean] whether what was changed in a manuscript of it can be given back
+      def patches? = reads?
+
       # @return [Boolean] whether new files of it can be made, of a manuscript of any format
       def makes? = false
 

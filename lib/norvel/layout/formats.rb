@@ -41,14 +41,14 @@ module Norvel
     # What the layout needs of paragraph formatting, in points.
     ParagraphFormat = Value.define(align: :start, start: 0.0, end: 0.0, first: 0.0, before: 0.0, after: 0.0, spacing: nil, tabs: [],
       keep_next: false, keep_together: false, break_before: false, orphans: 2, widows: 2, close_to_same: false, shading: "none",
-      borders: {}, hyphenate: true, right_to_left: false, breaks_stretch: false, marks_after_breaks: false) do
+      borders: {}, hyphenate: true, right_to_left: false, breaks_stretch: false, marks_after_breaks: false, tabs_from: 0.0) do
       # @return [Array] what the lines of a paragraph depend on; the rest is for the flow alone
       attr_reader :inside
 
       private
 
       def prepare
-        @inside = [align, start, self.end, first, spacing, tabs, hyphenate, breaks_stretch, marks_after_breaks].freeze
+        @inside = [align, start, self.end, first, spacing, tabs, hyphenate, breaks_stretch, marks_after_breaks, tabs_from].freeze
       end
     end
 
@@ -129,7 +129,8 @@ module Norvel
           orphans: set[:orphans], widows: set[:widows], close_to_same: set[:close_to_same], shading: set[:shading],
           borders: sides(set[:borders]), hyphenate: set[:hyphenate],
           right_to_left: set[:right_to_left], breaks_stretch: settings.breaks_stretch && set[:align] == :justify,
-          marks_after_breaks: settings.marks_after_breaks)
+          marks_after_breaks: settings.marks_after_breaks,
+          tabs_from: (settings.tabs_from == :indent) ? set[:indent_start] / POINT : 0.0)
       end
 
       def sides(borders)

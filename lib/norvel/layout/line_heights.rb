@@ -22,6 +22,7 @@ module Norvel
         line.height = case spacing.rule
         when :multiple then [(above + below) * spacing.value, tallest + below].max
         when :exact then spacing.value / 12_700.0
+        when :extra then [above, tallest].max + below + spacing.value / 12_700.0
         else [above + below, tallest + below, spacing.value / 12_700.0].max
         end
         line.baseline = line.height - below

@@ -89,7 +89,7 @@ module Norvel
       # @param rows [Rows] of a table of the layout before
       # @return [Boolean] whether nothing in it can come out otherwise; what it holds is then kept
       def rows_as_they_were?(rows)
-        return false unless rows.styles && @unchanged.styles?(rows.styles)
+        return false unless rows.styles && @unchanged&.styles?(rows.styles)
 
         rows.contents.each_with_index.all? do |(block, _), place|
           kept = @old[block]

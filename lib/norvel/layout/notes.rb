@@ -30,11 +30,16 @@ module Norvel
         ends ? @due.slice!(0..).flat_map { |ref| items(ref, width) } : []
       end
 
-      # The file's own separator takes the height of its paragraph (ISO/IEC 29500-1 §17.11.23).
+      # The file's own separator takes the height of its paragraph (ISO/IEC 29500-1 §17.11.23), or what is said of it.
       # @return [Float] points above the first note
       def lead(width)
         own = @manuscript.asides[Manuscript::NOTE_SEPARATOR]
-        @leads[width] ||= own ? Flow.height(flow.items(own, width, area: :note)) : NoteArea::LEAD
+        said = @manuscript.settings.note_room
+        @leads[width] ||= if own
+          Flow.height(flow.items(own, width, area: :note))
+        else
+          (said ? said / 12_700.0 : NoteArea::LEAD)
+        end
       end
 
       private

@@ -12,7 +12,8 @@ module Norvel
       # @param edge [Float] the right end of the line, points from the column's left edge
       def initialize(format, default, edge)
         tabs = format.tabs.reject { |tab| %i[clear bar].include?(tab.align) }
-        @stops = tabs.map { |tab| Stop.new(tab.position / 12_700.0, tab.align, tab.leader) }
+        @from = format.tabs_from
+        @stops = tabs.map { |tab| Stop.new(@from + tab.position / 12_700.0, tab.align, tab.leader) }
         # A hanging indent is a stop of its own.
         @stops << Stop.new(format.start, :start, :none) if format.first.negative?
         @stops.sort_by!(&:x)
@@ -26,7 +27,7 @@ module Norvel
         found = @stops.find { |stop| stop.x > x + NEAR }
         return found if found && (found.x <= @edge + NEAR || found.align != :start)
 
-        next_default = ((x + NEAR) / @default).floor * @default + @default
+        next_default = @from + ((x - @from + NEAR) / @default).floor * @default + @default
         (next_default <= @edge + NEAR) ? Stop.new(next_default, :start, :none) : nil
       end
     end

@@ -24,7 +24,8 @@ module Norvel
       stands: :top)
 
     # A stretch of text formatted alike. `properties` is its direct formatting, `style` its character
-    # style; `field` is what the layout works out (:page, :pages, :part_pages, :own_number of a note; in headers and footers :title,
+    # style, `within` those around that one where styles of words stand in one another, the outermost first;
+    # `field` is what the layout works out (:page, :pages, :part_pages, :own_number of a note; in headers and footers :title,
     # :author, :chapter, which goes `by` a style or level, :date); `generated` where any field did (a contents entry, a caption's number),
     # which `refers` to something; the form feed of a `column_break` begins a column, otherwise a page;
     # its tabs go to the :start, :center or :end of the line where `tab_to` says so, whatever stops there are.
@@ -33,9 +34,11 @@ module Norvel
     # content (`Paragraph#empty?`). Where it came from: `origin` is the number of the source's run (nil for text that
     # is new), `from` the offset in that run, `home` the source's paragraph where the run stands in another one now.
     Run = Value.define(text: "", style: nil, properties: {}, insets: [], link: nil, field: nil, revised: false, generated: false,
-      refers: nil, by: nil, column_break: false, tab_to: nil, held: [], control: nil, origin: nil, from: 0, home: nil) do
+      refers: nil, by: nil, column_break: false, tab_to: nil, held: [], control: nil, origin: nil, from: 0, home: nil, within: []) do
       # @return [Boolean] the same formatting, so that the two may be read as one
-      def alike?(other) = style == other.style && properties == other.properties && link == other.link
+      def alike?(other)
+        style == other.style && properties == other.properties && link == other.link && within == other.within
+      end
 
       # @return [Boolean] whether its text is what a field comes to, and nothing that a person wrote; the number of a caption counts as its
       #   own, as the number of a list does

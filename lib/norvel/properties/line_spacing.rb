@@ -3,7 +3,7 @@
 module Norvel
   module Properties
     # How far apart lines stand: `multiple` (a factor of the font's own line height),
-    # `exact` or `at_least` (EMU).
+    # `exact`, `at_least`, or `extra` to that height (EMU).
     LineSpacing = Value.define(:rule, :value) do
       # @param written [String] "1.5", "double", "exactly 14 pt", "at least 12 pt"
       # @return [LineSpacing]
@@ -14,6 +14,7 @@ module Norvel
         when /\Adouble\z/i then multiple(2.0)
         when /\A(\d+(?:[.,]\d+)?)(?:\s*(?:×|times|lines?))?\z/i then multiple($1.tr(",", ".").to_f)
         when /\Aexact(?:ly)?\s+(.+)\z/i then new(rule: :exact, value: Lengths.parse($1))
+        when /\A(.+?)\s+between lines\z/i then new(rule: :extra, value: Lengths.parse($1))
         when /\Aat[ _]least\s+(.+)\z/i then new(rule: :at_least, value: Lengths.parse($1))
         else raise Error, "“#{written}” is not a line spacing; write it like 1.5, exactly 14 pt or at least 12 pt."
         end
@@ -36,6 +37,7 @@ module Norvel
         case rule
         when :multiple then value.round(2).to_s.delete_suffix(".0")
         when :exact then "exactly #{Lengths.show(value)}"
+        when :extra then "#{Lengths.show(value)} between lines"
         else "at least #{Lengths.show(value)}"
         end
       end

@@ -1,0 +1,76 @@
+# frozen_string_literal: true
+
+require "cgi"
+
+module Norvel
+  module Formats
+    module Odt
+      # The smallest package (ISO/IEC 26300, part 2, §3): one style, and the sample text that it is asked for.
+      module Bare
+        PREFIXES = %w[office text table style fo].freeze
+        MANIFEST = "META-INF/manifest.xml"
+        HEAD = %(<?xml version="1.0" encoding="UTF-8"?>)
+
+        module_function
+
+        # Sample text is a placeholder (part 3, §7.3.10): any program takes it for text that is to be replaced.
+        # @param samples [Array<String, Array<Array<String>>, Hash>] each a paragraph, or a table by rows, or {plain: text} that stays
+        # @return [String] the bytes of a file
+        def bytes(samples = [])
+          body = samples.each_with_index.map { |sample, index| of(sample, index + 1) }.join
+          body = "<text:p/>" if body.empty?
+          packed("mimetype" => Package::TEXT,
+            "content.xml" => part("content", "<office:body><office:text>#{body}</office:text></office:body>"),
+            "styles.xml" => part("styles", %(<office:styles><style:style style:name="Standard" style:family="paragraph"/></office:styles>)),
+            MANIFEST => manifest)
+        end
+
+        def of(sample, number)
+          case sample
+          when Array then table(sample, number)
+          when Hash then "<text:p>#{CGI.escape_html(sample[:plain])}</text:p>"
+          else paragraph(sample)
+          end
+        end
+
+        def paragraph(words)
+          %(<text:p><text:placeholder text:placeholder-type="text">#{CGI.escape_html(words)}</text:placeholder></text:p>)
+        end
+
+        def table(rows, number)
+          columns = rows.map(&:size).max
+          inner = rows.map { |row| "<table:table-row>#{row.map { |words| cell(words) }.join}</table:table-row>" }.join
+          %(<table:table table:name="Table #{number}"><table:table-column table:number-columns-repeated="#{columns}"/>) +
+            "#{inner}</table:table>"
+        end
+
+        def cell(words) = %(<table:table-cell>#{paragraph(words)}</table:table-cell>)
+
+        def part(name, inner)
+          spaces = PREFIXES.map { |prefix| %( xmlns:#{prefix}="#{Names::SPACES[prefix]}") }.join
+          %(#{HEAD}<office:document-#{name}#{spaces} office:version="1.3">#{inner}</office:document-#{name}>)
+        end
+
+        def manifest
+          entries = {"/" => Package::TEXT, "content.xml" => "text/xml", "styles.xml" => "text/xml"}.map do |path, type|
+            %(<manifest:file-entry manifest:full-path="#{path}" manifest:media-type="#{type}"/>)
+          end
+          %(#{HEAD}<manifest:manifest xmlns:manifest="#{Names::SPACES["manifest"]}" manifest:version="1.3">) +
+            "#{entries.join}</manifest:manifest>"
+        end
+
+        # The type comes first and unpacked, so that it can be read at a glance (part 2, §3.3).
+        def packed(members)
+          Zip::OutputStream.write_buffer(StringIO.new("".b)) { |zip|
+            members.each do |name, data|
+              method = (name == "mimetype") ? Zip::Entry::STORED : Zip::Entry::DEFLATED
+              zip.put_next_entry(Zip::Entry.new(nil, name, time: Zip::DOSTime.at(315_532_800)), nil, nil, method)
+              zip.write(data)
+            end
+          }.string
+        end
+        private_class_method :of, :paragraph, :table, :cell, :part, :manifest, :packed
+      end
+    end
+  end
+end

@@ -1,0 +1,69 @@
+# frozen_string_literal: true
+
+require_relative "../format"
+require_relative "reader"
+require_relative "bare"
+
+module Norvel
+  module Formats
+    module Odt
+      # OpenDocument text (ISO/IEC 26300): packages, templates, and the flat form in one XML file.
+      class Format < Formats::Format
+        MEDIA_TYPES = {".odt" => Package::TEXT, ".ott" => Package::TEMPLATE, ".fodt" => "#{Package::TEXT}-flat-xml"}.freeze
+
+        def name = "odt"
+
+        def endings = MEDIA_TYPES.keys
+
+        def media_type(ending = nil) = MEDIA_TYPES.fetch(ending || endings.first)
+
+        def reads? = true
+
+        # What is said last counts (part 3, §16.2); the indents of a list's level stand under those of styles (§17.20); what an automatic
+        # style of a paragraph says of text, its text has.
+        def inheritance = Manuscript::Inheritance.new(toggles: :nearest, levels: :under_styles, text_of_paragraphs: true)
+
+        def read(bytes, limits: nil) = Reader.read(bytes, limits: limits)
+
+        def bare(samples = []) = Bare.bytes(samples)
+
+        def patches? = false
+
+        KEPT = %i[blocks sheet sections notes lists settings info asides].freeze
+        private_constant :KEPT
+
+        # The file as it came, where nothing of it was changed.
+        def patch(manuscript, source, ending: nil)
+          came = Formats.read(source, name: "came#{endings.first}", limits: nil)
+          return source if KEPT.all? { |name| manuscript.public_send(name) == came.public_send(name) }
+
+          raise FileError, "What was changed in an #{ending || endings.first} cannot be given back yet; the file that came can."
+        end
+
+        def media(source, ref)
+          number = ref[/\Abinary (\d+)\z/, 1]
+          number ? binary(source, number.to_i) : Archive.member(source, ref)
+        end
+
+        def links(source) = Reader.new(source).tap(&:read).links
+
+        def properties(source)
+          Names.children(Package.read(source).meta, "meta:user-defined").to_h { |node| [Names.attribute(node, "meta:name"), node.text] }
+        end
+
+        private
+
+        # The flat form holds its pictures in the text.
+        def binary(source, number)
+          found = 0
+          Names.each_under(Package.read(source).content) do |node|
+            next unless Names.of(node) == "draw:image" && (data = Names.child(node, "office:binary-data"))
+
+            return data.text.delete(" \t\r\n").unpack1("m") if (found += 1) == number
+          end
+          nil
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,89 @@
+# frozen_string_literal: true
+
+require_relative "../support/web"
+require_relative "../support/open_document"
+require "json"
+require "open3"
+
+# Files that nobody here wrote: odfpy's manual, and what odfpy makes; held against what odfpy and nokogiri read in them.
+RSpec.describe "OpenDocument files from elsewhere" do
+  include OpenDocument
+  include Requests
+
+  let(:manual) { "/usr/share/python-odf/api-for-odfpy.odt" }
+
+  def by_odfpy(*words)
+    out, status = Open3.capture2("/usr/bin/python3", File.join(__dir__, "written_by_odfpy.py"), *words)
+    expect(status).to be_success
+    out
+  end
+
+  let(:made) { File.join(Dir.mktmpdir, "Überblick.odt").tap { |path| by_odfpy("make", path) } }
+
+  # Every text:p and text:h of the body that stands in none of what is anchored, its white space taken as the standard has it.
+  def by_nokogiri(path)
+    content = Nokogiri::XML(Norvel::Formats::Archive.member(File.binread(path), "content.xml"))
+    content.xpath("//office:text//text:p | //office:text//text:h").reject { |node|
+      node.ancestors.any? { |one| %w[note annotation frame tracked-changes].include?(one.name) }
+    }.map { |node| node.xpath(".//text()[not(ancestor::text:note)]").map(&:text).join.split.join(" ") }
+  end
+
+  it "has their words, styles, notes and images" do
+    [manual, made].each do |path|
+      read = Norvel::Formats.read(File.binread(path), name: path)
+      theirs = JSON.parse(by_odfpy("read", path))
+      plain = ->(text) { text.delete(Norvel::Manuscript::INSET_MARK).split.join(" ") }
+      ours = read.paragraphs.map { |paragraph| plain[paragraph.text] }
+      expect(ours).to eq(theirs["paragraphs"].map { |one| plain[one["text"]] }), path
+      joined = ->(all) { all.join(" ").delete(" ") } # what stands for spaces and tabs is no text to nokogiri
+      expect(joined[ours]).to eq(joined[by_nokogiri(path)]), path
+      expect([read.notes.size, read.images.size]).to eq([theirs["notes"], theirs["images"]])
+      named = read.sheet.styles.keys.map { |id| id.sub(/ \(.*\)\z/, "") }
+      expect(theirs["styles"] - named).to all(match(/\A(?:gr|Frame|Graphics|OLE)/)) # of drawings
+      expect(read.warnings).to eq([])
+    end
+  end
+
+  it "keeps the number of every run and paragraph when it is read again, and gives the file back as it came" do
+    bytes = File.binread(manual)
+    one, other = Array.new(2) { Norvel::Formats.read(bytes, name: "a.odt") }
+    expect(one == other).to be(true)
+    expect(Norvel::Formats.write(one, source: bytes)).to eq(bytes)
+    changed = Norvel::Changes.build("apply_style", "style" => one.paragraphs[0].style, "paragraphs" => [3]).call(one)
+    expect { Norvel::Formats.write(changed, source: bytes) }.to raise_error(Norvel::FileError, /cannot be given back yet/)
+    expect { Norvel::Formats.refuse_undeliverable(one, changed) }.to raise_error(Norvel::ChangeRefused, /Nothing was changed/)
+    waived = one.with(waivers: [Norvel::Manuscript::Waiver.new(rule: "x", reason: "y")])
+    expect(Norvel::Formats.refuse_undeliverable(one, waived)).to be_nil
+  end
+
+  it "comes out in survey, pages, check and a PDF" do
+    read = Norvel::Formats.read(File.binread(made), name: "a.odt")
+    examined = Norvel::Examination.new(read)
+    survey = Norvel::Report::Survey.new(examined).to_h
+    expect(survey.values_at(:format, :notes, :tables, :language)).to eq(["odt", 6, 1, nil])
+    expect(survey[:paragraphs][3]).to include(style: "Standard", role: "body", direct: include(paragraph: {"indent_first_pt" => 21.26}))
+    expect(survey[:paragraphs][3][:direct][:text].map { |span| span[:set] }).to eq([{"italic" => true}])
+    expect(survey[:page_designs][0]).to include(paper: "A4", folio: {format: "decimal", start: nil})
+    expect(examined.check(Norvel::Guide.find("marrowby-diploma")).results.map(&:state)).to include(:met, :broken)
+    pdf = Norvel::Formats.make(examined.layout, as: "pdf", source: File.binread(made), name: "x")
+    expect(pdf).to start_with("%PDF-")
+  end
+
+  it "stands in every view" do
+    Web.clear
+    [manual, made].each do |path|
+      row = Web.bring(File.basename(path), File.binread(path))
+      views = ["", "/slip?chosen=2", "/sheets", "/pages/1?signs=on&measures=on&chosen=2", "/strip", "/outline?reduced=yes", "/looks",
+        "/styles?show=all", "/plan", "/parts", "/parts/slip?part=0", "/findings", "/survey", "/deliver", "/ledger"]
+      views.each do |view|
+        get "/manuscripts/#{row.id}#{view}"
+        expect([view, last_response.status]).to eq([view, 200])
+      end
+      post "/manuscripts/#{row.id}/changes/remove_direct_formatting", {head: "", chosen: "all"}, "HTTP_HX_REQUEST" => "true",
+        "HTTP_X_CSRF_TOKEN" => token
+      expect([last_response.status, last_response.body]).to match([422, include("cannot give it back changed yet")])
+      get "/manuscripts/#{row.id}/file"
+      expect(last_response.body.b).to eq(File.binread(path))
+    end
+  end
+end
