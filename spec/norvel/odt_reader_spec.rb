@@ -175,6 +175,16 @@ RSpec.describe Norvel::Formats::Odt do
       expect(indents).to eq([[360_000, -360_000], [360_000, 0], [540_000, -180_000]])
     end
 
+    it "add to the indents of paragraphs where they say the room for the label" do
+      styles = "<text:list-style style:name=\"R\"><text:list-level-style-number text:level=\"1\" style:num-format=\"1\">" \
+        "<style:list-level-properties text:space-before=\"1cm\" text:min-label-width=\"0.5cm\"/></text:list-level-style-number>" \
+        "</text:list-style>" + style_xml("In", paragraph: 'fo:margin-left="2cm"')
+      read = read_odt("<text:list text:style-name=\"R\"><text:list-item><text:p>a</text:p></text:list-item><text:list-item>" \
+        '<text:p text:style-name="In">b</text:p></text:list-item></text:list>', styles: styles)
+      expect([0, 1].map { |index| values(read, index, %i[indent_start indent_first]).values })
+        .to eq([[540_000, -180_000], [1_260_000, -180_000]])
+    end
+
     it "hold paragraphs without their elements, and stand in sections that are hidden" do
       numbered = ->(text, level) {
         %(<text:numbered-paragraph text:list-id="n" text:style-name="L" text:level="#{level}"><text:p>#{text}</text:p>) +

@@ -2,6 +2,7 @@
 
 require_relative "../support/web"
 require_relative "../support/open_document"
+require_relative "../support/outside"
 require "json"
 require "open3"
 
@@ -41,6 +42,28 @@ RSpec.describe "OpenDocument files from elsewhere" do
       named = read.sheet.styles.keys.map { |id| id.sub(/ \(.*\)\z/, "") }
       expect(theirs["styles"] - named).to all(match(/\A(?:gr|Frame|Graphics|OLE)/)) # of drawings
       expect(read.warnings).to eq([])
+    end
+  end
+
+  # What stands beside the text and is none: comments, what was taken out, the cached numbers of notes.
+  def letters_by_nokogiri(path)
+    content = Nokogiri::XML(Norvel::Formats::Archive.member(File.binread(path), "content.xml"))
+    all = content.xpath("//office:text//text()[ancestor::text:p or ancestor::text:h]")
+    apart = %w[annotation tracked-changes note-citation]
+    all.reject { |node| node.ancestors.any? { |one| apart.include?(one.name) } }.map(&:text).join.gsub(/\s/, "").chars.tally
+  end
+
+  it "reads the templates that a gem carries, every letter of them, and lays them out" do
+    paths = Dir[File.join(Outside::REFERENCE, "odf-report-*", "**", "*.odt")].sort
+    expect(paths.size).to be >= 15
+    paths.each do |path|
+      read = Norvel::Formats.read(File.binread(path), name: path)
+      ours = (read.all_paragraphs - read.margin_paragraphs).map(&:text).join.gsub(/[\s\u{FFFC}]/, "").chars.tally
+      expect(ours).to eq(letters_by_nokogiri(path)), path
+      layout = Norvel::Layout.new(read)
+      expect([layout.pages.size, read.warnings]).to match([be_between(1, 5), []])
+      expect(read.images.map { |_, inset, _| Norvel::Formats.of("odt").media(File.binread(path), inset.ref)&.bytesize.to_i })
+        .to all(be > 100)
     end
   end
 

@@ -194,6 +194,7 @@ module Norvel
           inner = look.with(generated: generated && !Fields::IN_TEXT.include?(more[:field]))
           @carries |= [:field]
           @reader.placeholder(@id, text) if name == "text:placeholder" && !text.empty?
+          @values.tell("Text that depends on a condition stands as it came out last.") if name == "text:conditional-text"
           if %w[text:hidden-text].include?(name) && Names.attribute(node, "text:is-hidden") == "true"
             return @pieces.add(text, inner.with(hidden: true), @pieces.next_origin)
           end

@@ -26,6 +26,7 @@ module Norvel
           @named = {}
           @counters = {}
           @levels = {}
+          @beside = {}.compare_by_identity # indents of levels that add to those of paragraphs
           @last = {}
           roots = [package.styles, package.content].compact.uniq(&:pointer_id)
           roots.each { |root| read_styles(root) }
@@ -70,6 +71,14 @@ module Norvel
           name = "#{open.counter} from #{value} (#{@lists.size})"
           @lists[name] = list.with(id: name, starts: {open.level => value})
           open.id = name
+        end
+
+        # The older way of saying where items stand adds to the indents of their paragraphs.
+        # @param place [Properties::NumberRef] @param said [Integer, nil] the indent that the paragraph or its style says, EMU
+        # @return [Hash{Symbol=>Integer}] what that comes to, where it is said
+        def added(place, said)
+          level = said && @lists[place.list]&.levels&.[](place.level)
+          (level && @beside.key?(level.properties)) ? {indent_start: said + level.properties[:indent_start]} : {}
         end
 
         # A paragraph that is in a list by itself.
@@ -206,7 +215,9 @@ module Norvel
 
         def by_room(node)
           before, width = %w[text:space-before text:min-label-width].map { |name| @values.length(said(node, name)) || 0 }
-          [{indent_start: before + width, indent_first: -width}, :tab]
+          indents = {indent_start: before + width, indent_first: -width}
+          @beside[indents] = true
+          [indents, :tab]
         end
       end
     end

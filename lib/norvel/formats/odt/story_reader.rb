@@ -148,6 +148,7 @@ module Norvel
           @break_next = break_after?(own, style)
           set = set.merge(level(node, style)) if name == "text:h"
           set = set.merge(numbering(node, name, style, place))
+          set = set.merge(beside(place, set, style))
           pieces = Inline.new(self_context, place, id).read(node)
           finished(id, {style: style, properties: set.freeze}, pieces, place)
         end
@@ -205,6 +206,14 @@ module Norvel
           return {} if wanted == by_style || (wanted.nil? && by_style&.list.nil?)
 
           {numbering: wanted || Properties::NumberRef.new(list: nil)}
+        end
+
+        # The indents of a paragraph in a list whose level adds to them.
+        def beside(place, set, style)
+          ref = set[:numbering]
+          return {} unless ref&.list && place.list
+
+          @lists.added(ref, set.fetch(:indent_start) { @styles.sheet.saying(style, :indent_start)&.properties&.[](:indent_start) })
         end
 
         def place_in_list(node, name, style, place)
