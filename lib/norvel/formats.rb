@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require_relative "formats/limits"
+require_relative "formats/told"
 require_relative "formats/patching"
 require_relative "formats/reading_back"
 require_relative "formats/docx/format"

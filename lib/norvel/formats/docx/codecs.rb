@@ -35,13 +35,13 @@ module Norvel
 
         # @param prefix [String] the prefix of the wordprocessing namespace in this part
         # @param theme [Theme]
-        # @param unknown [Hash{String=>Integer}] told what was read as something else, with how often
+        # @param told [Told] what was read as something else, with how often
         # @param strict [Boolean] whether the part is of the strict form, which knows start and end, not left and right
-        def initialize(prefix, theme, unknown = Hash.new(0), strict: false)
+        def initialize(prefix, theme, told = Told.new, strict: false)
           @prefix = prefix
           @strict = strict
           @theme = theme
-          @unknown = unknown
+          @told = told
         end
 
         # The room around the text of cells (§17.4.42, §17.4.68, §17.7.6.3); a negative one is none that can be.
@@ -75,17 +75,10 @@ module Norvel
           {edges: edges(Walk.child(node, borders)), shading: shading && read_fill(shading, nil)}
         end
 
-        # Something the file says that is not known: read as something else, and told.
-        # @param said [String] in words @param instead [Object, nil] nil: as nothing
-        # @return [Object, nil] instead
-        def unknown(said, instead)
-          read = instead ? "read as #{instead.to_s.tr("_", " ")}" : "left out of account"
-          @unknown["#{said}, which Norvel does not know; it is #{read}."] += 1
-          instead
-        end
+        # What is said of the file, for its reader (Told).
+        def unknown(said, instead) = @told.unknown(said, instead)
 
-        # @param sentence [String] about the file, for its reader
-        def tell(sentence) = @unknown[sentence] += 1
+        def tell(sentence) = @told.tell(sentence)
 
         # @param node [Nokogiri::XML::Element]
         # @param property [Properties::Property]
@@ -153,7 +146,7 @@ module Norvel
         # Every number of a file is held to what can be on paper.
         def too_much(what, said, held)
           short = (said.length > 30) ? "#{said[0, 28]} …" : said
-          @unknown["#{what[0].upcase}#{what[1..]} is given as #{short}, which cannot be; it is read as #{held}."] += 1
+          tell("#{what[0].upcase}#{what[1..]} is given as #{short}, which cannot be; it is read as #{held}.")
         end
 
         private

@@ -6,8 +6,8 @@ module Norvel
       # What a file has besides a manuscript, and what comes of it here: told when it is read.
       module KeptThings
         SENTENCES = {
-          macros: "The file has macros; they stay in it, and Norvel never runs them.",
-          signature: "The file is digitally signed; the signature becomes invalid with the first change.",
+          macros: Told::MACROS,
+          signature: Told::SIGNATURE,
           protection: "The file is protected against changes; what is delivered says so still.",
           chunk: "Text of another file is built in; it stays where it is, and is not shown.",
           part: "The file points at parts in other files; they stay there, and are not shown."

@@ -40,7 +40,7 @@ module Norvel
           @document = @package.xml(@package.main)
           @theme = Theme.new((name = @package.related("theme")) && @package.xml(name))
           @warnings = []
-          @unknown = Hash.new(0)
+          @told = Told.new
           @headers_read = 0
           @header_parts = {}
           @asides = {}
@@ -80,10 +80,10 @@ module Norvel
           notes = read_notes(sheet)
           read_comments(sheet)
           @warnings.concat(KeptThings.told(@package))
-          settings = related("settings") { |part| SettingsReader.new(spelling_for(part).codecs, @warnings, @unknown).read(part.root) } ||
+          settings = related("settings") { |part| SettingsReader.new(spelling_for(part).codecs, @warnings, @told).read(part.root) } ||
             Manuscript::Settings.new
           unshown = unshown(paragraphs)
-          @warnings.concat(sheet.faults, noted)
+          @warnings.concat(sheet.faults, @told.sentences)
           Manuscript.new(format: "docx", blocks: blocks, sheet: sheet, sections: sections, notes: notes, lists: lists, settings: settings,
             info: read_info(sheet), warnings: @warnings.uniq, asides: @asides,
             unshown: unshown, contents: @contents, matters: matters, traces: Traces.new(@package).read,
@@ -96,7 +96,7 @@ module Norvel
           sweep(@package.main).of_paragraphs(paragraphs) + (styles ? sweep(styles).of_styles : []) + in_notes + in_headers
         end
 
-        def sweep(part) = Sweep.new(@package.xml(part), @package.archive.members[part], @unknown)
+        def sweep(part) = Sweep.new(@package.xml(part), @package.archive.members[part], @told)
 
         def in_notes
           %w[footnotes endnotes].flat_map do |kind|
@@ -108,15 +108,6 @@ module Norvel
 
         def in_headers
           @header_parts.flat_map { |base, name| sweep(name).of_paragraphs(Walk.paragraphs(@package.xml(name).root), base) }
-        end
-
-        # What was read as something else: of notes that differ in their numbers alone the first is told, with how many there are.
-        def noted
-          alike = @unknown.group_by { |sentence, _| sentence.gsub(/[\d.,]+/, "…") }
-          alike.values.map do |same|
-            places = same.sum(&:last)
-            (places > 1) ? "#{same.first.first} (#{places} places#{", with other values too" if same.size > 1})" : same.first.first
-          end
         end
 
         # Comments with their words.
@@ -138,7 +129,7 @@ module Norvel
           name && yield(@package.xml(name))
         end
 
-        def spelling_for(part) = Spelling.new(part.root, @theme, @unknown)
+        def spelling_for(part) = Spelling.new(part.root, @theme, @told)
 
         def formatting?(part) = Revisions.formatting?(@package.archive.members[part])
 

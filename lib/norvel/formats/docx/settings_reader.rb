@@ -14,11 +14,11 @@ module Norvel
 
         # @param codecs [Codecs]
         # @param warnings [Array<String>] what is told of the file, added to
-        # @param unknown [Hash{String=>Integer}] sentences to places, added to
-        def initialize(codecs, warnings, unknown)
+        # @param told [Told] added to
+        def initialize(codecs, warnings, told)
           @codecs = codecs
           @warnings = warnings
-          @unknown = unknown
+          @told = told
         end
 
         # @param root [Nokogiri::XML::Element]
@@ -81,8 +81,11 @@ module Norvel
         def tell_of(name, said, older:)
           return @warnings << "#{said}; no page here shows it." if said
 
-          @unknown[older ? "The file asks to be set in an older way (“#{name}”), which Norvel does not follow; lines may stand elsewhere." :
-            "The file says “#{name}”, which Norvel does not know; it stays in the file."] += 1
+          @told.tell(
+            if older then "The file asks to be set in an older way (“#{name}”), which Norvel does not follow; lines may stand elsewhere."
+            else "The file says “#{name}”, which Norvel does not know; it stays in the file."
+            end
+          )
         end
       end
     end

@@ -31,9 +31,9 @@ module Norvel
 
         # @param root [Nokogiri::XML::Element] of the part
         # @param theme [Theme]
-        # @param unknown [Hash{String=>Integer}] as for Codecs
-        def initialize(root, theme, unknown = Hash.new(0))
-          @codecs = Codecs.new(Namespaces.prefix(root), theme, unknown, strict: Namespaces.strict?(root))
+        # @param told [Told] as for Codecs
+        def initialize(root, theme, told = Told.new)
+          @codecs = Codecs.new(Namespaces.prefix(root), theme, told, strict: Namespaces.strict?(root))
         end
 
         # @param node [Nokogiri::XML::Element, nil] w:pPr or w:rPr

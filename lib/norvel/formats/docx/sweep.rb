@@ -12,11 +12,11 @@ module Norvel
         WIDE = ["\xFE\xFF".b, "\xFF\xFE".b].freeze # marks of encodings in which names are not found by their bytes
 
         # @param document [Nokogiri::XML::Document] @param bytes [String] of the part
-        # @param unknown [Hash{String=>Integer}] sentences to places
-        def initialize(document, bytes, unknown)
+        # @param told [Told] added to
+        def initialize(document, bytes, told)
           @root = document.root
           @bytes = bytes.b
-          @unknown = unknown
+          @told = told
           @codecs = Codecs.new(Namespaces.prefix(@root), nil, Hash.new(0), strict: Namespaces.strict?(@root))
         end
 
@@ -136,7 +136,7 @@ module Norvel
             next unless there?(around)
 
             names = unknown_names(around, rows)
-            names.each { |name, places| @unknown["The file says “#{name}”, which Norvel does not know; it stays in the file."] += places }
+            names.each { |name, places| @told.tell("The file says “#{name}”, which Norvel does not know; it stays in the file.", places) }
           end
         end
 

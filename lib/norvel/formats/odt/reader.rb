@@ -47,9 +47,9 @@ module Norvel
         def initialize(bytes, limits: nil)
           @package = Package.read(bytes)
           @limits = limits
-          @unknown = Hash.new(0)
+          @told = Told.new
           check_paragraphs if limits
-          @styles = Styles.new(@package, @unknown, limits: limits)
+          @styles = Styles.new(@package, @told, limits: limits)
           @lists = Lists.new(@package, @styles)
           @revisions = Revisions.new(@package.body)
           @contents, @notes, @asides, @anchors, @links = [], {}, {}, {}, {}
@@ -252,25 +252,16 @@ module Norvel
 
         def warnings
           hidden = ["#{@hidden} characters of hidden text are left out."] if @hidden.positive?
-          [*hidden, *kept, *@sheet.faults, *noted].uniq
+          [*hidden, *kept, *@sheet.faults, *@told.sentences].uniq
         end
 
         KEPT = {
-          %r{\A(?:Basic|Scripts)/} => "The file has macros; they stay in it, and Norvel never runs them.",
-          %r{\AMETA-INF/[^/]*signatures} => "The file is digitally signed; the signature becomes invalid with the first change."
+          %r{\A(?:Basic|Scripts)/} => Told::MACROS,
+          %r{\AMETA-INF/[^/]*signatures} => Told::SIGNATURE
         }.freeze
         private_constant :KEPT
 
         def kept = KEPT.filter_map { |pattern, sentence| sentence if @package.members.each_key.any? { |name| name.match?(pattern) } }
-
-        # What was read as something else: of notes that differ in their numbers alone the first is told, with how many there are.
-        def noted
-          alike = @unknown.group_by { |sentence, _| sentence.gsub(/[\d.,]+/, "…") }
-          alike.values.map do |same|
-            places = same.sum(&:last)
-            (places > 1) ? "#{same.first.first} (#{places} places#{", with other values too" if same.size > 1})" : same.first.first
-          end
-        end
       end
     end
   end

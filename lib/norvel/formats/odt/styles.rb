@@ -19,10 +19,10 @@ module Norvel
         # @return [Values]
         attr_reader :values
 
-        # @param package [Package] @param limits [Limits, nil] @param unknown [Hash{String=>Integer}] as Values takes it
-        def initialize(package, unknown, limits: nil)
+        # @param package [Package] @param limits [Limits, nil] @param told [Told]
+        def initialize(package, told, limits: nil)
           roots = [package.styles, package.content].compact.uniq(&:pointer_id)
-          @values = Values.new(unknown)
+          @values = Values.new(told)
           @spelling = Spelling.new(faces(roots), @values)
           @common, @defaults = {}, {}
           read_common(roots)

@@ -14,21 +14,15 @@ module Norvel
         HEX = /\A#\h{6}\z/
         AUTOMATIC = "auto"
 
-        # @param unknown [Hash{String=>Integer}] told what was read as something else, with how often
-        def initialize(unknown = Hash.new(0))
-          @unknown = unknown
+        # @param told [Told] what was read as something else, with how often
+        def initialize(told = Told.new)
+          @told = told
         end
 
-        # Something the file says that is not known: read as something else, and told.
-        # @return [Object, nil] instead
-        def unknown(said, instead)
-          read = instead ? "read as #{instead.to_s.tr("_", " ")}" : "left out of account"
-          @unknown["#{said}, which Norvel does not know; it is #{read}."] += 1
-          instead
-        end
+        # What is said of the file, for its reader (Told).
+        def unknown(said, instead) = @told.unknown(said, instead)
 
-        # @param sentence [String] about the file, for its reader
-        def tell(sentence) = @unknown[sentence] += 1
+        def tell(sentence) = @told.tell(sentence)
 
         # @param text [String, nil] @param of [Integer, nil] what a percentage is of, EMU
         # @return [Integer, nil] EMU
