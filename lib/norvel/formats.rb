@@ -30,8 +30,20 @@ module Norvel
         raise FileError, "“#{File.basename(name)}” is not a #{opened} file; only #{opened} manuscripts can be opened so far."
       end
 
+      refuse_other(bytes, name, format) if name
       read = format.read(bytes, limits: limits)
       read.with(inheritance: format.inheritance, sheet: read.sheet.with(standards: format.standard_styles))
+    end
+
+    # @param bytes [String] of a file
+    # @return [Format, nil] the one that they say they are of
+    def by_content(bytes) = ALL.find { |one| one.reads? && one.its?(bytes) }
+
+    def refuse_other(bytes, name, format)
+      other = by_content(bytes)
+      return if other.nil? || other == format
+
+      raise FileError, "“#{File.basename(name)}” is an #{other.endings.first} by what is in it; give it that ending and bring it again."
     end
 
     # @return [Format] the one that empty manuscripts and templates are made in
@@ -140,6 +152,6 @@ module Norvel
           .uniq.reject { |set| known.include?(set) }.map { |set| [{}, set] }
       end
     end
-    private_class_method :new_sets, :source_of
+    private_class_method :new_sets, :source_of, :refuse_other
   end
 end

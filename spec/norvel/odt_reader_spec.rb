@@ -33,6 +33,18 @@ RSpec.describe Norvel::Formats::Odt do
       end
     end
 
+    it "is known by what is in it, whatever it is called" do
+      [odt("<text:p>x</text:p>"), fodt("<text:p>x</text:p>")].each do |bytes|
+        expect(Norvel::Formats.by_content(bytes).name).to eq("odt")
+        expect { Norvel::Formats.read(bytes, name: "Überblick.docx") }.to raise_error(Norvel::FileError, /is an \.odt by what is in it/)
+      end
+      expect(Norvel::Formats.by_content(docx { |file| file.paragraph("x") })).to be_nil
+      require "norvel/command_line"
+      out, err = StringIO.new, StringIO.new
+      Norvel::CommandLine.run(["survey", "-", "--json"], out: out, err: err, input: StringIO.new(odt("<text:p>Lamps</text:p>")))
+      expect(JSON.parse(out.string).values_at("format", "words")).to eq(["odt", 1])
+    end
+
     it "says what is in it that it never runs, and what a change ends" do
       bytes = odt("<text:p>x</text:p>", members: {"Basic/script.xml" => "<a/>", "META-INF/documentsignatures.xml" => "<a/>"})
       expect(Norvel::Formats.read(bytes, name: "a.odt").warnings).to include(/has macros/, /digitally signed/)
@@ -55,6 +67,32 @@ RSpec.describe Norvel::Formats::Odt do
       far = read_odt('<text:p><draw:frame text:anchor-type="as-char"><draw:image xlink:href="http://marrowby.example/a.png"/>' \
         "</draw:frame></text:p>")
       expect(far.paragraphs[0].insets[0].ref).to be_nil
+    end
+
+    it "takes what is odd but legal through everything" do
+      cell = ->(inner) { "<table:table-cell>#{inner}</table:table-cell>" }
+      table = ->(inner) { "<table:table><table:table-row>#{inner}</table:table-row></table:table>" }
+      note = ->(inner) { "<text:note text:note-class=\"endnote\"><text:note-body><text:p>#{inner}</text:p></text:note-body></text:note>" }
+      frame = ->(inner, as) {
+        "<draw:frame text:anchor-type=\"#{as}\"><draw:text-box><text:p>#{inner}</text:p></draw:text-box></draw:frame>"
+      }
+      list = ->(inner) { "<text:list><text:list-item>#{inner}</text:list-item></text:list>" }
+      {table[cell[""] + cell["<text:p>x</text:p>"]] => %w[x], table[cell[""]] => [], table[""] => [], "" => [],
+       "<table:table/><text:p>a</text:p>" => %w[a], list[list[list["<text:p>x</text:p>"]]] => %w[x], "<text:list/>#{list[""]}" => [],
+       "<text:h>x</text:h>" => %w[x], "<text:p>a#{note["b#{note["c"]}"]}</text:p>" => %w[a b c],
+       "<text:p>#{frame["a#{frame["b", "as-char"]}", "char"]}</text:p>" => %w[a b],
+       "#{frame["far", "page"]}<text:p>x</text:p>" => %w[x far],
+       table[cell[table[cell["<text:p>x</text:p>"]]]] => %w[x], "<text:p>שלום</text:p>" => %w[שלום]}.each do |body, words|
+        read = read_odt(body)
+        expect(read.words.map { |word| word.delete(Norvel::Manuscript::INSET_MARK) }.reject(&:empty?).sort).to eq(words.sort), body
+        examined = Norvel::Examination.new(read)
+        expect(examined.check(Norvel::Guide.find("marrowby-diploma")).results).not_to be_empty
+        drawn = examined.layout.pages.map { |page| Norvel::Drawing::PageSvg.new(examined.layout, page).to_s }
+        expect(drawn.size).to be_positive
+        expect(Norvel::Formats.make(examined.layout, as: "pdf", source: fodt(body), name: "x")).to start_with("%PDF-")
+        expect(Norvel::Plan.new(examined, Norvel::Guide.find("marrowby-diploma")).apply.words.size).to be >= words.size
+      end
+      expect(read_odt(frame["far", "page"]).warnings).to include(/stands on a page by itself/)
     end
 
     it "keeps what it does not know, reads the words in it, and opens files in other encodings" do

@@ -71,8 +71,12 @@ module Norvel
 
       def standard_input = @standard_input ||= @in.binmode.read
 
-      # What comes by standard input is of the format that is said, else of the usual one.
-      def name_of(path) = (path == STANDARD) ? "standard input#{@options[:as] || Formats.usual.endings.first}" : path
+      # What comes by standard input is of the format that is said, else of that which it says itself, else of the usual one.
+      def name_of(path)
+        return path unless path == STANDARD
+
+        "standard input#{@options[:as] || (Formats.by_content(standard_input) || Formats.usual).endings.first}"
+      end
 
       def as_option(parser)
         parser.on("--as FORMAT", "what standard input holds (#{Formats.endings.join(", ")})") do |format|
@@ -84,8 +88,11 @@ module Norvel
       # @return [Array<Formats::Format::Lost>] what does not go across
       def deliver(path, manuscript, from)
         format = (path == STANDARD) ? Formats.of(manuscript.format) : Formats.ending_with(path)
-        raise FileError, "“#{File.basename(path)}”: only #{Formats.written.join(", ")} can be written so far." unless format
-        return make(path, format, manuscript, from) unless format.name == manuscript.format
+        same = format&.name == manuscript.format
+        unless same || (format && Formats.written.intersect?(format.endings))
+          raise FileError, "“#{File.basename(path)}”: only #{Formats.written.join(", ")} can be written so far."
+        end
+        return make(path, format, manuscript, from) unless same
 
         save(path, Formats.write(manuscript, source: load(from), name: (path unless path == STANDARD)), inputs: [from])
         []

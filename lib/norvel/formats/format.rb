@@ -28,6 +28,10 @@ module Norvel
       # @return [String] the media type of such a file
       def media_type(_ending = nil) = raise(NotImplementedError)
 
+      # @param bytes [String] of a file
+      # @return [Boolean] whether they say at a glance that they are of this format, whatever the file is called
+      def its?(_bytes) = false
+
       # @return [Boolean] whether its files can be opened, and given back changed only where they were changed
       def reads? = false
 

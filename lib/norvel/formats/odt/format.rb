@@ -19,6 +19,15 @@ module Norvel
 
         def reads? = true
 
+        GLANCE = 4_096 # bytes
+        private_constant :GLANCE
+
+        # Its type comes first in a package (part 2, §3.3), and its root in the flat form.
+        def its?(bytes)
+          head = bytes.byteslice(0, GLANCE).b
+          head.include?("mimetype#{Package::TEXT}") || (head.include?("<office:document") && head.include?(Names::SPACES["office"]))
+        end
+
         # What is said last counts (part 3, §16.2); the indents of a list's level stand under those of styles (§17.20); what an automatic
         # style of a paragraph says of text, its text has.
         def inheritance = Manuscript::Inheritance.new(toggles: :nearest, levels: :under_styles, text_of_paragraphs: true)

@@ -62,8 +62,8 @@ module Norvel
           number_styles
           story = StoryReader.new(self, @package.content)
           blocks = story.read(@package.body, 0)
-          blocks = [empty_paragraph] if blocks.empty?
           paragraphs = Manuscript.paragraphs_of([blocks])
+          paragraphs << blocks.push(empty_paragraph).last if paragraphs.empty?
           pages = Pages.new(self)
           sections = pages.sections(story.starts, paragraphs.last.id, paragraphs.select { |one| one.properties[:break_before] }.map(&:id))
           Manuscript.new(format: "odt", blocks: ended(blocks, sections), sheet: @sheet, sections: sections, notes: @notes,

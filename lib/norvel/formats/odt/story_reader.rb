@@ -44,7 +44,7 @@ module Norvel
           @next_id = base
           @break_next = false
           @columns = :page
-          blocks(container, Place.new)
+          blocks(container, Place.new).tap { stands_alone(container) if @context.nil? }
         end
 
         # Where a block stands: in how many tables, in which list and whether its label is due, in how many hidden sections, in what is
@@ -55,6 +55,13 @@ module Norvel
         Label = Struct.new(:due)
 
         private
+
+        # What stands on a page by itself, and in no paragraph (§10.2): its words are kept beside the text.
+        def stands_alone(container)
+          frames = Names.children(container).select { |node| Frames::SHAPES.include?(Names.of(node)) }
+          frames.each { |frame| @frames.read(frame) }
+          @values.tell("What stands on a page by itself, and not in the text, is kept, and not drawn.") if frames.any?
+        end
 
         def blocks(container, place)
           found = []
