@@ -381,6 +381,23 @@ RSpec.describe Norvel::Formats::Odt do
   end
 
   describe "tables" do
+    it "takes the look of cells from a template, as far as the table uses it" do
+      cell = ->(name, colour) {
+        %(<style:style style:name="#{name}" style:family="table-cell"><style:table-cell-properties fo:background-color="#{colour}"/>) +
+          "</style:style>"
+      }
+      styles = cell["Head", "#111111"] + cell["Odd", "#222222"] + cell["Body", "#333333"] + cell["Own", "#444444"] +
+        '<table:table-template table:name="Fares"><table:first-row table:style-name="Head"/><table:odd-rows table:style-name="Odd"/>' \
+        '<table:last-row table:style-name="Own"/><table:body table:style-name="Body"/></table:table-template>'
+      row = ->(inner) { "<table:table-row>#{inner}</table:table-row>" }
+      plain = "<table:table-cell><text:p>x</text:p></table:table-cell>"
+      own = plain.sub("<table:table-cell>", '<table:table-cell table:style-name="Own">')
+      read = read_odt('<table:table table:template-name="Fares" table:use-first-row-styles="true" ' \
+        "table:use-banding-rows-styles=\"true\"><table:table-column/>#{row[plain] * 3}#{row[own]}#{row[plain]}</table:table>",
+        styles: styles)
+      expect(read.tables[0].rows.map { |one| one.cells[0].shading }).to eq(%w[#111111 #333333 #222222 #444444 #222222])
+    end
+
     it "reads columns, header rows, what stands for several, what covers others, and what is in one another" do
       automatic = '<style:style style:name="T" style:family="table"><style:table-properties style:width="10cm" table:align="center"/>' \
         '</style:style><style:style style:name="C" style:family="table-column"><style:table-column-properties ' \

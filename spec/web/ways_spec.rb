@@ -288,7 +288,7 @@ RSpec.describe "Finding one's way, by keyboard, at any size", type: :feature do
   it "loses nothing with the text spacing that readers may ask for" do
     guide = NorvelWeb::HouseGuide.create!(name: "Ours", yaml: Norvel::Guide.find("marrowby-diploma").source)
     here = "/manuscripts/#{row.id}"
-    [1280, 390].each do |width|
+    [1280, 1024, 684, 390, 320].each do |width|
       sized(width, 800)
       ["/", "/guides/#{guide.id}?show=rules", "/guides/#{guide.id}?show=sheet", here, "#{here}?chosen=6", "#{here}/outline",
         "#{here}/looks", "#{here}/styles", "#{here}/plan", "#{here}/parts", "#{here}/findings", "#{here}/ledger",

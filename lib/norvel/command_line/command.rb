@@ -89,7 +89,7 @@ module Norvel
       def deliver(path, manuscript, from)
         format = (path == STANDARD) ? Formats.of(manuscript.format) : Formats.ending_with(path)
         same = format&.name == manuscript.format
-        unless same || (format && Formats.written.intersect?(format.endings))
+        if !same && (format.nil? || !Formats.written.intersect?(format.endings))
           raise FileError, "“#{File.basename(path)}”: only #{Formats.written.join(", ")} can be written so far."
         end
         return make(path, format, manuscript, from) unless same

@@ -24,7 +24,7 @@ module Norvel
           roots = [package.styles, package.content].compact.uniq(&:pointer_id)
           @values = Values.new(told)
           @spelling = Spelling.new(faces(roots), @values)
-          @common, @defaults = {}, {}
+          @common, @defaults, @table_templates = {}, {}, {}
           read_common(roots)
           refuse_many(limits) if limits
           @automatic = roots.to_h { |root| [root.pointer_id, by_name(Names.child(root, "office:automatic-styles"))] }
@@ -125,6 +125,9 @@ module Norvel
         # @return [Nokogiri::XML::Element, nil] text:outline-style
         attr_reader :outline
 
+        # @return [Hash{String=>Nokogiri::XML::Element}] by name
+        attr_reader :table_templates
+
         private
 
         def faces(roots)
@@ -140,6 +143,9 @@ module Norvel
             @common.merge!(by_name(holder))
             Names.children(holder, "style:default-style").each { |node| @defaults[Names.attribute(node, "style:family")] ||= node }
             @outline ||= Names.child(holder, "text:outline-style")
+            Names.children(holder, "table:table-template").each do |node|
+              name = Names.attribute(node, "table:name") || Names.attribute(node, "text:name") and @table_templates[name] ||= node
+            end
           end
         end
 

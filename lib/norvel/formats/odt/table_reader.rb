@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require_relative "table_template"
+
 module Norvel
   module Formats
     module Odt
@@ -25,9 +27,12 @@ module Norvel
         def read(node, id)
           @name = said(node, "table:style-name")
           columns = columns(node)
+          @template = TableTemplate.of(node, @styles.table_templates)
+          @rows = rows_in(node) if @template
+          @columns = columns.size
           @below = {}
           rows = []
-          each_row(node, false) { |row, head| rows.concat(row(row, head)) }
+          each_row(node, false) { |row, head| rows.concat(row(row, head, rows.size)) }
           style = @styles.own("table", @name, @part)
           Manuscript::Table.new(id: id, rows: rows, columns: columns, style: style.style, indent: indent, align: align, cell_margin: 0,
             style_parts: [], shading: @values.colour(of_table("fo:background-color")))
@@ -89,13 +94,18 @@ module Norvel
           end
         end
 
+        def times(node) = @values.count(said(node, "table:number-rows-repeated"), 1..(10**9), "Rows that are repeated") || 1
+
+        def rows_in(node) = enum_for(:each_row, node, false).sum { |row, _| times(row) }
+
         # One row, or as many as it stands for.
-        def row(node, head)
-          times = @values.count(said(node, "table:number-rows-repeated"), 1..(10**9), "Rows that are repeated") || 1
+        def row(node, head, before)
+          times = times(node)
           @reader.count_cells(times)
           style = said(node, "table:style-name")
           height, least = %w[style:row-height style:min-row-height].map { |name| of_row(style, name) }
-          Array.new(times) {
+          Array.new(times) { |index|
+            @row = before + index
             Manuscript::Row.new(cells: cells(node, head), header: head, height: @values.length(height || least)&.abs || 0,
               exact: !height.nil?, splits: of_row(style, "fo:keep-together") != "always")
           }
@@ -128,7 +138,7 @@ module Norvel
           @below[column] = [rows - 1, span] if rows > 1
           @skip = {} if column.zero?
           (1...span).each { |more| @skip[column + more] = true }
-          found << made(node, head, span: span)
+          found << made(node, head, column, span: span)
           column + 1
         end
 
@@ -136,19 +146,19 @@ module Norvel
           @skip = {} if column.zero?
           left, span = @below[column]
           if left
-            found << made(node, head, span: span, continued: true)
+            found << made(node, head, column, span: span, continued: true)
             (1...span).each { |more| @skip[column + more] = true }
             (left > 1) ? @below[column] = [left - 1, span] : @below.delete(column)
           elsif !@skip[column]
-            found << made(node, head, span: 1) # nothing covers it
+            found << made(node, head, column) # nothing covers it
           else
             @content.call(node, head) # numbered with the others
           end
           column + 1
         end
 
-        def made(node, head, span: 1, continued: false)
-          style = said(node, "table:style-name")
+        def made(node, head, column, span: 1, continued: false)
+          style = said(node, "table:style-name") || @template&.style(@row, @rows, column, @columns)
           of_cell = ->(name) { property("table-cell", style, "style:table-cell-properties", name) }
           margins = EDGES.to_h { |side, name| [side, @values.length(of_cell["fo:padding-#{name}"] || of_cell["fo:padding"])] }.compact
           edges = EDGES.to_h { |side, name| [side, @values.line(of_cell["fo:border-#{name}"] || of_cell["fo:border"])] }.compact
