@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require_relative "../../demo/script/long"
+
 module KeptLineChanges
   CHANGES = {font_family: "Arial", size: 190_500, underline: :single, color: "#8a2a20", highlight: "#ffff00",
              background: "#eeeeee", letter_spacing: 25_400, kerning: 12_700, scale: 80, raised: :superscript,
@@ -10,6 +12,8 @@ module KeptLineChanges
              borders: {top: {style: "double", width: 25_400, color: "auto", space: 50_800}}, outline_level: 2, orphans: 4, widows: 4,
              indent_start_chars: 200, indent_end_chars: 200, indent_first_chars: 200,
              numbering: Norvel::Properties::NumberRef.new(list: "1")}.freeze
+  VALUES = [{"size" => "9 pt"}, {"size" => "15 pt"}, {"color" => "#aa0000"}, {"space_after" => "17 pt"}, {"keep_next" => "yes"},
+    {"break_before" => "yes"}, {"break_before" => "no"}, {"borders" => "all 1 pt"}, {"indent_start" => "2 cm"}].freeze
   STATES = {} # those that many examples begin with, by name
   FRESH = {}.compare_by_identity # what a fresh layout of one gives, so that each is drawn once
 end
@@ -199,5 +203,72 @@ RSpec.describe Norvel::Layout::LineStore do
     layout = Norvel::Layout.new(spaced, store: store)
     expect(made).to be < 5 # the folios of pages that are new
     expect(lines_by_page(layout)).to eq(lines_by_page(Norvel::Layout.new(spaced)))
+  end
+
+  def changed(state, name, **parameters) = Norvel::Changes.build(name, parameters.transform_keys(&:to_s)).call(state)
+
+  # What a layout of the one before kept has the format of that one, not of the first that set those lines.
+  it "goes by what a style came to say, two changes later" do
+    first = read(demo("quayside-notice.docx"))
+    style = first.paragraphs.map(&:style).tally.max_by(&:last).first
+    second = changed(first, "change_style", style: style, values: {"space_after" => "31 pt", "keep_next" => "yes"})
+    id = first.paragraphs.rindex { |one| !one.blank? }
+    third = changed(second, "format_here", paragraphs: [first.paragraphs[id].id], values: {"size" => "9 pt"})
+    fourth = changed(third, "format_here", paragraphs: [first.paragraphs[id].id], values: {"color" => "#aa0000"})
+    expect_fresh(first, second, third, fourth)
+  end
+
+  # @return [Norvel::Manuscript, nil] after some change; nil where it was refused
+  def after_any(state, states, dice)
+    ids = state.paragraphs.reject { |one| one.blank? || one.insets.any? }.map(&:id)
+    case dice.rand(6)
+    when 0..2
+      style = state.paragraphs.map(&:style).uniq.sample(random: dice)
+      changed(state, "change_style", style: style, values: KeptLineChanges::VALUES.sample(random: dice))
+    when 3
+      values = KeptLineChanges::VALUES.first(3).sample(random: dice)
+      changed(state, "format_here", paragraphs: [ids.sample(random: dice)], values: values)
+    when 4 then states.sample(random: dice)
+    else changed(state, "set_part", margin: {"start" => "#{dice.rand(20..40) / 10.0} cm"})
+    end
+  rescue Norvel::NothingToChange, Norvel::ChangeRefused
+    nil
+  end
+
+  def places(layout)
+    layout.pages.map do |page|
+      [page.folio, page.turn.reason, page.turn.paragraph, page.turn.empty.round(3),
+        page.placed.map { |one| [one.area, one.paragraph&.id, one.line.start, one.line.end, one.x.round(3), one.y.round(3)] }]
+    end
+  end
+
+  %w[boat-shed-handbook.docx night-ferries.docx].each do |file|
+    it "gives through a row of changes of #{file}, back and forth, what a fresh one gives" do
+      dice = Random.new(26)
+      states = [read(demo(file))]
+      store = described_class.new(Norvel::Fonts::Book.shipped)
+      Norvel::Layout.new(states.first, store: store)
+      12.times do
+        state = after_any(states.last, states, dice) or next
+        states << state
+        expect(places(Norvel::Layout.new(state, store: store))).to eq(places(layout(state)))
+      end
+      expect(states.size).to be > 6
+    end
+  end
+
+  it "fills no page anew that holds nothing which can differ" do
+    one = read(Demo::Long.manuscript(6_000).first)
+    store = described_class.new(Norvel::Fonts::Book.shipped)
+    pages = Norvel::Layout.new(one, store: store).pages.size
+    last = one.paragraphs.reverse.find { |paragraph| !paragraph.in_table && paragraph.text.length > 200 }
+    filled = 0
+    allow_any_instance_of(Norvel::Layout::ColumnFill).to receive(:fill).and_wrap_original { |fill, *rest, **more|
+      filled += 1
+      fill.call(*rest, **more)
+    }
+    red = changed(one, "format_here", paragraphs: [last.id], values: {"color" => "#aa0000"})
+    Norvel::Layout.new(red, store: store)
+    expect([pages, filled]).to match([a_value > 15, a_value < pages / 2])
   end
 end

@@ -16,9 +16,16 @@ module Norvel
 
       # One column's worth: items `from...to`, why it ends, the space above its first item, what it uses and leaves empty, the notes at its
       # foot, those that go on in the next column, whether a constraint gave way, and whether nothing is left for another column.
-      Leaf = Struct.new(:from, :to, :reason, :lead, :used, :empty, :notes, :carried, :gave_way, :ended)
+      Leaf = Struct.new(:from, :to, :reason, :lead, :used, :empty, :notes, :carried, :gave_way, :ended) do
+        # @param by [Integer] how many items further on @param last [Integer] how many there are
+        # @return [Leaf] the same of other items that come out alike
+        def moved(by, last:) = dup.tap { |copy| copy.from, copy.to, copy.ended = from + by, to + by, to + by >= last }
+      end
 
       attr_reader :items
+
+      # @return [Integer, nil] the last item that was looked at for the column; nil where that cannot be said
+      attr_reader :reach
 
       # @param items [Array<Item>] rows that are split are replaced in it
       # @param note [Proc] note reference to its entries at the foot
@@ -37,6 +44,7 @@ module Norvel
       # @return [Leaf]
       def fill(start, room, carried: [], lead: :before, top: true)
         @start, @room, @lead, @top = start, room, lead, top
+        @reach = nil
         @carried, rest = NoteArea.new(carried, lead: @note_lead).fit(room)
         return leaf(start, :note, carried: rest) if rest.any? && @carried.entries.any?
         return leaf(start, :end) unless @items[start]
@@ -47,7 +55,7 @@ module Norvel
         index = start
         while (item = @items[index])
           if index > start
-            return leaf(index, item.forced) if item.forced
+            return leaf(@reach = index, item.forced) if item.forced
 
             y += item.gap
           end
@@ -56,7 +64,10 @@ module Norvel
             more = notes + entries(item)
             most = room + HAIR - more.height
           end
-          return overfull(index, y, notes, below) if below > most
+          if below > most
+            @reach = index unless item.notes || item.row
+            return overfull(index, y, notes, below)
+          end
 
           y = below
           notes = more if item.notes

@@ -42,8 +42,9 @@ module Norvel
       # @param after [Float, nil] the space asked for by what stands above, points; nil: nothing stands there
       # @param beside [Array<Floating::Cut>] what narrows the lines from the first on
       # @param folios [Hash, nil] what stands for the fields the layout works out
+      # @param keep [Boolean] whether what comes out is kept for the next layout, and taken over from the one before
       # @return [Array<Item>]
-      def items(blocks, width, area: :body, after: nil, beside: [], folios: nil)
+      def items(blocks, width, area: :body, after: nil, beside: [], folios: nil, keep: false)
         @items = []
         @folios = folios
         @last = after && [nil, ParagraphFormat.new(after: after)]
@@ -53,14 +54,24 @@ module Norvel
         @cap = nil
         @beside = beside # what stands beside the lines to come, measured from where they begin
         heading = nil
+        @before, @kept = (keep && blocks.any?) ? @setter.flows(blocks, width, after) : nil
+        @same = true # whether what stands before comes out as it did
+        @special = false
+        taken = 0
         blocks.each_with_index do |block, index|
+          next if index < taken
+          next if @before && heading.nil? && (taken = take_over(blocks, index)) > index
+
+          @kept&.begins(@items.size, @last, @break_next)
           next if heading.nil? && block.is_a?(Manuscript::Paragraph) && block.text.empty? && @setter.hidden?(block)
 
           if block.is_a?(Manuscript::Table)
             add_table(block, width)
           elsif heading.nil? && block.run_in && blocks[index + 1].is_a?(Manuscript::Paragraph)
             heading = block
+            @special = true
           elsif heading.nil? && DropCap.before?(block, blocks[index + 1])
+            @special = true
             @cap = DropCap.new(block, @setter.set(block, width, folios: folios))
           elsif heading
             beside = cuts([heading, block], width)
@@ -70,9 +81,13 @@ module Norvel
             add_paragraph(block, set(block, width), area)
           end
         end
+        @kept&.ends(@items, @last, @break_next, apart: @apart, plain: !@framed && !@special)
         Frames.make_room(@items) if @framed
         @items
       end
+
+      # @return [KeptFlow, nil] what the last `items` came to, and what it was in the layout before
+      attr_reader :kept, :before
 
       # @return [Boolean] whether an item of the last `items` may be no plain text
       def apart? = @apart
@@ -87,6 +102,25 @@ module Norvel
       def self.height(items) = items.sum(&:height) + leads(items).sum
 
       private
+
+      # From a block on all those that come out as before, after one that did.
+      # @return [Integer] the block after them
+      def take_over(blocks, index)
+        return index if @framed || @special
+        return index.tap { @same = as_it_was?(blocks, index) } unless @same
+
+        upto = index
+        upto += 1 while upto < blocks.size && as_it_was?(blocks, upto)
+        @same = upto > index
+        return index unless @same
+
+        items, @last, @break_next = @kept.take(@before, index, upto, @items.size)
+        @items.concat(items)
+        @apart ||= @before.apart
+        upto
+      end
+
+      def as_it_was?(blocks, index) = blocks[index].equal?(@before.blocks[index]) && @setter.as_it_was?(blocks[index], @width)
 
       def set(block, width)
         return @setter.set(block, width, folios: @folios) if @cap.nil? && @beside.empty? && block.insets.empty?
@@ -127,6 +161,7 @@ module Norvel
         own = paragraphs.flat_map(&:insets).filter_map { |inset| Floating.cut(inset, width) }
         pass(@last ? space_between(paragraphs.last, @setter.format(paragraphs.last)) : 0.0)
         @beside += own
+        @special ||= @beside.any?
         @beside.empty? ? nil : @beside
       end
 

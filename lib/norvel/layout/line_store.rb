@@ -3,6 +3,7 @@
 require "monitor"
 require "weakref"
 require_relative "unchanged"
+require_relative "kept_flow"
 
 module Norvel
   class Layout
@@ -38,6 +39,7 @@ module Norvel
         @young_fields = @old_fields = {}
         @rows = {}.compare_by_identity
         @old_rows = @rows
+        @flows = @old_flows = {}.compare_by_identity
         @monitor = Monitor.new
         @scripts = {}.compare_by_identity # by the text itself, which is frozen and shared
       end
@@ -74,6 +76,41 @@ module Norvel
         @young_fields = {}
         @old_rows = @rows
         @rows = {}.compare_by_identity
+        @old_flows = @flows
+        @flows = {}.compare_by_identity
+      end
+
+      # @param blocks [Array<Manuscript::Paragraph, Manuscript::Table>] a row
+      # @return [KeptFlow, nil] what it came to in the layout before
+      def flow_of(blocks) = @old_flows[blocks.first]
+
+      # @return [void]
+      def keep_flow(flow) = @flows[flow.blocks.first] = flow
+
+      # What is kept has the format of the layout that it is kept of: the next one goes by that.
+      def in_format(kept, format)
+        lines = format ? kept[1].in_format(format) : kept[1]
+        lines.equal?(kept[1]) ? kept : [kept[0], lines]
+      end
+
+      # @param block [Manuscript::Paragraph, Manuscript::Table] of a row whose numbers, notes and width are those of before
+      # @return [Boolean] whether it comes out as in the layout before; what is known of it is then kept
+      def as_it_was?(block, width)
+        return table_as_it_was?(block) if block.is_a?(Manuscript::Table)
+
+        kept = @old[block] or return false
+        return false unless kept[0].kind == :alone && kept[0].width == width && kept[0].beside.nil? && @unchanged&.same?(block)
+
+        @young[block] = kept
+        true
+      end
+
+      def table_as_it_was?(table)
+        rows = @old_rows[table]
+        return false unless rows && rows_as_they_were?(rows)
+
+        keep_rows(table, rows)
+        true
       end
 
       # The rows of a table: what it was set into, what its style said, what its cells hold and what that is set as; `styles` are all
@@ -115,12 +152,13 @@ module Norvel
       # @param paragraph [Manuscript::Paragraph]
       # @param key [Key] everything else the lines depend on
       # @param folios [Hash{Symbol=>String}, nil] what stands for its fields: a footer has lines of its own for every page
+      # @param format [ParagraphFormat, nil] that it has now, of which the lines do not depend on everything
       # @yieldreturn [ParagraphLines] when they are not kept
       # @return [ParagraphLines]
-      def fetch(paragraph, key, folios = nil)
+      def fetch(paragraph, key, folios = nil, format: nil)
         young, old = folios ? [@young_fields[folios] ||= {}.compare_by_identity, @old_fields[folios]] : [@young, @old]
         kept = young[paragraph] || (old && old[paragraph])
-        return (young[paragraph] = kept)[1] if kept && kept[0] == key
+        return (young[paragraph] = in_format(kept, format))[1] if kept && kept[0] == key
 
         lines = yield
         young[paragraph] = [key, lines]

@@ -70,12 +70,14 @@ module Norvel
         @items = if @columns
           @columns.first_items(after: here ? @state.after : nil)
         else
-          @flow.items(blocks, column_width, after: here ? @state.after : nil)
+          @flow.items(blocks, column_width, after: here ? @state.after : nil, keep: true)
         end
+        @kept, @before = (@flow.kept unless @columns), (@flow.before unless @columns)
         after = @flow.after
         endnotes = @notes.at_end(blocks, column_width, ends: index == @blocks.size - 1 || endnotes_here?)
         @apart = @columns || @flow.apart? || endnotes.any?(&:apart?)
         @items += endnotes
+        @made = @items.size
         here ? go_on(@geometry.columns.size) : begin_part
         fill(index)
         @columns&.approximate&.uniq&.each do |paragraph|
@@ -176,6 +178,28 @@ module Norvel
       end
 
       def columns(start, height, carried, lead, dry: false)
+        plain = !dry && carried.empty? && plain?(start)
+        kept = plain && @before && @kept.page(start - grown, @before, height, lead)
+        return [grown.zero? ? kept : kept.moved(grown, last: @items.size)] if kept
+
+        leaves, reach = filled(start, height, carried, lead, dry)
+        leaf = leaves.first
+        if plain && reach && leaf.notes.empty? && leaf.carried.empty? && !leaf.gave_way
+          @kept.keep_page(start - grown, grown.zero? ? leaf : leaf.moved(-grown, last: @kept.items.size), height, lead, reach - grown)
+        end
+        leaves
+      end
+
+      # Rows that were split are more items than there were.
+      def grown = @items.size - @made
+
+      # @return [Boolean] whether a page begins there with an item as it was made, one column wide, and nothing else is on it
+      def plain?(start)
+        @kept && @geometry.columns.size == 1 && !@state.placed_any? && @state.notes.empty? && @items[start] &&
+          start >= grown && @items[start].equal?(@kept.items[start - grown])
+      end
+
+      def filled(start, height, carried, lead, dry)
         filling = ColumnFill.new(dry ? @items.dup : @items, note: ->(ref) { @notes.at_foot(ref, column_width) }, lead: note_lead)
         leaves = []
         @geometry.columns.each_index do |column|
@@ -186,7 +210,7 @@ module Norvel
           leaves << leaf
           break if leaf.ended || %i[manual break_before].include?(leaf.reason)
         end
-        leaves
+        [leaves, filling.reach]
       end
 
       def room = @state.page.bottom - @state.y

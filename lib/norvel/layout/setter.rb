@@ -42,11 +42,11 @@ module Norvel
         texts = paragraph.runs.map { |run| text_format(@cascade.run(paragraph, run)) }
         dividing = dividing(format, [paragraph])
         key = LineStore::Key.new(:alone, width, format.inside, mark, texts, marks, label, @tab, dividing, beside)
-        @store.fetch(paragraph, key, folios) do
+        @store.fetch(paragraph, key, folios, format: format) do
           text, segments = segments(paragraph, texts, width, folios, format, mark)
           ParagraphLines.new(text: text, segments: segments, format: format, width: width, mark: mark, default_tab: @tab,
             label: label, dividing: dividing, words: @store.words, beside: beside)
-        end.in_format(format)
+        end
       end
 
       # The rows of a table, kept while its paragraphs are set as before.
@@ -97,6 +97,17 @@ module Norvel
       def table_margins(table)
         (@table_margins ||= {})[table.style] ||= look_of(table).map(&:cell_margins).reduce({}, :merge)
       end
+
+      # @return [Array(KeptFlow, KeptFlow)] what a row of blocks came to in the layout before (nil where that is of no use), and one of
+      #   this layout, to be filled
+      def flows(blocks, width, after)
+        before = @store.flow_of(blocks)
+        before = nil unless before&.plain? && before.of?(blocks, width, after, @labels, @note_labels)
+        [before, KeptFlow.new(blocks, width, after, @labels, @note_labels).tap { |flow| @store.keep_flow(flow) }]
+      end
+
+      # @return [Boolean] whether a block of a row that was there before comes out as it did
+      def as_it_was?(block, width) = @store.as_it_was?(block, width)
 
       # @param table [Manuscript::Table]
       # @return [TableLook] what its cells look like
