@@ -22,9 +22,18 @@ module Norvel
         def self.read(bytes)
           raise FileError, "The file is empty." if bytes.empty?
           return new(Archive.read(bytes).members) if bytes.b.start_with?("PK")
-          return new({"content.xml" => bytes}, flat: true) if bytes.b[0, 512].match?(/\A(?:\xEF\xBB\xBF|\xFF\xFE|\xFE\xFF)?[\s\0]*</n)
+          return new({"content.xml" => bytes}, flat: true) if xml?(bytes)
 
           raise FileError, "This is not an .odt file (it is neither a zip container nor XML)."
+        end
+
+        MARKS = ["\xEF\xBB\xBF", "\xFF\xFE", "\xFE\xFF"].map(&:b).freeze # of the order of bytes
+        private_constant :MARKS
+
+        # @return [Boolean] whether it begins as XML does, in any encoding
+        def self.xml?(bytes)
+          head = bytes.byteslice(0, 512).b
+          MARKS.reduce(head) { |rest, mark| rest.delete_prefix(mark) }.delete("\0").lstrip.start_with?("<")
         end
 
         # @return [Hash{String=>String}] bytes by name
