@@ -184,7 +184,7 @@ module Norvel
                     "text-box" => :text_box}.freeze
 
         def holds?(condition, node, name, place)
-          what, number = condition.strip.match(/\A([a-z-]+)\s*(?:\(\))?\s*(?:=\s*(\d+))?\z/)&.captures
+          what, number = condition.delete(" \t\r\n").match(/\A([a-z-]+)(?:\(\))?(?:=(\d{1,6}))?\z/)&.captures
           case what
           when "list-level" then place.list && place.list.level + 1 == number.to_i
           when "outline-level" then name == "text:h" && outline_level(node) == number.to_i
