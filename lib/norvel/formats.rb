@@ -131,12 +131,19 @@ module Norvel
     # @param before [Manuscript] @param after [Manuscript] a change of it
     # @raise [ChangeRefused] where its format could not give it back
     def refuse_undeliverable(before, after)
-      format = of(after.format)
-      return if format.patches?
+      sentence = only_read(after) or return
       return if (Manuscript::MEMBERS - NO_MATTER_OF_FILES).all? { |name| before.public_send(name).equal?(after.public_send(name)) }
 
-      raise ChangeRefused, "This is an #{format.endings.first}: Norvel reads, shows and checks it, and cannot give it back changed yet. " \
-        "Nothing was changed."
+      raise ChangeRefused, "#{sentence} Nothing was changed."
+    end
+
+    # @param manuscript [Manuscript]
+    # @return [String, nil] a sentence where its format can be read and not given back changed
+    def only_read(manuscript)
+      format = of(manuscript.format)
+      return if format.patches?
+
+      "This is an #{format.endings.first}: Norvel reads, shows and checks it, and cannot give it back changed yet."
     end
 
     # @return [Array<Array(Hash, Hash)>] sets of formatting of styles, paragraphs and words that are new, each with the one before

@@ -71,6 +71,12 @@ RSpec.describe Norvel::Formats do
     end
   end
 
+  it "says a spacing between lines that a format does not know as the nearest, and tells it" do
+    one = read(docx { |file| file.paragraph("Fog") })
+    extra = Norvel::Changes.build("format_here", "paragraphs" => [0], "values" => {"line_spacing" => "2 pt between lines"}).call(one)
+    expect(described_class.cannot_say(one, extra)).to eq(["Line spacing 2 pt between lines: the file can only say 1."])
+  end
+
   it "says what it does not know in one sentence" do
     expect { described_class.read("x", name: "Überblick.xyz") }.to raise_error(Norvel::FileError, /Überblick\.xyz/)
     expect { described_class.of("scroll") }.to raise_error(Norvel::FileError, "Norvel does not know the format “scroll”.")

@@ -95,6 +95,25 @@ RSpec.describe Norvel::Formats::Odt do
       expect(read_odt(frame["far", "page"]).warnings).to include(/stands on a page by itself/)
     end
 
+    it "loses no word of shapes and groups, and says what of them is not drawn" do
+      box = "<draw:frame><draw:text-box><text:p>one</text:p></draw:text-box></draw:frame>"
+      read = read_odt('<text:p>a<draw:custom-shape text:anchor-type="char"><text:p>shaped</text:p></draw:custom-shape><draw:g>' \
+        "#{box}<draw:g><draw:rect><text:list><text:list-item><text:p>two</text:p></text:list-item></text:list></draw:rect></draw:g>" \
+        "</draw:g></text:p>")
+      expect(read.words.map { |word| word.delete(Norvel::Manuscript::INSET_MARK) }).to eq(%w[a shaped one two])
+      expect(read.paragraphs[0].insets.map { |inset| [inset.what, inset.box] }).to eq([[:text_box, "text box 1"], [:drawing, nil]])
+      expect(read.warnings).to eq(["Words that stand in a group of drawings are kept, and not drawn."])
+    end
+
+    it "says what depends on conditions, and leaves out what its style hides" do
+      hidden = style_xml("H", text: 'text:display="none"')
+      read = read_odt('<text:p text:style-name="H">gone</text:p><text:p><text:hidden-paragraph text:is-hidden="true"/>x</text:p>' \
+        '<text:section text:name="s" text:display="condition"><text:p>y</text:p></text:section>', automatic: hidden)
+      expect(read.words).to eq(%w[x y])
+      expect(read.warnings).to eq(["4 characters of hidden text are left out.", "A paragraph that depends on a condition is shown.",
+        "A section that depends on a condition is shown."])
+    end
+
     it "keeps what it does not know, reads the words in it, and opens files in other encodings" do
       strange = 'xmlns:my="urn:example:marrowby"'
       read = read_odt("<text:p>a <my:mark #{strange}>b</my:mark><my:sign #{strange}/> c</text:p><my:block #{strange}><text:p>d</text:p>" \
@@ -366,6 +385,30 @@ RSpec.describe Norvel::Formats::Odt do
         masters: master("Standard", "Front", "", "Main") + master("Main", "Wide"),
         automatic: style_xml("B", paragraph: 'fo:break-before="page"'))
       expect(wide.sections.map { |one| [one.last, one.page.margin[:start]] }).to eq([[0, 1_080_000], [nil, 1_440_000]])
+    end
+
+    it "gives a first page without a header the same part as the pages with one, and says that their room differs" do
+      header = "<style:header><text:p>Head</text:p></style:header>"
+      room = '<style:header-style><style:header-footer-properties fo:min-height="1cm"/></style:header-style>'
+      two = OpenDocument::LAYOUT + OpenDocument::LAYOUT.sub('"Sheet"', '"Rest"').sub("</style:page-layout>", "#{room}</style:page-layout>")
+      read = read_odt("<text:p>a</text:p>", layouts: two,
+        masters: master("Standard", "Sheet", "", "Main") + master("Main", "Rest", header))
+      said = read.sections.map { |one| one.headers.transform_values { |blocks| blocks.map(&:text) } }
+      expect(said).to eq([{default: ["Head"], first: []}])
+      expect(read.warnings).to match([/first page of “Standard” leaves other room/])
+    end
+
+    it "begins pages where a table asks for it, and where a style under the paragraph's own does" do
+      automatic = '<style:style style:name="T" style:family="table"><style:table-properties fo:break-before="page" ' \
+        'fo:break-after="page"/></style:style>' + style_xml("P", parent: "S", paragraph: 'fo:text-align="end"') +
+        style_xml("C", paragraph: 'fo:break-before="column"')
+      table = '<table:table table:style-name="T"><table:table-row><table:table-cell><text:p>x</text:p></table:table-cell>' \
+        "</table:table-row></table:table>"
+      read = read_odt("<text:p>a</text:p>#{table}<text:p>b</text:p><text:p text:style-name=\"P\">c</text:p><text:p>d</text:p>" \
+        '<text:p text:style-name="C">e</text:p>', styles: style_xml("S", paragraph: 'fo:break-after="page"'), automatic: automatic)
+      pages = Norvel::Layout.new(read).pages.map { |page| page.text_lines.map { |placed| placed.paragraph.text }.join }
+      expect(pages).to eq(%w[a x bc de])
+      expect(read.warnings).to eq(["A break of columns is kept, and not followed."])
     end
 
     it "counts tab stops from the indent, and takes the larger of two spaces" do

@@ -17,6 +17,17 @@ module Norvel
         made
       end
 
+      # Every element directly in another; sets of nodes cost more than all else that is read.
+      # @param parent [Nokogiri::XML::Element, nil] @yieldparam node [Nokogiri::XML::Element]
+      def elements(parent)
+        one = parent&.first_element_child
+        while one
+          following = one.next_element
+          yield one
+          one = following
+        end
+      end
+
       # @return [Nokogiri::XML::Element, nil] the first child of that name, whatever its namespace
       def child(node, name)
         one = node&.first_element_child

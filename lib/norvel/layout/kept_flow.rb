@@ -9,7 +9,7 @@ module Norvel
       Filled = Struct.new(:leaf, :room, :lead, :reach)
 
       # Items `from...to` are those that stood so many places further on, or back, before.
-      Range = Struct.new(:from, :to, :shift)
+      Taken = Struct.new(:from, :to, :shift)
 
       attr_reader :blocks, :items, :apart
 
@@ -18,7 +18,7 @@ module Norvel
       def initialize(blocks, width, after, labels, note_labels)
         @blocks, @width, @after, @labels, @note_labels = blocks, width, after, labels, note_labels
         @begins, @lasts, @breaks = [], [], []
-        @ranges, @filled = [], {}
+        @taken, @filled = [], {}
       end
 
       # @return [Boolean] whether it can be taken over
@@ -53,7 +53,7 @@ module Norvel
         first, last = old.begin_of(from), old.begin_of(to)
         shift = place - first
         (from...to).each { |index| begins(old.begin_of(index) + shift, *old.state_at(index)) }
-        @ranges << Range.new(place, place + last - first, shift)
+        @taken << Taken.new(place, place + last - first, shift)
         [old.items[first...last], *old.state_at(to)]
       end
 
@@ -69,13 +69,13 @@ module Norvel
       # @param start [Integer] an item @param old [KeptFlow] what was taken over from
       # @return [ColumnFill::Leaf, nil] the page that begins there, where it holds nothing that can differ
       def page(start, old, room, lead)
-        range = @ranges.bsearch { |one| one.to > start }
-        return unless range && range.from <= start
+        taken = @taken.bsearch { |one| one.to > start }
+        return unless taken && taken.from <= start
 
-        filled = old.page_from(start - range.shift)
-        return unless filled && filled.room == room && filled.lead == lead && filled.reach + range.shift < range.to
+        filled = old.page_from(start - taken.shift)
+        return unless filled && filled.room == room && filled.lead == lead && filled.reach + taken.shift < taken.to
 
-        keep_page(start, filled.leaf.moved(range.shift, last: @items.size), room, lead, filled.reach + range.shift)
+        keep_page(start, filled.leaf.moved(taken.shift, last: @items.size), room, lead, filled.reach + taken.shift)
         @filled[start].leaf
       end
 

@@ -43,6 +43,7 @@ module Norvel
         @pages.each { |page| page.margin_steps << -> { @margins.add(page, @pages) } unless page.blank }
         @pages.each { |page| page.apart ||= @margins.apart?(page.part) }
         @pages.select(&:apart).each { |page| page.floats.each { |float| fill_box(page, float) if float.inset.box } }
+        @flow = @kept = @before = nil # of the layout before, which is not to live as long as these pages
         @pages
       end
 

@@ -310,6 +310,7 @@ module Norvel
         def write_line_spacing(node, _, value)
           return %w[line lineRule].each { |name| put(node, name, nil) } unless value
 
+          value = Properties::LineSpacing::SINGLE if value.rule == :extra # which this format cannot say
           put(node, "line", value.multiple? ? (value.value * 240).round : (Rational(value.value) / Lengths::TWIP).round)
           put(node, "lineRule", value.multiple? ? "auto" : RULES.key(value.rule))
         end

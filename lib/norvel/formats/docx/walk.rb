@@ -27,16 +27,8 @@ module Norvel
         # @return [Nokogiri::XML::Element, nil] its first child of that name
         def child(node, name) = Patching.child(node, name)
 
-        # Every element directly in another; sets of nodes cost more than all else that is read.
-        # @yieldparam node [Nokogiri::XML::Element]
-        def elements(parent)
-          one = parent.first_element_child
-          while one
-            following = one.next_element
-            yield one
-            one = following
-          end
-        end
+        # Every element directly in another.
+        def elements(parent, &block) = Patching.elements(parent, &block)
 
         # @yieldparam node [Nokogiri::XML::Element] each w:p and w:tbl directly in the container
         def blocks(container, &block)

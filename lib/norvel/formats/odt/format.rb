@@ -43,7 +43,7 @@ module Norvel
 
         # The file as it came, where nothing of it was changed.
         def patch(manuscript, source, ending: nil)
-          came = Formats.read(source, name: "came#{endings.first}", limits: nil)
+          came = read(source)
           return source if KEPT.all? { |name| manuscript.public_send(name) == came.public_send(name) }
 
           raise FileError, "What was changed in an #{ending || endings.first} cannot be given back yet; the file that came can."

@@ -31,17 +31,38 @@ module Norvel
         # @return [Manuscript::Inset]
         def read(node)
           inner = Names.children(node).find { |child| KINDS.key?(Names.of(child)) }
-          kind = KINDS.fetch(inner && Names.of(inner), :drawing)
+          kind = KINDS.fetch(inner && Names.of(inner)) { holds_text?(node) ? :text_box : :drawing }
           kind = kind_of_object(inner) if kind == :object
           in_line = said(node, "text:anchor-type") == "as-char"
+          boxes = texts(node).map { |text| @box.call(text) }
+          @values.tell("Words that stand in a group of drawings are kept, and not drawn.") if boxes.any? && kind != :text_box
           image = inner && Names.child(node, "draw:image")
           Manuscript::Inset.new(kind: place_kind(kind, in_line), what: kind, ref: image && @pictures.call(image),
             width: size(node, "width", inner), height: size(node, "height", inner), alt: alternative(node),
             decorative: said(node, "draw:decorative") == "true",
-            anchor: (anchor(node) unless in_line), box: (@box.call(inner) if kind == :text_box))
+            anchor: (anchor(node) unless in_line), box: (boxes.first if kind == :text_box))
         end
 
         private
+
+        # What a shape or a text box holds that is text.
+        TEXT = %w[text:p text:h text:list table:table text:section].freeze
+        private_constant :TEXT
+
+        def holds_text?(node) = Names.children(node).any? { |child| TEXT.include?(Names.of(child)) }
+
+        # @return [Array<Nokogiri::XML::Element>] whatever holds text in a frame, a shape or a group of them
+        def texts(node)
+          own = holds_text?(node) ? [node] : []
+          own + Names.children(node).flat_map { |child|
+            name = Names.of(child)
+            if name == "draw:text-box"
+              [child]
+            else
+              (SHAPES.include?(name) ? texts(child) : [])
+            end
+          }
+        end
 
         KINDS = {"draw:image" => :image, "draw:text-box" => :text_box, "draw:object" => :object, "draw:object-ole" => :object,
                  "draw:plugin" => :object, "draw:applet" => :object, "draw:floating-frame" => :object}.freeze
@@ -71,10 +92,7 @@ module Norvel
         end
 
         def property(node, name)
-          @styles.saying("graphic", said(node, "draw:style-name"), @part) do |style|
-            properties = Names.child(style, "style:graphic-properties")
-            properties && said(properties, name)
-          end
+          @styles.property("graphic", said(node, "draw:style-name"), @part, "style:graphic-properties", name)
         end
 
         def anchor(node)

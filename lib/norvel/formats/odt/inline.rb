@@ -93,19 +93,20 @@ module Norvel
           when "text:span" then children(node, span(node, look))
           when "text:a" then children(node, link(node, look))
           when "text:ruby" then ruby(node, look)
-          when "text:note" then note(node, look)
+          when "text:note" then note(node, seen(look))
           when "office:annotation" then annotation(node, look)
           when *WRAPPERS then children(node, look)
-          when *NAMED then @reader.anchor(name, node, @id)
+          when *NAMED then @reader.anchor(node, @id)
           when *NOTHING then nil
           when *REVISIONS then revision(node, name)
-          when *Frames::SHAPES then frame(node, look)
-          else other(node, name, look)
+          when *Frames::SHAPES then frame(node, seen(look))
+          else other(node, name, seen(look))
           end
         end
 
         def other(node, name, look)
           return field(node, name, look) if Fields.field?(name)
+          @values.tell("A paragraph that depends on a condition is shown.") if name == "text:hidden-paragraph"
           return hold(node, name, look) if node.child.nil? || HELD.include?(name) || name.start_with?("form:")
 
           children(node, look) # words are text, whatever stands around them (part 3, §3.17)
@@ -177,7 +178,7 @@ module Norvel
         end
 
         def revision(node, name)
-          @reader.revisions.mark(node, name, @id, @pieces)
+          @reader.revisions.mark(node, name, @id)
           @carries |= [:revision]
         end
 
@@ -195,13 +196,12 @@ module Norvel
           @carries |= [:field]
           @reader.placeholder(@id, text) if name == "text:placeholder" && !text.empty?
           @values.tell("Text that depends on a condition stands as it came out last.") if name == "text:conditional-text"
-          if %w[text:hidden-text].include?(name) && Names.attribute(node, "text:is-hidden") == "true"
+          if name == "text:hidden-text" && Names.attribute(node, "text:is-hidden") == "true"
             return @pieces.add(text, inner.with(hidden: true), @pieces.next_origin)
           end
           return @pieces.add("", inner, @pieces.next_origin, held: ["field #{name}".freeze]) if text.empty? && more[:field].nil?
 
-          more.delete(:field) if text.empty? && !@margins
-          @pieces.literal(text.empty? ? "" : text, inner, @pieces.next_origin, **more)
+          @pieces.literal(text, inner, @pieces.next_origin, **more)
         end
 
         # What is not known is kept; words that stand in it are text.

@@ -51,16 +51,8 @@ module Norvel
           found
         end
 
-        # Every element directly in another; sets of nodes cost more than all else that is read.
-        # @yieldparam node [Nokogiri::XML::Element]
-        def elements(parent)
-          one = parent&.first_element_child
-          while one
-            following = one.next_element
-            yield one
-            one = following
-          end
-        end
+        # Every element directly in another.
+        def elements(parent, &block) = Patching.elements(parent, &block)
 
         # @yieldparam node [Nokogiri::XML::Element] every element under it, in order
         def each_under(parent, &block)

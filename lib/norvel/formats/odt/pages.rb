@@ -93,8 +93,8 @@ module Norvel
 
         def alike?(one, other) = one.design.with(margin: edges(one)) == other.design.with(margin: edges(other))
 
-        # Where text stands without a header or footer.
-        def edges(master) = MARGINS.keys.to_h { |edge| [edge, master.design.margin[edge]] }
+        # The margins of the paper, without the room of header and footer.
+        def edges(master) = master.design.margin.slice(:start, :end, :header, :footer)
 
         def section(stretch, first)
           master = master(stretch[:master])
@@ -105,11 +105,19 @@ module Norvel
           unless shown.equal?(master)
             headers[:first], footers[:first] = [master.headers, master.footers].map { |stories| stories.fetch(:default, []) }
             first_differs = true
+            tell_room(master, shown)
           end
           columns = stretch[:columns] || shown.columns
           Manuscript::Section.new(page: shown.design, begins: begins(stretch, master, first),
             folio: Manuscript::Folio.new(format: shown.folio || :decimal, start: stretch[:number]),
             headers: headers, footers: footers, first_differs: first_differs, **columns_of(columns, shown.design))
+        end
+
+        def tell_room(master, shown)
+          return if master.design == shown.design
+
+          @values.tell("The first page of “#{master.name}” leaves other room for header and footer than the pages after it; here it " \
+            "leaves as much as they do.")
         end
 
         def begins(stretch, master, first)

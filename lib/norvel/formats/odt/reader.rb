@@ -65,7 +65,7 @@ module Norvel
           paragraphs = Manuscript.paragraphs_of([blocks])
           paragraphs << blocks.push(empty_paragraph).last if paragraphs.empty?
           pages = Pages.new(self)
-          sections = pages.sections(story.starts, paragraphs.last.id, paragraphs.select { |one| one.properties[:break_before] }.map(&:id))
+          sections = pages.sections(story.starts, paragraphs.last.id, paragraphs.select { |one| begins_page?(one) }.map(&:id))
           Manuscript.new(format: "odt", blocks: ended(blocks, sections), sheet: @sheet, sections: sections, notes: @notes,
             lists: @lists.lists, settings: settings(pages), info: info, warnings: warnings, asides: @asides, contents: @contents,
             anchors: @anchors, matters: matters(paragraphs), traces: [])
@@ -118,8 +118,8 @@ module Norvel
           href if @package.member?(href)
         end
 
-        # @param name [String] of an element @param node [Nokogiri::XML::Element] a place with a name
-        def anchor(_name, node, paragraph)
+        # @param node [Nokogiri::XML::Element] a place with a name
+        def anchor(node, paragraph)
           called = Names.attribute(node, "text:name") and @anchors[called] ||= paragraph
         end
 
@@ -134,7 +134,7 @@ module Norvel
         # @raise [FileError] where there are more than a manuscript has
         def count_cells(more)
           @cells += more
-          @limits&.refuse(:cells, @cells) if @limits && @cells > @limits.cells
+          @limits.refuse(:cells, @cells) if @limits && @cells > @limits.cells
         end
 
         private
@@ -198,6 +198,10 @@ module Norvel
         end
 
         def empty_paragraph = Manuscript::Paragraph.new(id: 0, style: @styles.default_id)
+
+        def begins_page?(paragraph)
+          paragraph.properties.fetch(:break_before) { @sheet.saying(paragraph.style, :break_before)&.properties&.[](:break_before) }
+        end
 
         # Which paragraphs a part ends with.
         def ended(blocks, sections)

@@ -31,7 +31,7 @@ module Norvel
 
         # @param node [Nokogiri::XML::Element] text:change, text:change-start or text:change-end @param paragraph [Integer]
         # @return [void]
-        def mark(node, name, paragraph, _pieces)
+        def mark(node, name, paragraph)
           id = Names.attribute(node, "text:change-id")
           region = @regions[id] or return
           kind = KINDS.fetch(Names.of(region))

@@ -13,7 +13,6 @@ module Norvel
       # Reads one story (body, note, header, text box) to blocks: ISO/IEC 26300, part 3, §5 (text) and §6 (what stands in a paragraph).
       class StoryReader
         DEEPEST = 20 # tables in one another
-        LISTS = %w[text:list text:list-item text:list-header text:numbered-paragraph].freeze
         INDEXES = %w[text:table-of-content text:illustration-index text:table-index text:alphabetical-index text:user-index
           text:object-index text:bibliography].freeze
 
@@ -35,6 +34,7 @@ module Norvel
           @context = context
           @frames = Frames.new(@styles, part, pictures: reader.method(:picture), box: ->(node) { reader.box(node, part) })
           @starts = []
+          @wishes = {}
           @revisions = reader.revisions
         end
 
@@ -77,7 +77,7 @@ module Norvel
           when "text:section" then section(node, place, found)
           when "text:numbered-paragraph" then numbered(node, place, found)
           when *INDEXES then index(node, name, place, found)
-          when "text:change", "text:change-start", "text:change-end" then @revisions.mark(node, name, @next_id, nil)
+          when "text:change", "text:change-start", "text:change-end" then @revisions.mark(node, name, @next_id)
           else Walk.blocks(node) { |inner, inner_name| block(inner, inner_name, place, found) }
           end
         end
@@ -85,10 +85,13 @@ module Norvel
         def table(node, place)
           raise FileError, "Tables are nested more than #{DEEPEST} deep; the file cannot be read." if place.tables >= DEEPEST
 
-          begins(@styles.node("table", said(node, "table:style-name"), @part), "style:table-properties")
+          wishes = wishes("table", said(node, "table:style-name"))
+          begins(wishes, @next_id)
+          @break_next ||= wishes.before == "page" # its first paragraph has it
           id = place.tables.zero? ? "t#{@next_id}" : "t#{@next_id}.#{place.tables}"
           inside = Place.new(tables: place.tables + 1, hidden: place.hidden)
           TableReader.new(@reader, @part) { |cell, head| blocks(cell, inside.with(head: head)) }.read(node, id)
+            .tap { @break_next ||= wishes.behind == "page" }
         end
 
         # An outermost list counts by itself; one in an item stands a level deeper.
@@ -126,6 +129,7 @@ module Norvel
           style = @styles.node("section", said(node, "text:style-name"), @part)
           columns = Columns.read(Names.child(Names.child(style, "style:section-properties"), "style:columns"), @values)
           place = place.with(hidden: true) if said(node, "text:display") == "none"
+          @values.tell("A section that depends on a condition is shown.") if said(node, "text:display") == "condition"
           within = @columns
           @starts << Start.new(at: @next_id, columns: @columns = columns) if columns && place.tables.zero?
           Walk.blocks(node) { |inner, name| block(inner, name, place, found) }
@@ -149,10 +153,12 @@ module Norvel
           @next_id += 1
           own = @styles.own(Styles::PARAGRAPH, said(node, "text:style-name"), @part)
           style = conditional(own.style || @styles.default_id, node, name, place)
-          begins(own.node, "style:paragraph-properties", id)
+          wishes = wishes(Styles::PARAGRAPH, said(node, "text:style-name"))
+          begins(wishes, id)
           set = own.set
           set = set.merge(break_before: true) if @break_next
-          @break_next = break_after?(own, style)
+          @break_next = wishes.behind == "page"
+          place = place.with(hidden: true) if hides?(set, style)
           set = set.merge(level(node, style)) if name == "text:h"
           set = set.merge(numbering(node, name, style, place))
           set = set.merge(beside(place, set, style))
@@ -244,36 +250,31 @@ module Norvel
           @lists.heading(level - 1, start)
         end
 
-        # What a style says of the pages: a master page that begins with it, the number of the page, a break behind it.
-        def begins(style, properties, id = @next_id)
-          return unless style && @context.nil?
+        # What a style, or one under it, says of the pages: the master page that begins with it, the number of that page, what is broken
+        # before and behind it. Nil where nothing is said.
+        Wishes = Struct.new(:master, :number, :before, :behind)
+        private_constant :Wishes
 
-          master = said_by(style, "style:master-page-name")
-          inner = Names.child(style, properties)
-          number = inner && said(inner, "style:page-number")
-          number = nil if number == "auto"
-          master = nil if master.to_s.empty?
-          return unless master || number
-
-          @starts << Start.new(at: id, master: master, number: @values.count(number, 0..99_999, "A page number"))
-        end
-
-        def said_by(style, name)
-          20.times do
-            found = Names.attribute(style, name)
-            return found unless found.nil?
-
-            parent = said(style, "style:parent-style-name") or return
-            style = @styles.node(Styles::PARAGRAPH, parent, @part) or return
+        # @return [Wishes] asked of each style once
+        def wishes(family, name)
+          @wishes[[family, name]] ||= begin
+            of = ->(attribute) { @styles.property(family, name, @part, "style:#{family}-properties", attribute) }
+            master = @styles.saying(family, name, @part) { |node| said(node, "style:master-page-name") }
+            number = of["style:page-number"]
+            Wishes.new((master unless master.to_s.empty?), (@values.count(number, 0..99_999, "A page number") unless number == "auto"),
+              of["fo:break-before"], of["fo:break-after"])
           end
-          nil
         end
 
-        def break_after?(own, style)
-          node = own.node || @styles.node(Styles::PARAGRAPH, style, @part)
-          properties = node && Names.child(node, "style:paragraph-properties")
-          properties ? said(properties, "fo:break-after") == "page" : false
+        # A page, or a part, begins at a paragraph or table.
+        def begins(wishes, id)
+          @values.tell("A break of columns is kept, and not followed.") if [wishes.before, wishes.behind].include?("column")
+          return if @context || (wishes.master.nil? && wishes.number.nil?)
+
+          @starts << Start.new(at: id, master: wishes.master, number: wishes.number)
         end
+
+        def hides?(own, style) = own.fetch(:hidden) { @styles.sheet.saying(style, :hidden)&.properties&.[](:hidden) }
 
         def said(node, name) = Names.attribute(node, name)
       end

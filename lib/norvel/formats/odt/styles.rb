@@ -28,12 +28,12 @@ module Norvel
           read_common(roots)
           refuse_many(limits) if limits
           @automatic = roots.to_h { |root| [root.pointer_id, by_name(Names.child(root, "office:automatic-styles"))] }
-          @content = package.content.pointer_id
           @sets, @own, @listed = {}, {}, {}
-          @under = default_set
+          @under = {} # while percentages of the defaults themselves are read
+          @under = @spelling.read(@defaults[PARAGRAPH]) { |property| default(property) }
         end
 
-        # @return [StyleSheet]
+        # @param sheet [StyleSheet] with what is known of the styles besides
         attr_writer :sheet
 
         # @return [StyleSheet]
@@ -77,6 +77,12 @@ module Norvel
             name = Names.attribute(node, "style:parent-style-name")
           end
           nil
+        end
+
+        # @param holder [String] the element that holds what a style of the family says @param attribute [String]
+        # @return [String, nil] what the nearest of a style and those under it says there
+        def property(family, name, part, holder, attribute)
+          saying(family, name, part) { |node| (inner = Names.child(node, holder)) && Names.attribute(inner, attribute) }
         end
 
         # @return [Spelling]
@@ -156,11 +162,6 @@ module Norvel
         def refuse_many(limits)
           most = [@common.size, limits.styles].max
           limits.refuse(:styles, most) if most > limits.styles
-        end
-
-        def default_set
-          @under = {}
-          @spelling.read(@defaults[PARAGRAPH]) { |property| Properties::DEFAULTS[property] }
         end
 
         # What a common style says itself; its parents first, since percentages are of what they come to.

@@ -44,9 +44,7 @@ module Norvel
 
         def of_table(name) = property("table", @name, "style:table-properties", name)
 
-        def property(family, style, holder, name)
-          @styles.saying(family, style, @part) { |node| (inner = Names.child(node, holder)) && said(inner, name) }
-        end
+        def property(family, style, holder, name) = @styles.property(family, style, @part, holder, name)
 
         def indent = (align == :start && @values.length(of_table("fo:margin-left") || of_table("fo:margin"))) || 0
 
