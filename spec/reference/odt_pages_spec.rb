@@ -47,14 +47,17 @@ RSpec.describe "The same manuscript in two formats" do
   it "is read in at most 1.2 times what the .docx takes" do
     bytes = Demo::Long.manuscript(30_000).first
     odt = SameInOdt.new(read(bytes)).bytes
-    best = ->(work) {
-      Array.new(5) {
-        GC.start
-        started = Process.clock_gettime(Process::CLOCK_MONOTONIC)
-        work.call
-        Process.clock_gettime(Process::CLOCK_MONOTONIC) - started
-      }.min
-    }
-    expect(best[-> { Norvel::Formats.read(odt, name: "a.odt") }]).to be <= best[-> { read(bytes) }] * 1.2
+    works = [-> { read(bytes) }, -> { Norvel::Formats.read(odt, name: "a.odt") }]
+    works.each { |work| 3.times { work.call } } # compiled alike
+    taken = Array.new(9) { works.map { |work| processor_time(&work) } }.transpose.map(&:min)
+    expect(taken.last).to be <= taken.first * 1.2
+  end
+
+  # Other work on the machine has no part in it.
+  def processor_time
+    GC.start
+    started = Process.clock_gettime(Process::CLOCK_PROCESS_CPUTIME_ID)
+    yield
+    Process.clock_gettime(Process::CLOCK_PROCESS_CPUTIME_ID) - started
   end
 end
