@@ -94,11 +94,11 @@ class RandomWalk
 
   attr_reader :manuscript, :log, :made
 
-  # @param source [String] bytes of a file @param seed [Integer]
-  def initialize(source, seed)
+  # @param source [String] bytes of a file @param seed [Integer] @param name [String, nil] of the file
+  def initialize(source, seed, name: nil)
     @source = source
     @random = Random.new(seed)
-    @manuscript = @original = Norvel::Formats.read(source)
+    @manuscript = @original = Norvel::Formats.read(source, name: name)
     @store = Norvel::Layout::LineStore.new(Norvel::Fonts::Book.shipped)
     @log = []
     @differences = []
@@ -189,6 +189,7 @@ class RandomWalk
     name, given = CHANGES.fetch(kind).call(self)
     operation = Norvel::Changes.build(name, JSON.parse(JSON.generate(given)))
     after = operation.call(manuscript)
+    Norvel::Formats.refuse_undeliverable(manuscript, after)
     operation.told(manuscript, after)
     data = JSON.generate(Norvel::Changes::Difference.between(manuscript, after))
     @log << [name, %i[swap tidy kept].include?(kind) ? "…" : given]

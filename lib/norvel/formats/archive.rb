@@ -93,11 +93,14 @@ module Norvel
       end
 
       # @param changed [Hash{String=>String}] members to put in or in the place of others
+      # @param stored [String, nil] the member that comes first, and is not packed
       # @return [String] the bytes of a new file
-      def write(changed)
+      def write(changed, stored = nil)
         buffer = Zip::OutputStream.write_buffer(StringIO.new("".b)) do |zip|
-          members.merge(changed).each do |name, data|
-            zip.put_next_entry(Zip::Entry.new(nil, name, time: Zip::DOSTime.at(315_532_800)))
+          all = members.merge(changed)
+          all.slice(*stored).merge(all).each do |name, data|
+            method = (name == stored) ? Zip::Entry::STORED : Zip::Entry::DEFLATED
+            zip.put_next_entry(Zip::Entry.new(nil, name, time: Zip::DOSTime.at(315_532_800)), nil, nil, method)
             zip.write(data)
           end
         end

@@ -105,6 +105,10 @@ module Norvel
       # @return [String] the smallest file: one style, and one empty paragraph where there is no sample text
       def bare(_samples = []) = raise(FileError, "An empty #{endings.first} cannot be made.")
 
+      # @param before [Manuscript] @param after [Manuscript] a change of it
+      # @return [String, nil] a sentence where a file of it could not say what is so then
+      def undeliverable(_before, _after) = nil
+
       # @param set [Hash{Symbol=>Object}] values by property
       # @return [Hash{Symbol=>Object}] what a file says that has them: the properties it cannot carry are missing, the others as near
       #   as it comes

@@ -5,7 +5,10 @@ module Norvel
     # One level of a list. `text` holds %1, %2 … for the counters; `properties` are the indents it brings,
     # `label_properties` the formatting of the label; `style` the paragraph style tied to it.
     ListLevel = Value.define(format: "decimal", text: "%1.", start: 1, properties: {}, label_properties: {}, style: nil,
-      suffix: :tab, restart_after: nil, legal: false)
+      suffix: :tab, restart_after: nil, legal: false) do
+      # @return [Boolean] whether it has a number or a sign
+      def labelled? = !(format == "none" && text.empty?)
+    end
 
     # `counter` is what lists share when one continues another; `starts` the levels that begin anew with it, `name`
     # what a list style is called.

@@ -49,9 +49,10 @@ module Norvel
     # A list that is made of a manuscript's own parts: from paragraph `first` to `last`, the field itself ends in `closes`. Of :headings,
     # those of `levels` ([least, deepest]) by the names of standard styles (`by` holds :style) or by their own level (:level), and of
     # paragraphs in `styles` (name to level); or of :captions, of those that count `of`. `code` is the field's
-    # instruction as the file has it.
+    # instruction as the file has it, `entries` are the styles of its lines by level,
+    # `title` the paragraph that is its heading and belongs to it, where it says so.
     ContentsList = Value.define(:first, :last, closes: nil, kind: :headings, levels: nil, by: [], styles: {}, of: nil, folios: true,
-      links: false, code: nil) do
+      links: false, code: nil, entries: {}, title: nil) do
       # @return [String] how a sentence names it
       def called = (kind == :captions) ? "the list of “#{of}”" : "the list of contents"
     end

@@ -19,6 +19,8 @@ module Norvel
 
       # @return [void]
       def add_lines
+        return unless now.inheritance.run_in
+
         read = @roles.in(:run_in_heading).map { |paragraph| now.paragraph(paragraph.id) }.reject(&:run_in)
         alone, led = read.partition { |paragraph| Guide::Places.stands_alone?(paragraph) }
         lines_of_their_own(alone)

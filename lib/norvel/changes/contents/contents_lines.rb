@@ -121,6 +121,9 @@ module Norvel
       # The standard's, or for lists of captions the one that its lines have.
       def own_style(manuscript, list, level)
         sheet = manuscript.sheet
+        said = list.entries[level]
+        return sheet[said] if said && sheet[said]
+
         sheet.standard(slot(list, level)) || sheet.named(*sheet.standards.name(slot(list, level)), own_name(list, level))
       end
 

@@ -30,8 +30,15 @@ module Norvel
       # A level that numbers headings is their style's matter.
       def dressed(list, sheet)
         list.with(levels: list.levels.to_h { |index, level|
-          [index, heading?(level, sheet) ? level : kind_of(level)&.dressed(level, index) || level]
+          [index, heading?(level, sheet) ? level : kind_of(level)&.dressed(level, index)&.then { |one| beside(level, one) } || level]
         })
+      end
+
+      # What stands below an item without a number of its own stands where the item's words do.
+      def beside(level, dressed)
+        return dressed if level.labelled?
+
+        level.with(properties: level.properties.merge(dressed.properties.slice(:indent_start)))
       end
 
       def kind_of(level) = kinds[(level.format == "bullet") ? :bullets : :numbers]

@@ -4,11 +4,15 @@ module Norvel
   module Changes
     # Lets the next paragraph go on in the line of a heading ("paragraphs"; "run_in": false sets them on lines of their own again).
     class SetRunIn < Operation
+      NO_RUN_IN = "The format of this file has no headings that run into the line of their text."
+
       takes paragraphs: :headings, run_in: :unless_no
 
       # @param manuscript [Manuscript] @param heading [Manuscript::Paragraph] of the body, a cell or a note
       # @return [String, nil] why it cannot run in, in a sentence
       def self.hindrance(manuscript, heading)
+        return NO_RUN_IN unless manuscript.inheritance.run_in
+
         blocks = manuscript.containers[manuscript.container_of(heading.id)] or return "It stands in a header or footer."
         following = blocks[blocks.index { |block| block.id == heading.id } + 1]
         return "No text follows that could go on in its line." unless following.is_a?(Manuscript::Paragraph) && !following.blank?
@@ -56,6 +60,8 @@ module Norvel
       takes text: :stretch, style: :style
 
       def carry_out(manuscript)
+        raise ChangeRefused, SetRunIn::NO_RUN_IN unless manuscript.inheritance.run_in
+
         paragraph, from, to = stretches(manuscript).first
         refuse_listed(manuscript, paragraph)
         raise ChangeRefused, "A run-in heading stands at the beginning of its paragraph." unless from.zero? && to < paragraph.text.length

@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require_relative "../block_order"
 require_relative "paragraph_content"
 require_relative "field_parts"
 
@@ -10,6 +11,8 @@ module Norvel
       # Where only formatting changed, only property elements are; where the text was cut, joined or written, the paragraph's
       # own nodes are put in their new order and what is new is written between them.
       class StoryWriter
+        include BlockOrder
+
         # Markers that lie between words; those of a paragraph that goes move to its neighbour.
         MARKERS = %w[bookmarkStart bookmarkEnd commentRangeStart commentRangeEnd permStart permEnd].freeze
         KEPT_APART = %w[sectPr pPrChange].freeze # of a paragraph's properties, what a part of it does not take along
@@ -33,8 +36,6 @@ module Norvel
         # @param now [Hash{Container=>Array}] as they are now
         # @return [void]
         def patch(before, now)
-          @before = before
-          @now = now
           containers = before.keys | now.keys
           old, new = [before, now].map { |stories| paragraphs_of(stories) }
           gone = old.keys - new.keys
@@ -49,7 +50,7 @@ module Norvel
           new.each do |id, paragraph|
             patch_runs(@nodes[id], old[id], paragraph) if old[id] && !composed.key?(id) && old[id].runs != paragraph.runs
           end
-          containers.each { |key| put_in_order(key) }
+          containers.each { |key| put_in_order(*[before, now].map { |stories| stories.fetch(key, []).map(&:id) }) }
           gone.each { |id| remove(@nodes[id]) if @nodes[id] }
         end
 
@@ -96,7 +97,7 @@ module Norvel
           paragraph.runs.flat_map do |run|
             next [ParagraphContent::Leaf.new(fresh_run(run), [], nil)] unless run.origin
 
-            contents.fetch(run.home || paragraph.id).take(run) { |was, node| patch_result(node, was, run) }
+            contents.fetch(run.home || paragraph.id).take(run) { |was, leaf| patch_result(leaf.node, was, run) }
           end
         end
 
@@ -261,44 +262,6 @@ module Norvel
           return reference&.unlink if id.nil?
 
           @spelling.codecs.put(reference || @spelling.insert(properties, name, target), "val", id)
-        end
-
-        # New paragraphs, and those that moved, are put behind the block they follow now.
-        def put_in_order(key)
-          old, new = [@before, @now].map { |stories| stories.fetch(key, []).map(&:id) }
-          return if new & old == new && old & new == new
-
-          settled = settled(old, new)
-          follows = old.each_cons(2).to_h { |one, other| [other, one] }
-          new.each_with_index do |id, index|
-            node = block_node(id) or next
-            before = index.positive? ? block_node(new[index - 1]) : nil
-            if before
-              stays = settled.include?(id) && (follows[id] == new[index - 1] || elsewhere?(node, before))
-              before.add_next_sibling(node) unless stays
-            elsif old.first != id
-              first = old.filter_map { |known| block_node(known) }.find(&:parent)
-              first.equal?(node) || first.add_previous_sibling(node)
-            end
-          end
-        end
-
-        # What is in its place does not go into a wrapper after what is new before it.
-        def elsewhere?(node, before) = node.parent && node.parent != before.parent
-
-        # Those that may stay where they are, in the wrapper that they stand in: the longest row of them in the order of before.
-        def settled(old, new)
-          places = old.each_with_index.to_h
-          ends, before = [], {} # the last of the best row of each length, and what each follows in its row
-          (new & old).each do |id|
-            at = ends.bsearch_index { |other| places[other] >= places[id] } || ends.size
-            before[id] = at.positive? ? ends[at - 1] : nil
-            ends[at] = id
-          end
-          found = Set.new
-          last = ends.last
-          found << last && last = before[last] while last
-          found
         end
 
         # Tables are named by their first paragraph and how deep they lie.

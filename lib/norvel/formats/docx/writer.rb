@@ -13,7 +13,8 @@ require_relative "table_writer"
 require_relative "section_writer"
 require_relative "margins_writer"
 require_relative "contents_writer"
-require_relative "lost_on_the_way"
+require_relative "characters"
+require_relative "../lost_on_the_way"
 require_relative "dead_references"
 
 module Norvel
@@ -83,7 +84,7 @@ module Norvel
               "The file that would be delivered does not read back as it should " \
               "(#{found.first(3).join("; ")}#{" …" if found.size > 3}); nothing was delivered."
           end
-          gone = LostOnTheWay.new(@before, @now, @came, changed).to_a
+          gone = LostOnTheWay.new(@before, @now, @came, changed, Characters).to_a
           if gone.any?
             raise FileError, "The file that would be delivered has lost what no change took out " \
               "(#{gone.first(3).join("; ")}); nothing was delivered."

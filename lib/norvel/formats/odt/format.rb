@@ -2,6 +2,8 @@
 
 require_relative "../format"
 require_relative "reader"
+require_relative "writer"
+require_relative "deliverable"
 require_relative "bare"
 
 module Norvel
@@ -30,24 +32,19 @@ module Norvel
 
         # What is said last counts (part 3, §16.2); the indents of a list's level stand under those of styles (§17.20); what an automatic
         # style of a paragraph says of text, its text has.
-        def inheritance = Manuscript::Inheritance.new(toggles: :nearest, levels: :under_styles, text_of_paragraphs: true)
+        INHERITANCE = Manuscript::Inheritance.new(toggles: :nearest, levels: :under_styles, text_of_paragraphs: true, run_in: false)
+
+        def inheritance = INHERITANCE
 
         def read(bytes, limits: nil) = Reader.read(bytes, limits: limits)
 
         def bare(samples = []) = Bare.bytes(samples)
 
-        def patches? = false
+        def patch(manuscript, source, ending: nil, &progress) = Writer.write(manuscript, source, ending: ending, &progress)
 
-        KEPT = %i[blocks sheet sections notes lists settings info asides].freeze
-        private_constant :KEPT
+        def undeliverable(before, after) = Deliverable.refusal(before, after)
 
-        # The file as it came, where nothing of it was changed.
-        def patch(manuscript, source, ending: nil)
-          came = read(source)
-          return source if KEPT.all? { |name| manuscript.public_send(name) == came.public_send(name) }
-
-          raise FileError, "What was changed in an #{ending || endings.first} cannot be given back yet; the file that came can."
-        end
+        def spelled(set) = (@spelled ||= Spelled.new).set(set)
 
         def media(source, ref)
           number = ref[/\Abinary (\d+)\z/, 1]

@@ -40,6 +40,7 @@ module Norvel
         # @param context [Context] @param place [StoryReader::Place] @param id [Integer] of the paragraph
         def initialize(context, place, id)
           @context = context
+          @trace = context.reader.trace
           @reader, @part, @frames, @margins = context.reader, context.part, context.frames, context.margins
           @styles, @values = @reader.styles, @reader.styles.values
           @place = place
@@ -69,9 +70,10 @@ module Norvel
 
         def children(node, look)
           @open = nil
+          @trace&.open(node)
           child = node.child
           while child
-            (child.text? || child.cdata?) ? characters(child.text, look) : element(child, look)
+            (child.text? || child.cdata?) ? characters(child, look) : element(child, look)
             child = child.next_sibling
           end
           @open = nil
@@ -79,7 +81,12 @@ module Norvel
 
         def stretch = @open ||= @pieces.next_origin
 
-        def characters(text, look) = @pieces.characters(text, seen(look), stretch)
+        def characters(node, look) = @pieces.characters(node.text, seen(look), part_of_stretch(node))
+
+        def part_of_stretch(node) = stretch.tap { |number| @trace&.runs(node, number) }
+
+        # @return [Integer] the number of what stands by itself
+        def apart(node) = @pieces.next_origin.tap { |number| @trace&.runs(node, number) }
 
         # Words that a revision put in are marked so.
         def seen(look) = @reader.revisions.inserting? ? @context.put_in(look) : look
@@ -116,9 +123,9 @@ module Norvel
 
         def literal(node, name, look)
           case name
-          when "text:s" then @pieces.literal(" " * spaces(node), seen(look), stretch)
-          when "text:tab" then @pieces.literal("\t", seen(look), stretch)
-          when "text:line-break" then @pieces.literal("\n", seen(look), stretch)
+          when "text:s" then @pieces.literal(" " * spaces(node), seen(look), part_of_stretch(node))
+          when "text:tab" then @pieces.literal("\t", seen(look), part_of_stretch(node))
+          when "text:line-break" then @pieces.literal("\n", seen(look), part_of_stretch(node))
           end
         end
 
@@ -160,6 +167,7 @@ module Norvel
 
         # A reading aid beside words: the words are text, the aid is kept.
         def ruby(node, look)
+          @trace&.open(node)
           Names.elements(node) do |inner|
             (Names.of(inner) == "text:ruby-base") ? children(inner, look) : hold(inner, "text:ruby-text", look)
           end
@@ -168,13 +176,13 @@ module Norvel
 
         def note(node, look)
           ref = @reader.note(node, @part)
-          @pieces.literal(Manuscript::INSET_MARK, look, @pieces.next_origin,
+          @pieces.literal(Manuscript::INSET_MARK, look, apart(node),
             insets: [Manuscript::Inset.new(kind: :note, ref: ref)])
         end
 
         def annotation(node, look)
           ref = @reader.annotation(node, @id)
-          @pieces.add("", look, @pieces.next_origin, held: ["office:annotation #{ref}".freeze])
+          @pieces.add("", look, apart(node), held: ["office:annotation #{ref}".freeze])
         end
 
         def revision(node, name)
@@ -185,7 +193,7 @@ module Norvel
         def frame(node, look)
           inset = @frames.read(node)
           @carries |= [:anchor] if inset.kind == :anchor
-          @pieces.literal(Manuscript::INSET_MARK, look, @pieces.next_origin, insets: [inset])
+          @pieces.literal(Manuscript::INSET_MARK, look, apart(node), insets: [inset])
         end
 
         def field(node, name, look)
@@ -197,16 +205,16 @@ module Norvel
           @reader.placeholder(@id, text) if name == "text:placeholder" && !text.empty?
           @values.tell("Text that depends on a condition stands as it came out last.") if name == "text:conditional-text"
           if name == "text:hidden-text" && Names.attribute(node, "text:is-hidden") == "true"
-            return @pieces.add(text, inner.with(hidden: true), @pieces.next_origin)
+            return @pieces.add(text, inner.with(hidden: true), apart(node))
           end
-          return @pieces.add("", inner, @pieces.next_origin, held: ["field #{name}".freeze]) if text.empty? && more[:field].nil?
+          return @pieces.add("", inner, apart(node), held: ["field #{name}".freeze]) if text.empty? && more[:field].nil?
 
-          @pieces.literal(text, inner, @pieces.next_origin, **more)
+          @pieces.literal(text, inner, apart(node), **more)
         end
 
         # What is not known is kept; words that stand in it are text.
         def hold(node, name, look)
-          @pieces.add("", look, @pieces.next_origin, held: [[name, *node.text.split.first(20)].join(" ").freeze])
+          @pieces.add("", look, apart(node), held: [[name, *node.text.split.first(20)].join(" ").freeze])
         end
       end
     end

@@ -11,6 +11,7 @@ module Norvel
         DEEPEST = 9 # levels that the core has; this format knows one more
         OUTLINE = "outline"
         FIRST = (0..32_767)
+        BELOW = ", without a number" # ends the id of what stands below items
 
         # A list that is open: what it counts by, and the style of its levels.
         Open = Struct.new(:counter, :style, :id, :level)
@@ -28,10 +29,34 @@ module Norvel
           @levels = {}
           @beside = {}.compare_by_identity # indents of levels that add to those of paragraphs
           @last = {}
+          @nodes, @bases = {}, {}
           roots = [package.styles, package.content].compact.uniq(&:pointer_id)
           roots.each { |root| read_styles(root) }
           @lists[OUTLINE] = Manuscript::List.new(id: OUTLINE, levels: outline_levels, counter: OUTLINE, name: OUTLINE) if numbered_outline?
         end
+
+        # @param id [String] of a list
+        # @return [Nokogiri::XML::Element, nil] the style that it was read from
+        def node_of(id) = @nodes[base_of(id)]
+
+        # @return [Array<Nokogiri::XML::Element>] all styles that lists were read from
+        def nodes = @nodes.values.uniq(&:pointer_id)
+
+        # @return [String] the list that one is like: where it begins anew, or what stands below its items
+        def base_of(id)
+          id = @bases[id] while @bases.key?(id)
+          id
+        end
+
+        # @return [Boolean] whether it is only what stands below the items of another
+        def unlabelled?(id) = id.to_s.end_with?(BELOW)
+
+        # @param node [Nokogiri::XML::Element] of a list style
+        # @return [Hash{Integer=>Manuscript::ListLevel}] as it was read
+        def levels_at(node) = @levels[node.pointer_id] || {}
+
+        # @return [Boolean] whether the indents of a list's levels add to those of its paragraphs
+        def adds?(id) = @lists[id]&.levels&.each_value&.any? { |level| @beside.key?(level.properties) } || false
 
         # @return [Hash{Integer=>Manuscript::ListLevel}] of headings, those that have a number
         def outline_levels = @outline_levels ||= (@styles.outline ? levels_of(@styles.outline) : {}).select { |_, one| numbered?(one) }
@@ -70,6 +95,7 @@ module Norvel
           list = @lists[open.id] or return
           name = "#{open.counter} from #{value} (#{@lists.size})"
           @lists[name] = list.with(id: name, starts: {open.level => value})
+          @bases[name] = open.id
           open.id = name
         end
 
@@ -135,6 +161,7 @@ module Norvel
         def add(id, part, style, counter)
           node = (part && @named[[part.pointer_id, style]]) || @named[[nil, style]]
           levels = @levels[node.pointer_id] ||= levels_of(node)
+          @nodes[id] ||= node
           @lists[id] ||= Manuscript::List.new(id: id, levels: levels, counter: counter, name: said(node, "style:display-name") || style)
           id
         end
@@ -142,7 +169,8 @@ module Norvel
         # What stands in an item below its first paragraph, with the indents of its level and no number.
         def without_label(id)
           list = @lists[id] or return
-          name = "#{id}, without a number"
+          name = "#{id}#{BELOW}"
+          @bases[name] = id
           @lists[name] ||= list.with(id: name, counter: name, starts: {}, levels: list.levels.transform_values { |level|
             level.with(format: "none", text: "", suffix: :nothing, properties: level.properties.slice(:indent_start).merge(indent_first: 0))
           })

@@ -58,6 +58,25 @@ module Norvel
         # @raise [FileError]
         def xml(name) = @parsed[name] ||= ParsedXml.parse(@members.fetch(name), name)
 
+        # @return [Hash{String=>Nokogiri::XML::Document}] parts that were parsed, and may be others now
+        attr_reader :parsed
+
+        # @param changed [Hash{String=>String}]
+        # @return [String] the bytes of a file: of a package its type first and unpacked (part 2, §3.3)
+        def write(changed) = flat? ? changed.fetch("content.xml") : Archive.new(@members).write(changed, "mimetype")
+
+        TYPES = {".odt" => TEXT, ".ott" => TEMPLATE}.freeze
+        private_constant :TYPES
+
+        # @param ending [String, nil] of the name that it is to have
+        # @return [Hash{String=>String}, nil] what has to be said otherwise for it; nil where nothing has
+        def typed(ending)
+          wanted = TYPES[ending]
+          return if wanted.nil? || flat? || type == wanted
+
+          {"mimetype" => wanted, **typed_manifest(wanted)}
+        end
+
         # @return [Nokogiri::XML::Element] the root that holds the text
         def content = xml("content.xml").root
 
@@ -117,6 +136,15 @@ module Norvel
           root = part(MANIFEST)
           entry = root && Names.children(root, "manifest:file-entry").find { |one| Names.attribute(one, "manifest:full-path") == "/" }
           entry && Names.attribute(entry, "manifest:media-type")
+        end
+
+        def typed_manifest(wanted)
+          return {} unless @members.key?(MANIFEST)
+
+          document = ParsedXml.parse(@members.fetch(MANIFEST), MANIFEST)
+          entry = Names.children(document.root, "manifest:file-entry").find { |one| Names.attribute(one, "manifest:full-path") == "/" }
+          Nodes.new(document.root).put(entry, "manifest:media-type", wanted) if entry
+          {MANIFEST => Patching.serialize(document)}
         end
 
         def other_body

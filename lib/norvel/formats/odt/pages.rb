@@ -39,6 +39,8 @@ module Norvel
         def sections(starts, last, breaks)
           stretches = stretches(starts.reject { |start| start.at > last }, breaks)
           stretches.each_with_index.map do |stretch, index|
+            @reader.trace&.masters&.store(index, stretch[:master])
+            @reader.trace&.imply(index) if stretch[:implied]
             following = stretches[index + 1]
             section(stretch, index.zero?).with(last: following && following[:at] - 1, origin: index)
           end
@@ -51,6 +53,7 @@ module Norvel
         # @return [Array<Hash>] by where they begin: the master page, the number of the first page, the columns, and whether a page begins
         def stretches(starts, breaks)
           first = @nodes.key?("Standard") ? "Standard" : @nodes.keys.first
+          @reader.trace&.default_master = first
           now = {at: 0, master: first, number: nil, columns: nil, here: false}
           found = [now]
           starts.each do |start|
@@ -88,7 +91,7 @@ module Norvel
             @values.tell("The pages after the first of “#{master.name}” have another size or other margins; they are shown like the first.")
             return [stretch]
           end
-          [stretch, {at: at, master: following.name, number: nil, columns: nil, here: false}]
+          [stretch, {at: at, master: following.name, number: nil, columns: nil, here: false, implied: true}]
         end
 
         def alike?(one, other) = one.design.with(margin: edges(one)) == other.design.with(margin: edges(other))
@@ -121,7 +124,7 @@ module Norvel
         end
 
         def begins(stretch, master, first)
-          return :page if first
+          return :page if first && master.following.nil?
           return :here if stretch[:here]
 
           USAGE.fetch(master.usage, :page)
@@ -169,6 +172,7 @@ module Norvel
         def stories(node, kind)
           KINDS.filter_map { |ending, name|
             story = Names.child(node, "style:#{kind}#{ending}")
+            @reader.trace&.margins&.store([said(node, "style:name"), :"#{kind}s", name], story) if story
             [name, @reader.margin(story, kind.to_sym)] if story && Names.attribute(story, "style:display") != "false"
           }.to_h
         end

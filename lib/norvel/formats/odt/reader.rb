@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require_relative "package"
+require_relative "trace"
 require_relative "styles"
 require_relative "lists"
 require_relative "columns"
@@ -44,14 +45,19 @@ module Norvel
         # @return [Hash{Array(Integer, Integer)=>String}] by paragraph and run where a link leads
         attr_reader :links
 
-        def initialize(bytes, limits: nil)
-          @package = Package.read(bytes)
+        # @return [Trace, nil] where everything was found, for whoever asked for it
+        attr_reader :trace
+
+        # @param package [Package, nil] of the bytes, where it was read before @param trace [Trace, nil]
+        def initialize(bytes, limits: nil, package: nil, trace: nil)
+          @package = package || Package.read(bytes)
+          @trace = trace
           @limits = limits
           @told = Told.new
           check_paragraphs if limits
           @styles = Styles.new(@package, @told, limits: limits)
           @lists = Lists.new(@package, @styles)
-          @revisions = Revisions.new(@package.body)
+          @revisions = Revisions.new(@package.body, @trace)
           @contents, @notes, @asides, @anchors, @links = [], {}, {}, {}, {}
           @next = BASES.dup
           @hidden = @cells = 0
@@ -80,6 +86,7 @@ module Norvel
           id = "n#{@notes.size + 1}" if id.nil? || @notes.key?(Manuscript.note_ref(STORIES[kind], id))
           ref = Manuscript.note_ref(STORIES[kind], id)
           @notes[ref] = [] # its place among the others
+          @trace&.notes&.store(ref, node)
           blocks = story(Names.child(node, "text:note-body"), kind, part, kind)
           @notes[ref] = numbered_note(blocks)
           ref
@@ -90,6 +97,7 @@ module Norvel
         def annotation(node, paragraph)
           name = "comment #{@asides.keys.grep(/\Acomment /).size + 1}"
           @asides[name] = []
+          @trace&.notes&.store(name, node)
           @asides[name] = story(node, :comment, @package.content, nil)
           words = Manuscript.paragraphs_of([@asides[name]]).map(&:text).join(" ").strip
           @revisions.matters << Manuscript::Matter.new(kind: :comment, paragraph: paragraph, text: words, ref: name)

@@ -10,8 +10,9 @@ module Norvel
         # @return [Array<Manuscript::Matter>]
         attr_reader :matters
 
-        # @param body [Nokogiri::XML::Element] office:text
-        def initialize(body)
+        # @param body [Nokogiri::XML::Element] office:text @param trace [Trace, nil]
+        def initialize(body, trace = nil)
+          @trace = trace
           @regions = {}
           @open = []
           @matters = []
@@ -39,6 +40,7 @@ module Norvel
 
           words = (kind == :deletion) ? taken_out(region) : ""
           @matters << Manuscript::Matter.new(kind: kind, paragraph: paragraph, text: words, ref: place(kind, paragraph))
+          @trace&.revises(paragraph, @matters.last.ref, kind, id)
           @open << Open.new(id, kind, @matters.size - 1) if name == "text:change-start"
         end
 

@@ -35,6 +35,7 @@ module Norvel
           @frames = Frames.new(@styles, part, pictures: reader.method(:picture), box: ->(node) { reader.box(node, part) })
           @starts = []
           @wishes = {}
+          @trace = reader.trace
           @revisions = reader.revisions
         end
 
@@ -42,7 +43,7 @@ module Norvel
         # @return [Array<Manuscript::Paragraph, Manuscript::Table>]
         def read(container, base)
           @next_id = base
-          @break_next = false
+          @break_next = nil # the node that begins a page behind it
           @columns = :page
           blocks(container, Place.new).tap { stands_alone(container) if @context.nil? }
         end
@@ -87,18 +88,22 @@ module Norvel
 
           wishes = wishes("table", said(node, "table:style-name"))
           begins(wishes, @next_id)
-          @break_next ||= wishes.before == "page" # its first paragraph has it
+          break_next(node) if wishes.before == "page" # its first paragraph has it
           id = place.tables.zero? ? "t#{@next_id}" : "t#{@next_id}.#{place.tables}"
+          @trace&.tables&.store(id, node)
           inside = Place.new(tables: place.tables + 1, hidden: place.hidden)
           TableReader.new(@reader, @part) { |cell, head| blocks(cell, inside.with(head: head)) }.read(node, id)
-            .tap { @break_next ||= wishes.behind == "page" }
+            .tap { break_next(node) if wishes.behind == "page" }
         end
+
+        def break_next(node) = @break_next ||= node
 
         # An outermost list counts by itself; one in an item stands a level deeper.
         def list(node, place, found)
           open = if place.list then @lists.deeper(place.list, node, @part)
           else @lists.open(node, @part, style_of_first(node))
           end
+          @trace&.list(node, open.counter) unless place.list
           Names.elements(node) do |item|
             name = Names.of(item)
             next unless %w[text:list-item text:list-header].include?(name)
@@ -139,13 +144,16 @@ module Norvel
         # What stands in its body is worked out (§8); its title is a heading above it.
         def index(node, name, place, found)
           body = Names.child(node, "text:index-body") or return
-          first = nil
+          first = titled = nil
           Walk.blocks(body) do |inner, inner_name|
-            titled = inner_name == "text:index-title"
-            first ||= @next_id unless titled
-            block(inner, inner_name, titled ? place : place.with(generated: true), found)
+            heading = inner_name == "text:index-title"
+            heading ? titled = first.nil? : first ||= @next_id
+            block(inner, inner_name, heading ? place : place.with(generated: true), found)
           end
-          @reader.contents << Index.read(node, name, first, @next_id - 1, @values) if first && first < @next_id && Index.list?(name)
+          return unless first && first < @next_id && Index.list?(name)
+
+          @trace&.indexes&.push(node)
+          @reader.contents << Index.read(node, name, first, @next_id - 1, @values, title: (first - 1 if titled))
         end
 
         def paragraph(node, name, place)
@@ -155,9 +163,11 @@ module Norvel
           style = conditional(own.style || @styles.default_id, node, name, place)
           wishes = wishes(Styles::PARAGRAPH, said(node, "text:style-name"))
           begins(wishes, id)
+          @trace&.paragraphs&.store(id, Trace::Place.new(node, @break_next))
           set = own.set
           set = set.merge(break_before: true) if @break_next
-          @break_next = wishes.behind == "page"
+          @break_next = nil
+          break_next(node) if wishes.behind == "page"
           place = place.with(hidden: true) if hides?(set, style)
           set = set.merge(level(node, style)) if name == "text:h"
           set = set.merge(numbering(node, name, style, place))
