@@ -83,12 +83,12 @@ module Norvel
         end
 
         # Of words: a style over the named one.
-        # @param parent [String, nil] @param set [Hash] @param rest [Hash{String=>String}] what is said besides, by attribute
+        # @param parent [String, nil] @param values [Hash] @param rest [Hash{String=>String}] what is said besides, by attribute
         # @return [String, nil] nil where there is nothing to say
-        def of_words(parent, set, rest = {})
+        def of_words(parent, values, rest = {})
           style = fresh(Styles::TEXT)
           @nodes.put(style, "style:parent-style-name", parent)
-          @speller.patch(style, {}, set)
+          @speller.patch(style, {}, values)
           if rest.any?
             inner = @nodes.child(style, Speller::TEXT, Speller::ORDER)
             rest.each { |said, value| @nodes.put(inner, said, value) }

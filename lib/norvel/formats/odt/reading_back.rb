@@ -102,8 +102,8 @@ module Norvel
             next if run.text.empty? && run.field.nil?
             next if run.field == :own_number || (run.generated && joined.empty? && run.text == " ")
 
-            style, set = run.equation? ? [nil, {}] : [run.style && id(run.style), Spelled.values(run.properties)]
-            facts = [style, run.within.map { |one| id(one) }, set, run.link || false, run.field]
+            named, values = run.equation? ? [nil, {}] : [run.style && id(run.style), Spelled.values(run.properties)]
+            facts = [named, run.within.map { |one| id(one) }, values, run.link || false, run.field]
             text = %i[page pages title author chapter date].include?(run.field) ? "" : run.text
             (joined.last && joined.last[0] == facts) ? joined.last[1] += text : joined << [facts, text.dup, []]
             joined.last[2] += run.insets.map { |inset| inset.to_h.except(:ref, :box, :anchor, :decorative) }
