@@ -45,28 +45,27 @@ module Norvel
 
     module_function
 
-    # @param guide [Guide]
-    # @return [String] the bytes of a file of the usual format with one empty paragraph, in the style of the title where the guide has one
-    def bytes(guide)
-      bare = Formats.bare
+    # @param guide [Guide] @param format [Formats::Format] of the file
+    # @return [String] the bytes of a file with one empty paragraph, in the style of the title where the guide has one
+    def bytes(guide, format: Formats.usual)
+      bare = format.bare
       kept = KeptSheet.of_guide(guide)
       page = {"paper" => guide.page[:paper], "margin" => (guide.margins if guide.margins.any?)}.compact
-      blank = Formats.read(bare)
+      blank = read(bare, format)
       steps = [["swap_sheet",
         {"sheet" => JSON.parse(JSON.generate(kept.dump)), "mapping" => kept.beneath ? {} : {blank.sheet.default_id => kept.default_id}}]]
       steps << ["set_page_design", JSON.parse(JSON.generate(page))] unless page.empty?
       dressed = steps.reduce(blank) { |now, (name, parameters)| Changes.build(name, parameters).call(now) }
-      signed(Formats.write(started(dressed, guide), source: bare), guide)
+      signed(Formats.write(started(dressed, guide), source: bare), guide, format)
     end
 
-    # @param guide [Guide]
-    # @return [String] the bytes of a file of the usual format with sample text in the guide's styles, its parts, folios, captions and
-    #   contents
+    # @param guide [Guide] @param name [String, nil] what the file is to be called @param format [Formats::Format] of it
+    # @return [String] the bytes of a file with sample text in the guide's styles, its parts, folios, captions and contents
     # @raise [ChangeRefused, FileError]
-    def with_samples(guide, name: nil)
+    def with_samples(guide, name: nil, format: Formats.usual)
       samples = samples_of(guide)
-      source = Formats.bare(samples: samples.map { |slot, text| STAYS.include?(text) ? {plain: text} : text })
-      manuscript = Formats.read(source)
+      source = format.bare(samples.map { |slot, text| STAYS.include?(text) ? {plain: text} : text })
+      manuscript = read(source, format)
       slots = samples.flat_map do |slot, text|
         next [slot] unless text.is_a?(Array)
 
@@ -74,20 +73,22 @@ module Norvel
       end
       roles = Roles.said(manuscript, manuscript.paragraphs.map(&:id).zip(slots).to_h)
       named = manuscript.with(info: manuscript.info.with(title: samples.first.last, language: guide.language))
-      signed(Formats.write(Plan.new(named, guide, roles: roles).apply, source: source, name: name), guide)
+      signed(Formats.write(Plan.new(named, guide, roles: roles).apply, source: source, name: name), guide, format)
     end
 
     GUIDE, VERSION = "norvel-guide", "norvel-guide-version" # properties of a template's file
 
     # A template says whose it is, so that it is held against its own guide when it comes back.
-    def signed(bytes, guide)
-      Formats.usual.with_properties(bytes, {GUIDE => guide.title, VERSION => guide.version}.compact.transform_values(&:to_s))
+    def signed(bytes, guide, format)
+      format.with_properties(bytes, {GUIDE => guide.title, VERSION => guide.version}.compact.transform_values(&:to_s))
     end
+
+    def read(bytes, format) = Formats.read(bytes, name: "template#{format.endings.first}")
 
     # @param bytes [String] a file
     # @return [Array(String, String), nil] title and version of the guide that it says it is of
     def guide_of(bytes)
-      said = Formats.properties(bytes)
+      said = Formats.properties(bytes, format: (Formats.by_content(bytes) || Formats.usual).name)
       [said[GUIDE], said[VERSION]] if said[GUIDE]
     rescue FileError
       nil
@@ -117,6 +118,6 @@ module Norvel
       style = BEGINNING.filter_map { |role| guide.styles.dig(role, :name) }.filter_map { |name| manuscript.sheet.named(name) }.first
       style ? Changes.build("apply_style", "style" => style.id, "paragraphs" => "all").call(manuscript) : manuscript
     end
-    private_class_method :started, :samples_of, :long_enough
+    private_class_method :read, :signed, :started, :samples_of, :long_enough
   end
 end

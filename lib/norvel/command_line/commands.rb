@@ -154,11 +154,13 @@ module Norvel
         "the guide as a template: its styles, parts and contents, with sample text that says what goes where", files: 2
 
       def carry_out((name, to))
-        unless Formats.ending_with(to) == Formats.usual
-          raise FileError, "“#{File.basename(to)}”: only #{Formats.usual.endings.join(", ")} can be written so far."
+        format = Formats.ending_with(to)
+        unless format&.patches?
+          written = Formats::ALL.select(&:patches?).flat_map(&:endings)
+          raise FileError, "“#{File.basename(to)}”: a template is one of #{written.join(", ")}."
         end
 
-        save(to, Norvel::Template.with_samples(Guide.find(name), name: to))
+        save(to, Norvel::Template.with_samples(Guide.find(name), name: to, format: format))
       end
     end
 

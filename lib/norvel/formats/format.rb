@@ -44,6 +44,13 @@ module Norvel
       # @return [Manuscript::Inheritance] how values come together in it, which every manuscript that is read of it has
       def inheritance = Manuscript::Inheritance.new
 
+      # @return [Hash{Symbol=>Object}] settings of a manuscript that are rules of the format: `between`, `tabs_from`
+      def across = {between: :sum, tabs_from: :margin}
+
+      # @param _inset [Manuscript::Inset]
+      # @return [Boolean] whether a new file of it can hold that
+      def carries?(_inset) = true
+
       # @return [StyleSheet::Standards] names that its standard has for styles, which every sheet that is read of it has
       def standard_styles = StyleSheet::Standards.new
 

@@ -7,7 +7,7 @@ module Norvel
     module Odt
       # The smallest package (ISO/IEC 26300, part 2, §3): one style, and the sample text that it is asked for.
       module Bare
-        PREFIXES = %w[office text table style fo].freeze
+        PREFIXES = %w[office text table style fo svg draw xlink dc meta].freeze
         MANIFEST = "META-INF/manifest.xml"
         HEAD = %(<?xml version="1.0" encoding="UTF-8"?>)
 
@@ -21,8 +21,18 @@ module Norvel
           body = "<text:p/>" if body.empty?
           packed("mimetype" => Package::TEXT,
             "content.xml" => part("content", "<office:body><office:text>#{body}</office:text></office:body>"),
-            "styles.xml" => part("styles", %(<office:styles><style:style style:name="Standard" style:family="paragraph"/></office:styles>)),
-            MANIFEST => manifest)
+            "styles.xml" => part("styles", styles), "meta.xml" => part("meta", "<office:meta/>"), MANIFEST => manifest)
+        end
+
+        # One style, and a sheet.
+        def styles
+          design = Manuscript::PageDesign.new
+          edges = Pages::MARGINS.map { |edge, name| %(fo:margin-#{name}="#{Measure.length(design.margin[edge])}") }.join(" ")
+          %(<office:styles><style:default-style style:family="paragraph"/><style:style style:name="Standard" style:family="paragraph"/>) +
+            %(</office:styles><office:automatic-styles><style:page-layout style:name="Page1"><style:page-layout-properties ) +
+            %(fo:page-width="#{Measure.length(design.width)}" fo:page-height="#{Measure.length(design.height)}" #{edges} ) +
+            %(style:num-format="1"/></style:page-layout></office:automatic-styles><office:master-styles><style:master-page ) +
+            %(style:name="Standard" style:page-layout-name="Page1"/></office:master-styles>)
         end
 
         def of(sample, number)
@@ -52,7 +62,8 @@ module Norvel
         end
 
         def manifest
-          entries = {"/" => Package::TEXT, "content.xml" => "text/xml", "styles.xml" => "text/xml"}.map do |path, type|
+          parts = %w[content.xml styles.xml meta.xml].to_h { |name| [name, "text/xml"] }
+          entries = {"/" => Package::TEXT, **parts}.map do |path, type|
             %(<manifest:file-entry manifest:full-path="#{path}" manifest:media-type="#{type}"/>)
           end
           %(#{HEAD}<manifest:manifest xmlns:manifest="#{Names::SPACES["manifest"]}" manifest:version="1.3">) +
@@ -69,7 +80,7 @@ module Norvel
             end
           }.string
         end
-        private_class_method :of, :paragraph, :table, :cell, :part, :manifest, :packed
+        private_class_method :styles, :of, :paragraph, :table, :cell, :part, :manifest, :packed
       end
     end
   end

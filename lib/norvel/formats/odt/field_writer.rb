@@ -14,10 +14,10 @@ module Norvel
           @nodes = nodes
         end
 
-        # @param run [Manuscript::Run]
+        # @param run [Manuscript::Run] @param listed [Boolean] whether it stands in a list of contents, whose lines are plain text (§8.3)
         # @return [Nokogiri::XML::Element, nil] nil: plain words
-        def node(run)
-          name, said = field(run) || reference(run)
+        def node(run, listed: false)
+          name, said = field(run) || (listed ? nil : reference(run))
           name && @nodes.loose(name, said).tap { |made| made.content = run.text.empty? ? "1" : run.text }
         end
 
@@ -31,9 +31,13 @@ module Norvel
 
         def level(run) = run.by.to_s.match?(/\A\d\z/) ? run.by : "1"
 
-        # Numbers of captions count; lines of contents are plain text (§8.3).
+        # Numbers of captions count; what refers to a place says what it shows of it (§7.7.6).
         def reference(run)
-          return unless run.refers&.what == :count
+          what = run.refers&.what
+          if REFERRED.key?(what) && run.refers.to
+            return ["text:bookmark-ref", {"text:ref-name" => run.refers.to, "text:reference-format" => REFERRED[what]}]
+          end
+          return unless what == :count
 
           name = run.refers.to
           ["text:sequence", {"text:ref-name" => free_ref(name), "text:name" => name, "style:num-format" => "1"}]

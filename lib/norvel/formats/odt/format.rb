@@ -4,6 +4,7 @@ require_relative "../format"
 require_relative "reader"
 require_relative "writer"
 require_relative "deliverable"
+require_relative "maker"
 require_relative "bare"
 
 module Norvel
@@ -38,6 +39,18 @@ module Norvel
 
         def read(bytes, limits: nil) = Reader.read(bytes, limits: limits)
 
+        def across = {between: :larger, tabs_from: :indent}
+
+        def carries?(inset) = inset.kind == :note || !inset.box.nil? || (inset.image? && !inset.ref.nil?)
+
+        def makes? = true
+
+        def make(manuscript, layout: nil, source: Source.none, name: "", ending: nil, **, &progress)
+          Maker.new(Across.new(manuscript, self, links: source.links), source, ending: ending, &progress).bytes
+        end
+
+        def lost(manuscript, layout: nil, source: Source.none) = Across.new(manuscript, self, links: source.links).lost
+
         def bare(samples = []) = Bare.bytes(samples)
 
         def patch(manuscript, source, ending: nil, &progress) = Writer.write(manuscript, source, ending: ending, &progress)
@@ -55,6 +68,13 @@ module Norvel
 
         def properties(source)
           Names.children(Package.read(source).meta, "meta:user-defined").to_h { |node| [Names.attribute(node, "meta:name"), node.text] }
+        end
+
+        def with_properties(source, wanted)
+          package = Package.read(source)
+          MetaWriter.new(Nodes.new(package.meta.document.root), package.meta).properties(wanted)
+          name = package.flat? ? "content.xml" : "meta.xml"
+          package.write(name => Patching.serialize(package.xml(name)))
         end
 
         private

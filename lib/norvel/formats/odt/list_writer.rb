@@ -62,7 +62,7 @@ module Norvel
           found = {}.compare_by_identity
           before.each_value do |row|
             row.each do |block|
-              node = block.is_a?(Manuscript::Paragraph) ? @story.node(block.id) : @trace.tables[block.id]
+              node = block.is_a?(Manuscript::Paragraph) ? @story.node(block.id) : @story.table(block.id)
               next unless node
 
               over = outermost(node)
@@ -143,7 +143,7 @@ module Norvel
         def wrap_row(row, seen)
           group = nil
           row.each do |block|
-            node = block.is_a?(Manuscript::Paragraph) ? @story.node(block.id) : @trace.tables[block.id]
+            node = block.is_a?(Manuscript::Paragraph) ? @story.node(block.id) : @story.table(block.id)
             cells_of(block).each { |inner| wrap_row(inner, seen) } if block.is_a?(Manuscript::Table)
             next group = nil unless node && block.is_a?(Manuscript::Paragraph)
 

@@ -23,6 +23,17 @@ module Norvel
         # @return [String] "115%"
         def percent(share) = "#{plain((share * 100).round(4))}%"
 
+        LINES = {"double" => "double", "dotted" => "dotted", "dashed" => "dashed"}.freeze
+        private_constant :LINES
+
+        # @param line [Hash] of Properties::Borders
+        # @return [String] "0.5pt solid #000000" (XSL 1.1, §7.8.23)
+        def line(line)
+          return "none" if line[:style] == "none"
+
+          "#{length(line[:width])} #{LINES.fetch(line[:style], "solid")} #{(line[:color] == "auto") ? "#000000" : line[:color]}"
+        end
+
         def exact(emu, unit, decimals)
           number = (Rational(emu) / Lengths::PER_UNIT.fetch(unit)).round(decimals)
           number.to_f if (number * Lengths::PER_UNIT.fetch(unit)).round == emu

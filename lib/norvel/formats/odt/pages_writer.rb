@@ -17,7 +17,9 @@ module Norvel
         Wanted = Value.define(:page, :begins, :format, :columns, :gap, :widths, :headers, :footers, :first_differs)
 
         # @param kit [Kit] of the part with the common styles @param trace [Trace] @param before [Manuscript] @param now [Manuscript]
-        def initialize(kit, trace, before, now)
+        # @param pictures [#call, nil] as StoryWriter takes it
+        def initialize(kit, trace, before, now, pictures: nil)
+          @pictures = pictures
           @kit = kit
           @nodes = kit.nodes
           @trace = trace
@@ -167,9 +169,10 @@ module Norvel
             .select { |block| local.paragraphs.key?(block.id) || local.tables.key?(block.id) }
           others = Names.children(holder) - before.map { |block| local.node_of(block.id) }
           others.each(&:unlink)
-          writer = StoryWriter.new(@kit, local, @before, @now)
-          writer.patch({Manuscript::MARGIN => before}, {Manuscript::MARGIN => blocks.map { |block| at_home(block, local) }})
-          blocks.each { |block| node = writer.node(block.id) and node.parent || holder.add_child(node) }
+          writer = StoryWriter.new(@kit, local, @before, @now, pictures: @pictures)
+          now = blocks.map { |block| at_home(block, local) }
+          writer.patch(*[before, now].map { |row| FreshBlocks.containers(Manuscript::MARGIN, row, @now) })
+          blocks.each { |block| node = writer.node(block.id) || writer.table(block.id) and node.parent || holder.add_child(node) }
         end
 
         def within?(holder, node) = node.ancestors.any? { |over| over == holder }

@@ -111,9 +111,17 @@ module Norvel
         end
 
         def table_values(table)
-          cells = ->(row) { row.cells.map { |cell| [cell.span, cell.continued, cell.blocks.size, cell.shading, cell.edges] } }
+          cells = ->(row) { row.cells.map { |cell| [cell.span, cell.continued, cell.blocks.size, cell.shading, lines(cell.edges)] } }
           rows = table.rows.map { |row| [row.header, row.height, cells[row]] }
           [table.columns, table.style && id(table.style), table.indent, rows]
+        end
+
+        # A line without a colour is black, a thick one as wide as it says.
+        def lines(edges)
+          edges.transform_values { |line|
+            {style: (line[:style] == "thick") ? "single" : line[:style], width: line[:width],
+             color: (line[:color] == "auto") ? "#000000" : line[:color]}
+          }
         end
 
         def contents_values(manuscript)

@@ -191,9 +191,6 @@ module Norvel
            "style:char" => ("." if stop.align == :decimal), "style:leader-style" => style, "style:leader-text" => text}.compact
         end
 
-        LINES = {"double" => "double", "dotted" => "dotted", "dashed" => "dashed"}.freeze
-        private_constant :LINES
-
         def borders(node, lines)
           SIDES.each do |side|
             line = lines && lines[side.to_sym]
@@ -202,18 +199,11 @@ module Norvel
             end
             next unless line
 
-            @nodes.put(node, "fo:border-#{side}", line(line))
+            @nodes.put(node, "fo:border-#{side}", Measure.line(line))
             @nodes.put(node, "fo:padding-#{side}", Measure.length(line[:space])) unless line == Properties::Borders::NONE
           end
         end
 
-        # @param line [Hash] of Properties::Borders
-        # @return [String] "0.5pt solid #000000"
-        def line(line)
-          return "none" if line[:style] == "none"
-
-          "#{Measure.length(line[:width])} #{LINES.fetch(line[:style], "solid")} #{(line[:color] == "auto") ? "#000000" : line[:color]}"
-        end
       end
     end
   end

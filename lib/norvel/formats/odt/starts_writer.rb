@@ -59,7 +59,7 @@ module Norvel
           end
 
           first = Manuscript.paragraphs_of([[block]]).first
-          node = @trace.tables[block.id]
+          node = @node.call(block.id)
           yield(node, "table", first&.id) if node
         end
 

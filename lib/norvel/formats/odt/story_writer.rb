@@ -4,6 +4,7 @@ require_relative "../block_order"
 require_relative "paragraph_content"
 require_relative "words"
 require_relative "field_writer"
+require_relative "fresh_blocks"
 
 module Norvel
   module Formats
@@ -28,7 +29,12 @@ module Norvel
         Span = Struct.new(:style)
 
         # @param kit [Kit] of the part @param trace [Trace] @param before [Manuscript] as read @param now [Manuscript]
-        def initialize(kit, trace, before, now)
+        # @param links [Hash{Array(Integer, Integer)=>String}] by paragraph and place of a new run where it leads
+        # @param pictures [#call, nil] given what refers to a picture that is new, the name of its member
+        def initialize(kit, trace, before, now, links: {}, pictures: nil)
+          @targets = links
+          @fresh = FreshBlocks.new(kit, now, pictures)
+          @tables = {}
           @kit = kit
           @nodes, @automatic = kit.nodes, kit.automatic
           @trace = trace
@@ -52,20 +58,18 @@ module Norvel
           old, new = [before, now].map { |stories| paragraphs_of(stories) }
           gone = old.keys - new.keys
           lists&.lift(before, now)
+          now.values.flatten(1).grep(Manuscript::Table).each { |one| @tables[one.id] = @fresh.table(one) unless @trace.tables[one.id] }
           texts(old, new, gone)
           new.each { |id, paragraph| dress(@paragraphs[id], old[id], paragraph) if dressed_otherwise?(old[id], paragraph) }
           (before.keys | now.keys).each { |key| put_in_order(*[before, now].map { |stories| stories.fetch(key, []).map(&:id) }) }
           gone.each { |id| remove(@paragraphs[id]) if @paragraphs[id] }
+          @fresh.holders.each { |place, node| now.fetch(place, []).each { |block| node.add_child(block_node(block.id)) } }
           yield if block_given?
           lists&.wrap(now)
         end
 
-        # @param said [Hash{String=>String, nil}] attributes of a paragraph’s style
-        # @return [void]
-        def say(id, said)
-          paragraph = @now.paragraph(id)
-          dress(@paragraphs[id], paragraph, paragraph, said)
-        end
+        # @return [Nokogiri::XML::Element, nil] of a table
+        def table(id) = @trace.tables[id] || @tables[id]
 
         private
 
@@ -94,8 +98,8 @@ module Norvel
 
         # @return [Array<Words::Item>] what the paragraph holds now
         def compose(paragraph, contents)
-          paragraph.runs.flat_map do |run|
-            next fresh(run, paragraph) unless run.origin
+          paragraph.runs.each_with_index.flat_map do |run, place|
+            next fresh(run, paragraph, place) unless run.origin
 
             runs = {}.compare_by_identity
             contents.fetch(run.home || paragraph.id).take(run) { |was, leaf|
@@ -121,23 +125,32 @@ module Norvel
         def silent(leaf) = Words::Item.new(leaf.node, leaf.wrappers, nil, :silent)
 
         # Words that come from no file.
-        def fresh(run, paragraph)
+        def fresh(run, paragraph, place)
           return [] if run.field == :own_number || note_gap?(run)
 
-          around = [*link(run, paragraph), *spans(run, {})]
-          field = @fields.node(run)
+          around = [*link(run, paragraph, place), *spans(run, {})]
+          field = @fields.node(run, listed: @now.listed.include?(paragraph.id))
           return [Words::Item.new([field], around, run.text, :literal)] if field
 
-          [Words::Item.new(@words.nodes(run.text), around, run.text, :stretch)]
+          insets = run.insets.dup
+          run.text.split(/(#{Manuscript::INSET_MARK})/o).reject(&:empty?).filter_map do |piece|
+            next Words::Item.new(@words.nodes(piece), around, piece, :stretch) unless piece == Manuscript::INSET_MARK
+
+            node = insets.first && @fresh.inset(insets.shift)
+            Words::Item.new([node], around, piece, :literal) if node
+          end
         end
 
         # The number of a note and the gap behind it are in no file.
         def note_gap?(run) = run == NOTE_GAP
 
         # A line of contents leads to its heading.
-        def link(run, paragraph)
-          target = run.link && paragraph.runs.filter_map { |one| one.refers&.to if one.refers&.what == :folio }.first
-          target ? [@links[target] ||= @nodes.loose("text:a", "xlink:type" => "simple", "xlink:href" => "##{target}")] : []
+        def link(run, paragraph, place)
+          return [] unless run.link
+
+          to = paragraph.runs.filter_map { |one| one.refers&.to if one.refers&.what == :folio }.first
+          target = @targets[[paragraph.id, place]] || (to && "##{to}") or return []
+          [@links[[paragraph.id, target]] ||= @nodes.loose("text:a", "xlink:type" => "simple", "xlink:href" => target)]
         end
 
         # Spans go for new ones; what they say that is no property stays, in the innermost.
@@ -236,7 +249,7 @@ module Norvel
           node
         end
 
-        def block_node(id) = id.is_a?(String) ? @trace.tables[id] : @paragraphs[id]
+        def block_node(id) = id.is_a?(String) ? table(id) : @paragraphs[id]
 
         def begins_anew?(before, id)
           before.is_a?(Integer) && @now.paragraph(before)&.ends_section? && !listed_with?(block_node(before), id)

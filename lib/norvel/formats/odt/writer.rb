@@ -16,6 +16,7 @@ require_relative "pages_writer"
 require_relative "starts_writer"
 require_relative "contents_writer"
 require_relative "meta_writer"
+require_relative "settings_writer"
 require_relative "spelled"
 require_relative "reading_back"
 require_relative "characters"
@@ -88,7 +89,7 @@ module Norvel
         end
 
         def patch
-          @story = StoryWriter.new(@content, @trace, @before, @now)
+          @story = story_writer
           @lists = ListWriter.new(@content, @list_styles, @reader.lists, @trace, @before, @now, @story)
           restyled = patch_sheet
           [@content, @styles].each { |kit| kit.know(Styles.new(@package, Told.new), restyled) }
@@ -108,6 +109,7 @@ module Norvel
             StylesWriter.new(@package, @styles.nodes, @styles.speller, @names, @before.sheet, @now.sheet,
               StyleLists.new(@list_styles, outline, @now)).write
           end
+          SettingsWriter.new(@styles.nodes).write(@before.settings, @now.settings)
           hyphenate unless @before.settings.hyphenate == @now.settings.hyphenate
           changed
         end
@@ -152,16 +154,22 @@ module Norvel
           end
         end
 
+        def pages_writer = PagesWriter.new(@styles, @trace, @before, @now)
+
+        def story_writer = StoryWriter.new(@content, @trace, @before, @now)
+
+        def containers = @now.containers
+
         def patch_text
           contents = ContentsWriter.new(@content, @before, @now, @story)
-          @story.patch(@before.containers, @now.containers, lists: @lists) { contents.write }
+          @story.patch(@before.containers, containers, lists: @lists) { contents.write }
         end
 
         def patch_pages
-          pages = PagesWriter.new(@styles, @trace, @before, @now)
+          pages = pages_writer
           masters = pages.write
           free_sections unless @before.sections.map(&:columns).uniq == @now.sections.map(&:columns).uniq
-          StartsWriter.new(@content, Styles.new(@package, Told.new), pages, @trace, @now) { |id| @story.node(id) }.write(masters)
+          StartsWriter.new(@content, Styles.new(@package, Told.new), pages, @trace, @now) { |id| id.is_a?(String) ? @story.table(id) : @story.node(id) }.write(masters)
         end
 
         # A section that has one column as its page had goes with its page.
@@ -213,6 +221,10 @@ module Norvel
             raise FileError, "The file that would be delivered does not read back as it should " \
               "(#{found.first(3).join("; ")}#{" …" if found.size > 3}); nothing was delivered."
           end
+          refuse_lost(changed)
+        end
+
+        def refuse_lost(changed)
           gone = LostOnTheWay.new(@before, @now, Package.read(@source).members, changed, Characters).to_a
           return if gone.empty?
 

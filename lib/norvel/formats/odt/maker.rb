@@ -1,0 +1,125 @@
+# frozen_string_literal: true
+
+require_relative "../across"
+require_relative "settings_writer"
+
+module Norvel
+  module Formats
+    module Odt
+      # A new file of a manuscript of any format: the smallest package, patched until it says what the manuscript says by this format's rules.
+      class Maker < Writer
+        ENDINGS = {"\x89PNG".b => ".png", "\xFF\xD8".b => ".jpg", "GIF8".b => ".gif", "BM".b => ".bmp", "<svg".b => ".svg", "<?xml".b => ".svg",
+                   "RIFF".b => ".webp"}.freeze
+        TYPES = {".png" => "image/png", ".jpg" => "image/jpeg", ".gif" => "image/gif", ".bmp" => "image/bmp", ".svg" => "image/svg+xml",
+                 ".webp" => "image/webp"}.freeze
+
+        # @param across [Across] @param source [Source] where pictures are
+        def initialize(across, source, ending: nil, &progress)
+          @links = across.links
+          @media = source.method(:media)
+          @members = {}
+          @ending = ending
+          super(Maker.joined(across.manuscript), Bare.bytes, &progress)
+        end
+
+        # @return [String] the bytes of the file
+        def bytes = write(@ending)
+
+        # Parts that begin within a page and are as what stands before them are none here.
+        # @param manuscript [Manuscript]
+        # @return [Manuscript]
+        def self.joined(manuscript)
+          joined = manuscript.sections.each_with_object([]) do |section, found|
+            section = section.with(begins: :page) if found.empty? && section.begins == :here
+            last = found.last
+            if section.begins == :here && last && section.columns == last.columns
+              found[-1] = last.with(last: section.last)
+            else
+              found << ((section.begins == :here) ? within(section, last) : section)
+            end
+          end
+          ends = joined.filter_map(&:last)
+          off = manuscript.paragraphs.select { |one| one.ends_section? != ends.include?(one.id) }
+          manuscript.with_paragraphs(off.to_h { |one| [one.id, one.ending_section(ends.include?(one.id))] }).with(sections: joined)
+        end
+
+        def self.within(section, last)
+          section.with(page: last.page, headers: last.headers, footers: last.footers, first_differs: last.first_differs)
+        end
+        private_class_method :within
+
+        private
+
+        def story_writer = StoryWriter.new(@content, @trace, @before, @now, links: @links, pictures: method(:picture))
+
+        def containers
+          notes = @now.notes.map { |ref, blocks| FreshBlocks.containers(Manuscript::Container.note(ref), blocks, @now) }
+          FreshBlocks.containers(Manuscript::BODY, @now.blocks, @now).merge(*notes)
+        end
+
+        def pages_writer = PagesWriter.new(@styles, @trace, @before, @now, pictures: method(:picture))
+
+        # @return [String, nil] the name of the member that holds a picture
+        def picture(ref)
+          (@pictures ||= {}).fetch(ref) do
+            data = @media.call(ref)
+            @pictures[ref] = data && "Pictures/#{@members.size + 1}#{ending_of(data)}".tap { |name| @members[name] = data }
+          end
+        end
+
+        def ending_of(data) = ENDINGS.find { |begins, _| data.b.start_with?(begins) }&.last || ".bin"
+
+        def patch_text
+          super
+          columns
+        end
+
+        # Columns that begin within a page are a section (§5.4).
+        def columns
+          places = @now.section_indexes
+          rows = @now.blocks.group_by { |block| places[@now.index_of(Manuscript.paragraphs_of([[block]]).first&.id) || 0] }
+          @now.sections.each_with_index do |section, index|
+            next unless section.begins == :here && section.columns != page_columns(index)
+
+            nodes = (rows[index] || []).map { |block| node_of(block) }.uniq
+            wrap(nodes, section) if nodes.any?
+          end
+        end
+
+        def page_columns(index) = @now.sections.first(index).reverse.find { |section| section.begins != :here }&.columns
+
+        def node_of(block)
+          node = block.is_a?(Manuscript::Table) ? @story.table(block.id) : @story.node(block.id)
+          node = node.parent while node.parent != @package.body && node.parent.is_a?(Nokogiri::XML::Element)
+          node
+        end
+
+        def wrap(nodes, section)
+          holder = @content.nodes.loose("text:section", "text:name" => "Columns #{@wrapped = @wrapped.to_i + 1}")
+          style = @content.automatic.fresh("section")
+          inner = @content.nodes.make(style, "style:section-properties")
+          @content.nodes.make(inner, "style:columns", "fo:column-count" => section.columns,
+            "fo:column-gap" => Measure.length(section.column_gap))
+          @content.nodes.put(holder, "text:style-name", @content.automatic.kept("section", style))
+          nodes.first.add_previous_sibling(holder)
+          nodes.each { |node| holder.add_child(node) }
+        end
+
+        def changed_members(ending)
+          changed = super.merge(@members)
+          return changed if @members.empty?
+
+          document = ParsedXml.parse(changed[Package::MANIFEST] || @package.members.fetch(Package::MANIFEST), Package::MANIFEST)
+          nodes = Nodes.new(document.root)
+          @members.each_key { |name|
+            nodes.make(document.root, "manifest:file-entry", "manifest:full-path" => name,
+              "manifest:media-type" => TYPES.fetch(File.extname(name), "application/octet-stream"))
+          }
+          changed.merge(Package::MANIFEST => Patching.serialize(document))
+        end
+
+        def refuse_lost(_changed) = nil # nothing came
+      end
+    end
+  end
+end
