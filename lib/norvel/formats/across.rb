@@ -58,7 +58,7 @@ module Norvel
         @gone.delete_if { |_, count| count.zero? }
         @from.with(format: @format.name, blocks: blocks, notes: notes, asides: asides, sections: sections, sheet: sheet,
           contents: contents, anchors: @from.anchors.transform_values { |id| @ids[id] }.compact, matters: [], traces: [], warnings: [],
-          unshown: [], inheritance: @format.inheritance, settings: @from.settings.with(**rules))
+          unshown: [], inheritance: @format.inheritance, settings: @from.settings.with(**rules.slice(:between, :tabs_from)))
       end
 
       def fresh_id = @next += 1
@@ -190,7 +190,9 @@ module Norvel
         edges = %i[top bottom start end].to_h { |side| [side, (one = look.sides[side]) ? line(one) : Properties::Borders::NONE] }
         margins = {start: table.cell_margin, end: table.cell_margin}.merge(table.margins).merge(cell.margins)
         blocks = story(cell.blocks)
-        blocks << Manuscript::Paragraph.new(id: fresh_id, style: @from.sheet.default_id, in_table: true) if blocks.empty?
+        if blocks.empty? || (blocks.last.is_a?(Manuscript::Table) && @format.across[:cells_end] == :paragraph)
+          blocks << Manuscript::Paragraph.new(id: fresh_id, style: @from.sheet.default_id, in_table: true)
+        end
         cell.with(blocks: blocks, edges: edges.reject { |_, one| one == Properties::Borders::NONE }, shading: look.shading, margins: margins)
       end
 
@@ -224,13 +226,16 @@ module Norvel
         set = PARAGRAPH.reject { |name| paragraph.properties[:break_before] && name == :break_before }
           .reject { |name| wanted[name] == found[name] }.to_h { |name| [name, wanted[name]] }
         set = set.merge(tabs(paragraph, wanted, found))
-        set = set.merge(of_mark(was, from, to.mark(paragraph))) if paragraph.text.empty? && rules[:tabs_from] == :indent
-        set.empty? ? paragraph : paragraph.with(properties: paragraph.properties.merge(set))
+        mark = paragraph.text.empty? ? of_mark(was, from, to.mark(paragraph)) : {}
+        return paragraph.with(properties: paragraph.properties.merge(set, mark), mark_properties: {}) if @format.inheritance.text_of_paragraphs
+
+        own = paragraph.properties.reject { |name, _| Properties[name].text? }
+        paragraph.with(properties: own.merge(set), mark_properties: mark)
       end
 
       # An empty line is as high as its end is.
       def of_mark(was, from, found)
-        wanted = from.mark(was)
+        wanted = (@from.inheritance.text_of_paragraphs && was.runs.empty?) ? from.paragraph(was) : from.mark(was)
         %i[font_family size].reject { |name| wanted[name] == found[name] }.to_h { |name| [name, wanted[name]] }
       end
 

@@ -44,8 +44,9 @@ module Norvel
       # @return [Manuscript::Inheritance] how values come together in it, which every manuscript that is read of it has
       def inheritance = Manuscript::Inheritance.new
 
-      # @return [Hash{Symbol=>Object}] settings of a manuscript that are rules of the format: `between`, `tabs_from`
-      def across = {between: :sum, tabs_from: :margin}
+      # @return [Hash{Symbol=>Object}] what holds in every manuscript of it: the settings `between` and `tabs_from`, and whether `cells_end`
+      #   with a :paragraph
+      def across = {between: :sum, tabs_from: :margin, cells_end: :paragraph}
 
       # @param _inset [Manuscript::Inset]
       # @return [Boolean] whether a new file of it can hold that

@@ -8,6 +8,7 @@ require_relative "bare"
 require_relative "spelled"
 require_relative "links"
 require_relative "custom_properties"
+require_relative "maker"
 
 module Norvel
   module Formats
@@ -30,6 +31,16 @@ module Norvel
         def read(bytes, limits: nil) = Reader.read(bytes, limits: limits)
 
         def patch(manuscript, source, ending: nil, &progress) = Writer.write(manuscript, source, ending: ending, &progress)
+
+        def carries?(inset) = inset.kind == :note || !inset.box.nil? || (inset.image? && !inset.ref.nil?)
+
+        def makes? = true
+
+        def make(manuscript, layout: nil, source: Source.none, name: "", ending: nil, **, &progress)
+          Maker.new(Across.new(manuscript, self, links: source.links), source, ending: ending, &progress).bytes
+        end
+
+        def lost(manuscript, layout: nil, source: Source.none) = Across.new(manuscript, self, links: source.links).lost
 
         def bare(samples = []) = Bare.bytes(samples)
 

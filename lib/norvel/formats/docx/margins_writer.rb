@@ -12,7 +12,9 @@ module Norvel
         # @param parts [Hash{Integer=>String}] the number of the first paragraph to the part (Reader#header_parts)
         # @param before [Manuscript] as read @param now [Manuscript]
         # @param changed [ChangedParts] added to
-        def initialize(package, theme, parts, before, now, changed)
+        # @param fresh [#call, nil] given a new part, what makes tables and pictures in it
+        def initialize(package, theme, parts, before, now, changed, fresh: nil)
+          @fresh = fresh
           @package = package
           @theme = theme
           @parts = parts
@@ -152,15 +154,17 @@ module Norvel
         end
 
         def anew(side, blocks, file)
-          unless blocks.all?(Manuscript::Paragraph)
+          unless @fresh || blocks.all?(Manuscript::Paragraph)
             raise FileError, "A table in a new header or footer cannot be written to this format " \
             "yet."
           end
 
           document = Nokogiri::XML(%(<w:#{ROOTS[side]} xmlns:w="#{@package.form.main}"><w:p/></w:#{ROOTS[side]}>))
-          fresh = blocks.map { |paragraph| bare(paragraph) }
-          StoryWriter.new(Walk.paragraphs(document.root), -1, Spelling.new(document.root, @theme), default_style: @before.sheet.default_id)
-            .patch({"margin" => [Manuscript::Paragraph.new(id: -1, style: @before.sheet.default_id)]}, {"margin" => fresh})
+          place = Manuscript::MARGIN
+          now = @fresh ? FreshBlocks.containers(place, blocks, @now) : {place => blocks.map { |paragraph| bare(paragraph) }}
+          StoryWriter.new(Walk.paragraphs(document.root), -1, Spelling.new(document.root, @theme), default_style: @before.sheet.default_id,
+            fresh: @fresh&.call(document, "word/#{file}"))
+            .patch({place => [Manuscript::Paragraph.new(id: -1, style: @before.sheet.default_id)]}, now)
           @changed["word/#{file}"] = Patching.serialize(document)
         end
 

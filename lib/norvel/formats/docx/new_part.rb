@@ -27,6 +27,25 @@ module Norvel
         # @return [String] the id of the relationship
         def link_root(changed, name, type, relation) = join(changed, ROOT_RELATIONS, "/#{name}", type, relation, "rIdProperties")
 
+        # @param relations [String] the part that says them @param relation [String] the kind @param target [String]
+        # @return [String] the id of a new relationship
+        def relate(changed, relations, relation, target, external: false)
+          root = changed.document(relations) { Nokogiri::XML(EMPTY) }.root
+          taken = root.element_children.to_set { |link| link["Id"] }
+          id = (1..).lazy.map { |number| "rIdNew#{number}" }.find { |candidate| !taken.include?(candidate) }
+          more = external ? {"TargetMode" => "External"} : {}
+          add(root, "Relationship", "Id" => id, "Type" => relation, "Target" => target, **more)
+          id
+        end
+
+        # @param ending [String] of names @param type [String] what such members hold
+        def default_type(changed, ending, type)
+          root = changed.document(CONTENT_TYPES).root
+          return if root.element_children.any? { |node| node.name == "Default" && node["Extension"].to_s.casecmp?(ending) }
+
+          add(root, "Default", "Extension" => ending, "ContentType" => type)
+        end
+
         def join(changed, relations, part, type, relation, prefix)
           add(changed.document(CONTENT_TYPES).root, "Override", "PartName" => part, "ContentType" => type)
           root = changed.document(relations) { Nokogiri::XML(EMPTY) }.root

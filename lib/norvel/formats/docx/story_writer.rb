@@ -19,7 +19,10 @@ module Norvel
 
         # @param nodes [Array<Nokogiri::XML::Element>] the w:p of the part, in order @param base [Integer] number of the first
         # @param default_style [String] id of the style of paragraphs that name none
-        def initialize(nodes, base, spelling, default_style:)
+        # @param fresh [FreshBlocks, nil] what makes tables, notes and pictures that are new
+        def initialize(nodes, base, spelling, default_style:, fresh: nil)
+          @fresh = fresh
+          @tables = {}
           @nodes = nodes.each_with_index.to_h { |node, index| [base + index, node] }
           @spelling = spelling
           @default_style = default_style
@@ -50,8 +53,10 @@ module Norvel
           new.each do |id, paragraph|
             patch_runs(@nodes[id], old[id], paragraph) if old[id] && !composed.key?(id) && old[id].runs != paragraph.runs
           end
+          now.values.flatten(1).grep(Manuscript::Table).each { |table| @tables[table.id] = @fresh.table(table) } if @fresh
           containers.each { |key| put_in_order(*[before, now].map { |stories| stories.fetch(key, []).map(&:id) }) }
           gone.each { |id| remove(@nodes[id]) if @nodes[id] }
+          @fresh&.holders&.each { |place, node| now.fetch(place, []).each { |block| node.add_child(block_node(block.id)) } }
         end
 
         private
@@ -94,8 +99,8 @@ module Norvel
 
         # @return [Array<ParagraphContent::Leaf>] what the paragraph holds now
         def compose(paragraph, contents)
-          paragraph.runs.flat_map do |run|
-            next [ParagraphContent::Leaf.new(fresh_run(run), [], nil)] unless run.origin
+          paragraph.runs.each_with_index.flat_map do |run, place|
+            next [ParagraphContent::Leaf.new(fresh_run(run), [@fresh&.link(paragraph.id, place)].compact, nil)] unless run.origin
 
             contents.fetch(run.home || paragraph.id).take(run) { |was, leaf| patch_result(leaf.node, was, run) }
           end
@@ -124,6 +129,8 @@ module Norvel
         end
 
         def fresh_run(run)
+          return @fresh.own_number if run.field == :own_number && @fresh
+
           code = instruction(run) or return plain_run(run)
           field = @spelling.codecs.loose(@nodes.each_value.first, "fldSimple")
           @spelling.codecs.put(field, "instr", code)
@@ -134,16 +141,28 @@ module Norvel
         def plain_run(run)
           node = @spelling.codecs.loose(@nodes.each_value.first, "r")
           patch_run(node, Manuscript::Run.new, run) unless run.properties.empty? && run.style.nil?
-          run.text.split(/([\t\n\f])/).each do |piece|
+          insets = run.insets.dup
+          run.text.split(/([\t\n\f\u{FFFC}])/).each do |piece|
             case piece
             when "" then next
             when "\t" then @spelling.codecs.make(node, "tab")
+            when Manuscript::INSET_MARK then inset(node, insets.shift)
             when "\n" then @spelling.codecs.make(node, "br")
             when "\f" then @spelling.codecs.put(@spelling.codecs.make(node, "br"), "type", "page")
             else @spelling.codecs.make(node, "t").tap { |text| text["xml:space"] = "preserve" }.content = piece
             end
           end
           node
+        end
+
+        # The mark of a note stands raised.
+        def inset(node, inset)
+          made = inset && @fresh&.inset(inset) or return
+          node.add_child(made)
+          return unless inset.kind == :note
+
+          properties = child(node, "rPr") || first_child(node, "rPr")
+          @spelling.patch(properties, :text, {}, {raised: :superscript}) unless child(properties, "vertAlign")
         end
 
         def make_paragraph(paragraph, contents)
@@ -267,6 +286,7 @@ module Norvel
         # Tables are named by their first paragraph and how deep they lie.
         def block_node(id)
           return @nodes[id] unless id.is_a?(String)
+          return @tables[id] if @tables.key?(id)
 
           first, depth = id.delete_prefix("t").split(".").map(&:to_i)
           @nodes[first]&.ancestors("*")&.select { |parent| parent.name == "tbl" }&.reverse&.at(depth || 0)

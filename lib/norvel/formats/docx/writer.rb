@@ -78,12 +78,16 @@ module Norvel
           broken = changed.keys.find { |name| delivered.undeclared?(name) && !@package.undeclared?(name) }
           raise FileError, "The part “#{broken}” that would be delivered is no valid XML; nothing was delivered." if broken
 
-          found = ReadingBack.new(@now, read, Spelled.new).differences
+          found = reading_back(read).differences
           if found.any?
             raise FileError,
               "The file that would be delivered does not read back as it should " \
               "(#{found.first(3).join("; ")}#{" …" if found.size > 3}); nothing was delivered."
           end
+          refuse_lost(changed)
+        end
+
+        def refuse_lost(changed)
           gone = LostOnTheWay.new(@before, @now, @came, changed, Characters).to_a
           if gone.any?
             raise FileError, "The file that would be delivered has lost what no change took out " \
@@ -105,10 +109,10 @@ module Norvel
           settle_placeholders(nodes)
           story = story_writer(nodes, 0, spelling)
           patch_tables(body, spelling.codecs)
-          story.patch(*[@before, @now].map { |manuscript| Manuscript.containers_in(Manuscript::BODY, manuscript.blocks) })
+          story.patch(Manuscript.containers_in(Manuscript::BODY, @before.blocks), containers)
           ContentsWriter.new(story, spelling, @before, @now).write(body)
           if @before.sections != @now.sections
-            margins = MarginsWriter.new(@package, @theme, @header_parts, @before, @now, @changed)
+            margins = margins_writer
             SectionWriter.new(sections, spelling, @before.sections, @now.sections, margins).write(body) { |id| story.node(id) }
           end
           return if @before.blocks == @now.blocks && @before.anchors == @now.anchors && !settled_in_body? &&
@@ -116,6 +120,12 @@ module Norvel
 
           @changed[@package.main] = Patching.serialize(document)
         end
+
+        def containers = Manuscript.containers_in(Manuscript::BODY, @now.blocks)
+
+        def margins_writer = MarginsWriter.new(@package, @theme, @header_parts, @before, @now, @changed)
+
+        def reading_back(read) = ReadingBack.new(@now, read, Spelled.new)
 
         def settled = @settled ||= (@before.matters - @now.matters).map(&:paragraph)
 
