@@ -18,6 +18,13 @@ module NorvelWeb
           app.public_send(verb, "/manuscripts/:id/pdf", takes: {name: Asked::NAME}) { given(making("pdf")) }
         end
 
+        # The other formats that it can be made in, each with what does not go along.
+        app.get("/manuscripts/:id/across") { erb :across, layout: false }
+
+        %i[get post].each do |verb|
+          app.public_send(verb, "/manuscripts/:id/as-:format") { given(making("as-#{params["format"]}")) }
+        end
+
         app.get "/manuscripts/:id/original" do
           deliver_as "original-#{record.filename}"
           content_type Norvel::Formats.media_type(record.filename)
@@ -79,10 +86,22 @@ module NorvelWeb
         case what
         when "file" then begun(name = named_file, Norvel::Formats.media_type(name), &file_work(name))
         when "pdf" then begun("#{base_name}.pdf", Norvel::Formats.of("pdf").media_type, &pdf_work)
+        when /\Aas-(\w+)\z/ then begun_as($1)
         when "proof" then begun("proof.html", "text/html", noted: false, &proof_work)
         when "report" then begun("#{base_name} – findings.pdf", "application/pdf", noted: false, &report_work)
         else halt 404
         end
+      end
+
+      # A new file of another format.
+      def begun_as(name)
+        format = shipping.across.find { |other| other.name == name } || halt(404)
+        begun("#{base_name.delete_suffix(RESTYLED)}#{format.endings.first}", format.media_type, &other_work(format))
+      end
+
+      def other_work(format)
+        shown, source, name = state, bench.source, base_name
+        ->(tell) { Norvel::Formats.make(shown.layout, as: format.name, source: source, name: name, &tell) }
       end
 
       def begun(filename, type, noted: request.post?, &work)

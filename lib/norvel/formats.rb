@@ -3,6 +3,7 @@
 require_relative "formats/limits"
 require_relative "formats/told"
 require_relative "formats/patching"
+require_relative "formats/media"
 require_relative "formats/reading_back"
 require_relative "formats/docx/format"
 require_relative "formats/odt/format"

@@ -101,7 +101,8 @@ module Norvel
       def make(path, format, manuscript, from)
         source, layout = load(from), Layout.new(manuscript)
         told = @err.respond_to?(:tty?) && @err.tty?
-        bytes = Formats.make(layout, as: format.name, source: source, name: File.basename(name_of(from), ".*")) do |done, of|
+        form = format.patches? ? {ending: File.extname(path).downcase} : {}
+        bytes = Formats.make(layout, as: format.name, source: source, name: File.basename(name_of(from), ".*"), **form) do |done, of|
           @err.print("\r#{100 * done / of} %") if told
         end
         @err.puts if told

@@ -14,6 +14,10 @@ module Norvel
       TEXT = (Properties.of(:text).map(&:name) - %i[highlight shift]).freeze
       UNDER = Properties::DEFAULTS.slice(:font_family, :size, :orphans, :widows).freeze # said, since other programs have their own
 
+      # What of a style is a matter of its file alone.
+      PLAIN = {conditions: {}, linked: nil, standard: nil, cell_looks: {}, cell_margins: {}, hidden: false}.freeze
+      private_constant :PLAIN
+
       # @return [Hash{Array(Integer, Integer)=>String}] by paragraph and place of the run where a link leads
       attr_reader :links
 
@@ -78,7 +82,7 @@ module Norvel
 
       def sheet
         styles = @from.sheet.styles.reject { |_, style| %i[table list].include?(style.kind) }
-        styles = styles.transform_values { |style| style.with(conditions: {}, linked: nil, standard: nil, cell_looks: {}, cell_margins: {}) }
+        styles = styles.transform_values { |style| style.with(**PLAIN) }
         @from.sheet.with(styles: styles, defaults: UNDER.merge(@from.sheet.defaults), standards: @format.standard_styles)
       end
 
@@ -187,13 +191,13 @@ module Norvel
       POINT = 12_700
 
       def cell(cell, look, table)
-        edges = %i[top bottom start end].to_h { |side| [side, (one = look.sides[side]) ? line(one) : Properties::Borders::NONE] }
+        edges = look.sides.slice(:top, :bottom, :start, :end).transform_values { |side| line(side) }
         margins = {start: table.cell_margin, end: table.cell_margin}.merge(table.margins).merge(cell.margins)
         blocks = story(cell.blocks)
         if blocks.empty? || (blocks.last.is_a?(Manuscript::Table) && @format.across[:cells_end] == :paragraph)
           blocks << Manuscript::Paragraph.new(id: fresh_id, style: @from.sheet.default_id, in_table: true)
         end
-        cell.with(blocks: blocks, edges: edges.reject { |_, one| one == Properties::Borders::NONE }, shading: look.shading, margins: margins)
+        cell.with(blocks: blocks, edges: edges, shading: look.shading, margins: margins)
       end
 
       def line(side) = {style: side.style, width: (side.width * POINT).round, color: side.color, space: 0}
@@ -227,7 +231,9 @@ module Norvel
           .reject { |name| wanted[name] == found[name] }.to_h { |name| [name, wanted[name]] }
         set = set.merge(tabs(paragraph, wanted, found))
         mark = paragraph.text.empty? ? of_mark(was, from, to.mark(paragraph)) : {}
-        return paragraph.with(properties: paragraph.properties.merge(set, mark), mark_properties: {}) if @format.inheritance.text_of_paragraphs
+        if @format.inheritance.text_of_paragraphs
+          return paragraph.with(properties: paragraph.properties.merge(set, mark), mark_properties: {})
+        end
 
         own = paragraph.properties.reject { |name, _| Properties[name].text? }
         paragraph.with(properties: own.merge(set), mark_properties: mark)
@@ -304,8 +310,7 @@ module Norvel
         cascade = Cascade.new(@from)
         spaces = @from.paragraphs.map { |one| cascade.paragraph(one).values(%i[space_before space_after]) }
         count = spaces.each_cons(2).count { |one, other| one[:space_after].positive? && other[:space_before].positive? }
-        what = (rules[:between] == :larger) ? "added two spaces up, where the larger holds" : "had the larger of two spaces, where both add up"
-        lose("place that #{what}", count) if count.positive?
+        lose("space that a larger one #{(rules[:between] == :larger) ? "takes in" : "no longer takes in"}", count) if count.positive?
       end
     end
   end

@@ -28,6 +28,14 @@ module Norvel
         end
       end
 
+      # @param place [Manuscript::Container] @param blocks [Array] that stand there @param manuscript [Manuscript]
+      # @return [Hash{Manuscript::Container=>Array}] it, the cells in it, and the text boxes that stand in its paragraphs
+      def containers(place, blocks, manuscript)
+        boxes = Manuscript.paragraphs_of([blocks]).flat_map(&:insets).filter_map(&:box).uniq & manuscript.asides.keys
+        within = boxes.map { |name| containers(Manuscript::Container.box(name), manuscript.asides[name], manuscript) }
+        Manuscript.containers_in(place, blocks).merge(*within)
+      end
+
       # @return [Nokogiri::XML::Element, nil] the first child of that name, whatever its namespace
       def child(node, name)
         one = node&.first_element_child

@@ -7,6 +7,9 @@ module Norvel
     Container = Value.define(:kind, of: nil, row: nil, column: nil) do
       def self.note(ref) = new(kind: :note, of: ref)
 
+      # @param name [String] of the aside that a text box holds
+      def self.box(name) = new(kind: :box, of: name)
+
       def self.cell(table, row, column) = new(kind: :cell, of: table, row: row, column: column)
 
       # @param text [String] as `to_s` wrote it

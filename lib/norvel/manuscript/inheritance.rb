@@ -10,7 +10,8 @@ module Norvel
     # under the style that asks for it (§17.7.2, §17.9.23); :under_styles, styles say otherwise; :over_styles, styles do not.
     # `text_of_paragraphs`: whether text values that a paragraph has by itself reach its words.
     # `run_in`: whether a paragraph's end may be hidden, so that the next one goes on in its line.
-    Inheritance = Value.define(toggles: :exclusive, levels: :by_whom, text_of_paragraphs: false, run_in: true) do
+    # `one_outline`: whether all headings of a level are counted and numbered in one form.
+    Inheritance = Value.define(toggles: :exclusive, levels: :by_whom, text_of_paragraphs: false, run_in: true, one_outline: false) do
       # @return [Boolean] whether a toggle of a character style turns what the paragraph's style says
       def turning? = toggles == :exclusive
     end

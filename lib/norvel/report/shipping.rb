@@ -55,6 +55,13 @@ module Norvel
       # @return [Boolean] whether every word is there, in its order, labels of lists counted in
       def words_kept? = @words_kept ||= ListLabels.same_words?(@before, @now)
 
+      # @return [Array<Formats::Format>] the others that a new file of it can be made in, and opened again
+      def across = Formats::ALL.select { |format| format.makes? && format.reads? && format.name != @now.format }
+
+      # @param format [Formats::Format]
+      # @return [Array<Formats::Format::Lost>] what does not go into a new file of it
+      def lost_in(format) = Formats.lost(@layout, as: format.name, source: @source)
+
       # @return [Integer]
       def pages = @layout.pages.size
 

@@ -107,11 +107,12 @@ async function made(link) {
   }
 }
 
+// What comes later to the page is made as well.
 export function startDelivering() {
-  document.querySelectorAll("[data-make]").forEach((link) =>
-    link.addEventListener("click", (event) => {
-      event.preventDefault();
-      if (link.getAttribute("aria-disabled") !== "true") made(link);
-    })
-  );
+  document.addEventListener("click", (event) => {
+    const link = event.target.closest("[data-make]");
+    if (!link) return;
+    event.preventDefault();
+    if (link.getAttribute("aria-disabled") !== "true") made(link);
+  });
 }

@@ -108,12 +108,20 @@ module Norvel
         end.compact
       end
 
+      def refuse_forms(others)
+        return if others.empty?
+
+        raise ChangeRefused, "The typed numbers of the headings have #{counted(others.size + 1, "form")}, and the format of this file " \
+          "counts headings in one; they stay."
+      end
+
       def with_numbers(manuscript, heads, forms)
         list = list_of(manuscript, heads, forms)
         refs = list.levels.filter_map { |index, level|
           level.style && [level.style, Properties::NumberRef.new(list: list.id, level: index)]
         }.to_h
         others = other_forms(list, heads, forms, manuscript.free_list_id)
+        refuse_forms(others) if manuscript.inheritance.one_outline
         changed = heads.select { |head| refs.key?(head.paragraph.style) || others.key?(form(head)) }.filter_map { |head|
           (ref = own_place(head, forms, others)) && [head.paragraph.id, numbered(head.paragraph, ref)]
         }.to_h

@@ -66,17 +66,6 @@ module Norvel
           (@links ||= {})[[paragraph, target]] ||= made_link(target)
         end
 
-        # @param name [String] of an aside
-        # @return [Manuscript::Container]
-        def self.box(name) = Manuscript::Container.new(kind: :box, of: name)
-
-        # @param place [Manuscript::Container] @param blocks [Array] that stand there
-        # @return [Hash{Manuscript::Container=>Array}] it, the cells and the text boxes in it
-        def self.containers(place, blocks, manuscript)
-          boxes = Manuscript.paragraphs_of([blocks]).flat_map(&:insets).filter_map(&:box).uniq.select { |name| manuscript.asides.key?(name) }
-          Manuscript.containers_in(place, blocks).merge(*boxes.map { |name| containers(box(name), manuscript.asides[name], manuscript) })
-        end
-
         private
 
         def element(inner, more = "")
@@ -112,7 +101,8 @@ module Norvel
         def lines(cell)
           said = SIDES.filter_map do |side, name|
             line = cell.edges[side] or next
-            %(<w:#{name} w:val="#{LINES.fetch(line[:style], "single")}" w:sz="#{(line[:width] / Lengths::EIGHTH_POINT).round}" w:space="0" ) +
+            width = (line[:width] / Lengths::EIGHTH_POINT).round
+            %(<w:#{name} w:val="#{LINES.fetch(line[:style], "single")}" w:sz="#{width}" w:space="0" ) +
               %(w:color="#{line[:color].delete_prefix("#")}"/>)
           end
           said.empty? ? "" : "<w:tcBorders>#{said.join}</w:tcBorders>"
@@ -186,11 +176,12 @@ module Norvel
         end
 
         def box(inset)
-          size = %w[width height].zip([inset.width, inset.height]).filter_map { |name, emu| emu && "#{name}:#{(emu / 12_700.0).round(2)}pt" }
+          sides = {width: inset.width, height: inset.height}.compact
+          size = sides.map { |name, emu| "#{name}:#{(emu.to_f / Lengths::PT).round(2)}pt" }
           said = %( alt="#{escaped(inset.alt)}") if inset.alt
           node = element(%(<w:pict><v:shape style="position:absolute;#{size.join(";")}"#{said}><v:textbox><w:txbxContent/></v:textbox>) +
             "</v:shape></w:pict>", %( xmlns:v="#{SHAPES}"))
-          @holders[FreshBlocks.box(inset.box)] = node.at_xpath(".//*[local-name()='txbxContent']")
+          @holders[Manuscript::Container.box(inset.box)] = node.at_xpath(".//*[local-name()='txbxContent']")
           node
         end
       end

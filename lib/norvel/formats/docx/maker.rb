@@ -9,9 +9,6 @@ module Norvel
       # A new file of a manuscript of any format: the least file, patched until it says what the manuscript says by this format's rules.
       class Maker < Writer
         NOTES = %w[footnotes endnotes].freeze
-        ENDINGS = {"\x89PNG".b => "png", "\xFF\xD8".b => "jpeg", "GIF8".b => "gif", "BM".b => "bmp", "<svg".b => "svg", "<?xml".b => "svg"}
-          .freeze
-        TYPES = {"png" => "image/png", "jpeg" => "image/jpeg", "gif" => "image/gif", "bmp" => "image/bmp", "svg" => "image/svg+xml"}.freeze
 
         # @param across [Across] @param source [Source] where pictures are
         def initialize(across, source, ending: nil, &progress)
@@ -78,13 +75,13 @@ module Norvel
 
         private
 
-        def containers = FreshBlocks.containers(Manuscript::BODY, @now.blocks, @now)
+        def containers = Patching.containers(Manuscript::BODY, @now.blocks, @now)
 
         def story_writer(nodes, base, spelling)
-          StoryWriter.new(nodes, base, spelling, default_style: @before.sheet.default_id, fresh: fresh(spelling.codecs, nodes, @package.main))
+          StoryWriter.new(nodes, base, spelling, default_style: @before.sheet.default_id, fresh: fresh(nodes, @package.main))
         end
 
-        def fresh(_codecs, nodes, part, **more)
+        def fresh(nodes, part, **more)
           FreshBlocks.new(@package.form, nodes.first.document, relating(part), targets: @links, **more)
         end
 
@@ -105,8 +102,8 @@ module Norvel
 
         def medium(ref)
           data = @media.call(ref) or return
-          ending = ENDINGS.find { |begins, _| data.b.start_with?(begins) }&.last || "bin"
-          NewPart.default_type(@changed, ending, TYPES.fetch(ending, "application/octet-stream"))
+          ending = Media.ending(data)
+          NewPart.default_type(@changed, ending, Media.type(ending))
           "word/media/#{@media_names.size + 1}.#{ending}".tap { |name| @changed[name] = data }
         end
 
@@ -133,10 +130,10 @@ module Norvel
           spelling.codecs.put(node, "id", ref.split(":", 2).last)
           placeholder = spelling.codecs.make(node, "p")
           writer = StoryWriter.new([placeholder], -1, spelling, default_style: @before.sheet.default_id,
-            fresh: fresh(spelling.codecs, [placeholder], "word/#{kind}.xml", number: "#{kind.delete_suffix("s")}Ref"))
+            fresh: fresh([placeholder], "word/#{kind}.xml", number: "#{kind.delete_suffix("s")}Ref"))
           place = Manuscript::Container.note(ref)
           writer.patch({place => [Manuscript::Paragraph.new(id: -1, style: @before.sheet.default_id)]},
-            FreshBlocks.containers(place, blocks, @now))
+            Patching.containers(place, blocks, @now))
         end
 
         def margins_writer

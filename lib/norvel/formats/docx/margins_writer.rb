@@ -161,7 +161,7 @@ module Norvel
 
           document = Nokogiri::XML(%(<w:#{ROOTS[side]} xmlns:w="#{@package.form.main}"><w:p/></w:#{ROOTS[side]}>))
           place = Manuscript::MARGIN
-          now = @fresh ? FreshBlocks.containers(place, blocks, @now) : {place => blocks.map { |paragraph| bare(paragraph) }}
+          now = @fresh ? Patching.containers(place, blocks, @now) : {place => blocks.map { |paragraph| bare(paragraph) }}
           StoryWriter.new(Walk.paragraphs(document.root), -1, Spelling.new(document.root, @theme), default_style: @before.sheet.default_id,
             fresh: @fresh&.call(document, "word/#{file}"))
             .patch({place => [Manuscript::Paragraph.new(id: -1, style: @before.sheet.default_id)]}, now)

@@ -33,7 +33,8 @@ module Norvel
 
         # What is said last counts (part 3, §16.2); the indents of a list's level stand under those of styles (§17.20); what an automatic
         # style of a paragraph says of text, its text has.
-        INHERITANCE = Manuscript::Inheritance.new(toggles: :nearest, levels: :under_styles, text_of_paragraphs: true, run_in: false)
+        INHERITANCE = Manuscript::Inheritance.new(toggles: :nearest, levels: :under_styles, text_of_paragraphs: true, run_in: false,
+          one_outline: true)
 
         def inheritance = INHERITANCE
 
@@ -49,7 +50,11 @@ module Norvel
           Maker.new(Across.new(manuscript, self, links: source.links), source, ending: ending, &progress).bytes
         end
 
-        def lost(manuscript, layout: nil, source: Source.none) = Across.new(manuscript, self, links: source.links).lost
+        def lost(manuscript, layout: nil, source: Source.none)
+          forms = Maker.other_forms(manuscript).size
+          own = forms.positive? ? [Lost.new(what: "number of a heading that has a form of its own", count: forms)] : []
+          own + Across.new(manuscript, self, links: source.links).lost
+        end
 
         def bare(samples = []) = Bare.bytes(samples)
 

@@ -13,7 +13,8 @@ module Norvel
         # @return [Hash{Manuscript::Container=>Nokogiri::XML::Element}] what holds the blocks of each that was made
         attr_reader :holders
 
-        # @param kit [Kit] @param manuscript [Manuscript] @param pictures [#call, nil] given what refers to a picture, the name of its member
+        # @param kit [Kit] @param manuscript [Manuscript]
+        # @param pictures [#call, nil] given what refers to a picture, the name of its member
         def initialize(kit, manuscript, pictures)
           @nodes, @automatic = kit.nodes, kit.automatic
           @manuscript = manuscript
@@ -29,7 +30,8 @@ module Norvel
           styled(node, "table", "table:style-name", "style:table-properties", of_table(table))
           table.columns.each do |width|
             column = @nodes.make(node, "table:table-column")
-            styled(column, "table-column", "table:style-name", "style:table-column-properties", "style:column-width" => Measure.length(width))
+            styled(column, "table-column", "table:style-name", "style:table-column-properties",
+              "style:column-width" => Measure.length(width))
           end
           heads = table.rows.take_while(&:header).size
           holder = (heads.positive? && heads < table.rows.size) ? @nodes.make(node, "table:table-header-rows") : node
@@ -98,7 +100,7 @@ module Norvel
           edges = EDGES.to_h { |side, name| ["fo:border-#{name}", cell.edges[side] && Measure.line(cell.edges[side])] }
           margins = EDGES.to_h { |side, name| ["fo:padding-#{name}", cell.margins[side] && Measure.length(cell.margins[side])] }
           {**edges, **margins, "fo:background-color" => cell.shading, "style:vertical-align" => VERTICAL[cell.anchor],
-           "style:writing-mode" => ("tb-rl" if cell.turned)}
+                               "style:writing-mode" => ("tb-rl" if cell.turned)}
         end
 
         def note(inset)
@@ -113,25 +115,15 @@ module Norvel
         def image(inset)
           name = @pictures&.call(inset.ref) or return
           node = frame(inset)
-          @nodes.make(node, "draw:image", "xlink:href" => name, "xlink:type" => "simple", "xlink:show" => "embed", "xlink:actuate" => "onLoad")
+          @nodes.make(node, "draw:image", "xlink:href" => name, "xlink:type" => "simple", "xlink:show" => "embed",
+            "xlink:actuate" => "onLoad")
           describe(node, inset)
         end
 
         def box(inset)
           node = frame(inset)
-          @holders[FreshBlocks.box(inset.box)] = @nodes.make(node, "draw:text-box")
+          @holders[Manuscript::Container.box(inset.box)] = @nodes.make(node, "draw:text-box")
           describe(node, inset)
-        end
-
-        # @param name [String] of the aside that a text box holds
-        # @return [Manuscript::Container]
-        def self.box(name) = Manuscript::Container.new(kind: :box, of: name)
-
-        # @param place [Manuscript::Container] @param blocks [Array] that stand there
-        # @return [Hash{Manuscript::Container=>Array}] it, the cells and the text boxes in it
-        def self.containers(place, blocks, manuscript)
-          boxes = Manuscript.paragraphs_of([blocks]).flat_map(&:insets).filter_map(&:box).uniq.select { |name| manuscript.asides.key?(name) }
-          Manuscript.containers_in(place, blocks).merge(*boxes.map { |name| containers(box(name), manuscript.asides[name], manuscript) })
         end
 
         def describe(node, inset)
@@ -160,7 +152,7 @@ module Norvel
           @nodes.put(node, "svg:y", Measure.length(anchor.y)) if anchor.y.is_a?(Integer)
           gaps = EDGES.to_h { |side, name| ["fo:margin-#{name}", anchor.gaps[side] && Measure.length(anchor.gaps[side])] }
           inner = EDGES.to_h { |side, name| ["fo:padding-#{name}", anchor.inner[side] && Measure.length(anchor.inner[side])] }
-          {"style:wrap" => WRAPS[[anchor.wrap, anchor.sides]] || (anchor.wrap == :none ? "run-through" : "none"),
+          {"style:wrap" => WRAPS[[anchor.wrap, anchor.sides]] || ((anchor.wrap == :none) ? "run-through" : "none"),
            "style:run-through" => (anchor.behind ? "background" : "foreground"),
            "style:horizontal-rel" => X_FROM.fetch(anchor.x_from, "paragraph"), "style:horizontal-pos" => X_AT.fetch(anchor.x, "from-left"),
            "style:vertical-rel" => Y_FROM.fetch(anchor.y_from, "paragraph"), "style:vertical-pos" => Y_AT.fetch(anchor.y, "from-top"),

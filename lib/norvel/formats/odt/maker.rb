@@ -6,20 +6,40 @@ require_relative "settings_writer"
 module Norvel
   module Formats
     module Odt
-      # A new file of a manuscript of any format: the smallest package, patched until it says what the manuscript says by this format's rules.
+      # A new file of a manuscript of any format: the smallest package, patched until it says what the manuscript says by the rules of this
+      # one.
       class Maker < Writer
-        ENDINGS = {"\x89PNG".b => ".png", "\xFF\xD8".b => ".jpg", "GIF8".b => ".gif", "BM".b => ".bmp", "<svg".b => ".svg", "<?xml".b => ".svg",
-                   "RIFF".b => ".webp"}.freeze
-        TYPES = {".png" => "image/png", ".jpg" => "image/jpeg", ".gif" => "image/gif", ".bmp" => "image/bmp", ".svg" => "image/svg+xml",
-                 ".webp" => "image/webp"}.freeze
-
         # @param across [Across] @param source [Source] where pictures are
         def initialize(across, source, ending: nil, &progress)
           @links = across.links
           @media = source.method(:media)
           @members = {}
           @ending = ending
-          super(Maker.joined(across.manuscript), Bare.bytes, &progress)
+          super(Maker.joined(Maker.counted_as_one(across.manuscript)), Bare.bytes, &progress)
+        end
+
+        # @param manuscript [Manuscript]
+        # @return [Hash{Integer=>Properties::NumberRef}] by heading that counts with the others in a form of its own, its place among them
+        def self.other_forms(manuscript)
+          outline = Outline.new(manuscript)
+          return {} unless outline.list&.counter
+
+          places = Places.new(manuscript)
+          manuscript.paragraphs.filter_map { |paragraph|
+            next unless places.counter(paragraph) == outline.list.counter && Kit.level(manuscript, paragraph)
+
+            [paragraph.id, Properties::NumberRef.new(list: outline.list.id, level: places.ref(paragraph).level)]
+          }.to_h
+        end
+
+        # All headings of a level are numbered in one form here.
+        # @param manuscript [Manuscript]
+        # @return [Manuscript]
+        def self.counted_as_one(manuscript)
+          manuscript.with_paragraphs(other_forms(manuscript).to_h { |id, ref|
+            paragraph = manuscript.paragraph(id)
+            [id, paragraph.with(properties: paragraph.properties.merge(numbering: ref))]
+          })
         end
 
         # @return [String] the bytes of the file
@@ -53,8 +73,8 @@ module Norvel
         def story_writer = StoryWriter.new(@content, @trace, @before, @now, links: @links, pictures: method(:picture))
 
         def containers
-          notes = @now.notes.map { |ref, blocks| FreshBlocks.containers(Manuscript::Container.note(ref), blocks, @now) }
-          FreshBlocks.containers(Manuscript::BODY, @now.blocks, @now).merge(*notes)
+          notes = @now.notes.map { |ref, blocks| Patching.containers(Manuscript::Container.note(ref), blocks, @now) }
+          Patching.containers(Manuscript::BODY, @now.blocks, @now).merge(*notes)
         end
 
         def pages_writer = PagesWriter.new(@styles, @trace, @before, @now, pictures: method(:picture))
@@ -63,11 +83,9 @@ module Norvel
         def picture(ref)
           (@pictures ||= {}).fetch(ref) do
             data = @media.call(ref)
-            @pictures[ref] = data && "Pictures/#{@members.size + 1}#{ending_of(data)}".tap { |name| @members[name] = data }
+            @pictures[ref] = data && "Pictures/#{@members.size + 1}.#{Media.ending(data)}".tap { |name| @members[name] = data }
           end
         end
-
-        def ending_of(data) = ENDINGS.find { |begins, _| data.b.start_with?(begins) }&.last || ".bin"
 
         def patch_text
           super
@@ -113,7 +131,7 @@ module Norvel
           nodes = Nodes.new(document.root)
           @members.each_key { |name|
             nodes.make(document.root, "manifest:file-entry", "manifest:full-path" => name,
-              "manifest:media-type" => TYPES.fetch(File.extname(name), "application/octet-stream"))
+              "manifest:media-type" => Media.type(File.extname(name).delete_prefix(".")))
           }
           changed.merge(Package::MANIFEST => Patching.serialize(document))
         end

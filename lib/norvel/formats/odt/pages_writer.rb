@@ -171,7 +171,7 @@ module Norvel
           others.each(&:unlink)
           writer = StoryWriter.new(@kit, local, @before, @now, pictures: @pictures)
           now = blocks.map { |block| at_home(block, local) }
-          writer.patch(*[before, now].map { |row| FreshBlocks.containers(Manuscript::MARGIN, row, @now) })
+          writer.patch(*[before, now].map { |row| Patching.containers(Manuscript::MARGIN, row, @now) })
           blocks.each { |block| node = writer.node(block.id) || writer.table(block.id) and node.parent || holder.add_child(node) }
         end
 

@@ -3,8 +3,8 @@
 module Norvel
   module Formats
     module Odt
-      # What holds for the file as a whole: the distance of default tab stops, and how notes are numbered (ISO/IEC 26300, part 3, §20.383 and
-      # §16.32).
+      # What holds for the file as a whole: the distance of default tab stops, and how notes are numbered (ISO/IEC 26300, part 3, §20.383
+      # and §16.32).
       class SettingsWriter
         NOTES = "text:notes-configuration"
         RESTARTS = {section: "chapter", page: "page"}.freeze

@@ -203,7 +203,6 @@ module Norvel
             @nodes.put(node, "fo:padding-#{side}", Measure.length(line[:space])) unless line == Properties::Borders::NONE
           end
         end
-
       end
     end
   end

@@ -48,6 +48,7 @@ module Norvel
         # @param ending [String, nil]
         # @return [String]
         def write(ending = nil)
+          refuse_other_form(ending)
           return typed(ending) if same?
 
           read(@package) if Repeats.new(@trace, @before, @now).settle
@@ -69,6 +70,17 @@ module Norvel
           @reader = Reader.new(@source, package: package, trace: @trace)
           @before = @reader.read.with(inheritance: Format::INHERITANCE)
         end
+
+        # One XML file stays one, and a package a package.
+        def refuse_other_form(ending)
+          return if ending.nil? || (ending == FLAT) == @package.flat?
+
+          raise FileError, @package.flat? ? "A flat file stays one; let its name end in #{FLAT}." :
+            "A package is not made a flat file; let its name end in .odt."
+        end
+
+        FLAT = ".fodt"
+        private_constant :FLAT
 
         MEMBERS = %i[blocks sheet sections notes lists settings info contents anchors matters].freeze
         private_constant :MEMBERS
@@ -169,7 +181,10 @@ module Norvel
           pages = pages_writer
           masters = pages.write
           free_sections unless @before.sections.map(&:columns).uniq == @now.sections.map(&:columns).uniq
-          StartsWriter.new(@content, Styles.new(@package, Told.new), pages, @trace, @now) { |id| id.is_a?(String) ? @story.table(id) : @story.node(id) }.write(masters)
+          starts = StartsWriter.new(@content, Styles.new(@package, Told.new), pages, @trace, @now) { |id|
+            id.is_a?(String) ? @story.table(id) : @story.node(id)
+          }
+          starts.write(masters)
         end
 
         # A section that has one column as its page had goes with its page.
