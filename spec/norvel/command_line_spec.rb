@@ -103,7 +103,10 @@ RSpec.describe Norvel::CommandLine do
     said = JSON.parse(norvel("convert", report, path("x.pdf"), "--json")[1])
     expect(said["hindrances"]).to include(/alternative|title|language/)
     expect(JSON.parse(norvel("convert", report, path("y.docx"), "--json")[1])).to eq("lost" => [], "hindrances" => [])
-    expect(norvel("convert", report, path("x.odt"))).to match([3, "", /only \.docx/])
+    expect(norvel("convert", report, path("x.odt"))).to match([0, "", /not in it: \d+ × space that a larger one takes in/])
+    expect(Norvel::Formats.read(File.binread(path("x.odt")), name: "x.odt").words.size).to be > 8_000
+    expect(norvel("convert", report, path("x.rtf"))).to match([3, "", /only \.docx/])
+    expect(norvel("template", "minutes", path("m.ott"))[0]).to eq(0)
   end
 
   it "says what is wrong in one line, with the right status" do

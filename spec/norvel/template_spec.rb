@@ -125,6 +125,17 @@ RSpec.describe Norvel::Guide do
     end
   end
 
+  it "has a template as .odt that meets it as well, and says whose it is" do
+    odt = Norvel::Formats.of("odt")
+    guides = described_class.shipped.map { |name| described_class.find(name) } + [0, 7, 13].map { |seed| GeneratedGuides.new(seed).guide }
+    guides.each do |guide|
+      bytes = Norvel::Template.with_samples(guide, name: "a.ott", format: odt)
+      made = Norvel::Formats.read(bytes, name: "a.ott")
+      expect([guide.title, kinds(Norvel::Examination.new(made).check(guide)).except("no_sample_text")]).to eq([guide.title, {}])
+      expect(Norvel::Template.guide_of(bytes)).to eq([guide.title, guide.version.to_s.then { |said| said unless said.empty? }])
+    end
+  end
+
   # Every guide over every second of the files, with NORVEL_ALL over all.
   it "raises no kind of finding by a clean-up" do
     guides = described_class.shipped.map { |name| described_class.find(name) } + (0...3).map { |seed| GeneratedGuides.new(seed).guide }

@@ -19,7 +19,6 @@ RSpec.describe "An OpenDocument manuscript on the bench", type: :feature do
   it "is seen in all views: what it is made of, its looks, styles, headings, parts and findings" do
     expect(page).to have_css(".top-name", text: "Überblick der Nachtfähren").or have_content("Überblick der Nachtfähren")
     expect(page).to have_css("svg.page text", text: "Kapitel 1: Größe & Fahrt")
-    expect(page).to have_css("#slip", text: "cannot give it back changed yet") # before anybody works in vain
     here = "/manuscripts/#{row.id}"
     {"/outline" => [".heading.head-1", "Kapitel 2"], "/looks" => [".look", "12 paragraphs"], "/styles" => ["#family", "Heading 1"],
      "/parts" => [".leaf-box", "1"], "/findings" => ["#held", "broken"], "/survey" => ["main", "6"],
@@ -29,16 +28,38 @@ RSpec.describe "An OpenDocument manuscript on the bench", type: :feature do
     end
   end
 
-  it "is chosen, found in and measured; a change is refused in a sentence and nothing is lost" do
+  def bench = NorvelWeb::Workbench.new(row.reload.id)
+
+  def given_back = bench.delivery
+
+  def delivered = Norvel::Formats.read(given_back, name: "a.odt")
+
+  it "is given values by a line, found in and measured; undone, it is the file that came" do
+    came = given_back
     visit "/manuscripts/#{row.id}?chosen=3"
     expect(page).to have_css("#slip", text: "Standard").and have_css("#slip", text: "0.75 cm")
-    keys "t", "bold", :enter
-    expect(page).to have_css("#refusal", text: "cannot give it back changed yet. Nothing was changed.")
-    expect(row.reload.entries).to be_empty
-    expect(find("#try-line").value).to eq("bold")
-    keys :escape
+    keys "t", "bold, 14 pt", :enter
+    expect(page).to have_css("#slip", text: "Remove direct formatting")
+    expect(page).to have_button("Undo", disabled: false)
+    expect(delivered.paragraphs[3].runs.reject { |run| run.text.strip.empty? }.map { |run| run.properties[:bold] }.uniq).to eq([true])
+    expect(given_back).not_to eq(came)
+    click_button "Undo"
+    expect(page).to have_button("Redo", disabled: false)
+    expect(given_back).to eq(came)
+  end
+
+  it "is tidied by the plan and delivered as .odt and as a new .docx, with every word" do
+    words = delivered.words.sort
+    visit "/manuscripts/#{row.id}/plan"
+    click_button "Apply the plan"
+    expect(page).to have_css("#pages .para[data-p]")
     visit "/manuscripts/#{row.id}/deliver"
-    expect(page).to have_button("Deliver .odt").or have_link("Deliver .odt")
-    expect(page).to have_content("byte for byte, the one that came")
+    expect(page).to have_content("with 1 change of its formatting")
+    click_link "Deliver .odt"
+    expect(page).to have_css("#message", text: /Delivered: Überblick – restyled\.odt/)
+    click_link "Make a new .docx"
+    expect(page).to have_css("#message", text: /Delivered: Überblick\.docx/)
+    expect((words - delivered.words).uniq).to eq(%w[1: 2: 3: Kapitel]) # which the headings' numbers say
+    expect(delivered.sheet.styles.values.map(&:name)).to include("Chapter heading", "Body text")
   end
 end

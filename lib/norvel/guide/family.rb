@@ -44,6 +44,16 @@ module Norvel
       # @return [Member, nil] of this very slot
       def [](slot) = members[slot]
 
+      # What a list of contents is made with: the styles of its lines by level, of its heading, and of new ones the parent, as
+      # `MakeContents` takes them.
+      # @param sheet [StyleSheet] that has the family's styles
+      # @return [Hash{String=>Object}]
+      def contents_in(sheet)
+        id = ->(slot) { (member = members[slot]) && sheet.named(member.name)&.id }
+        entries = Slots::CONTENTS.each_with_index.to_h { |slot, index| [(index + 1).to_s, id[slot]] }.compact
+        {"parent" => id[:contents_entry], "heading" => id[:contents_heading], "entries" => (entries if entries.any?)}.compact
+      end
+
       # @param slot [Symbol]
       # @return [Symbol, nil] the slot whose style paragraphs in it have; nil where the guide has none for it
       def home(slot)

@@ -61,6 +61,13 @@ module Norvel
         end
       end
 
+      # @param edge [Symbol] of a page's margins
+      # @return [Boolean] whether nothing stands there, and the file says no distance for it but that of the text
+      def nothing_at?(edge)
+        stories, beside = Section::EDGES[edge]
+        !stories.nil? && public_send(stories).each_value.all?(&:empty?) && page.margin[edge] == page.margin[beside]
+      end
+
       # @return [Boolean] whether a page number is printed somewhere in this section
       def folio_printed?
         (headers.values + footers.values).any? do |blocks|
@@ -68,5 +75,8 @@ module Norvel
         end
       end
     end
+
+    # What stands in the room of headers and footers, and the margin of the text beside it.
+    Section::EDGES = {header: %i[headers top], footer: %i[footers bottom]}.freeze
   end
 end

@@ -76,8 +76,7 @@ module Norvel
       def titled(title) = Guide::OwnWords.translated(title, from: @guide.language, to: now.sheet.language)
 
       def make(given)
-        style = @guide.family[:contents_entry] && now.sheet.named(@guide.family[:contents_entry].name)
-        @draft.add("make_contents", given.merge(style ? {"parent" => style.id} : {}), [main], 0.9, :contents)
+        @draft.add("make_contents", given.merge(@guide.family.contents_in(now.sheet)), [main], 0.9, :contents)
       rescue NothingToChange, ChangeRefused => error
         @draft.remark(:contents, error.message)
       end
@@ -127,7 +126,7 @@ module Norvel
       def divide
         given = {"main" => main.id, "front_format" => wanted(:front, "folios", "lower_roman"),
                  "chapters" => (@guide.parts[:chapters] unless struck?(:chapters)) || "as_is", "place" => place,
-                 "words" => (words_with_folios if place)}.compact
+                 "words" => (words_with_folios if place), "style" => (style_of(place) if place)}.compact
         @draft.add("academic_parts", given, [main], 0.85, :parts)
       rescue NothingToChange, ChangeRefused => error
         @draft.remark(:parts, error.message)
@@ -144,7 +143,7 @@ module Norvel
         return if place != "none" && now.sections.all?(&:folio_printed?) && in_place?(place, words_with_folios)
         return @draft.remark(:parts, AMONG_WORDS) if Changes::FolioCompany.of(now).among_words?
 
-        given = {"place" => place, "words" => (words_with_folios unless place == "none")}.compact
+        given = {"place" => place, "words" => (words_with_folios unless place == "none"), "style" => style_of(place)}.compact
         return @draft.add("set_folios", given, [], 0.9, :parts) unless title_page? && place != "none"
 
         later = (1...now.sections.size).to_a
@@ -156,6 +155,12 @@ module Norvel
         nil
       rescue ChangeRefused => error
         @draft.remark(:parts, error.message)
+      end
+
+      # @param place [String] "bottom center" @return [String, nil] the guide's style for what stands there
+      def style_of(place)
+        member = @guide.family[place.start_with?("top") ? :header : :footer]
+        member && now.sheet.named(member.name)&.id
       end
 
       AMONG_WORDS = "The folio stands in a line of other words, as somebody set it; it stays there."
@@ -183,7 +188,8 @@ module Norvel
       def running_head
         text = @guide.running_head or return
         bare = now.sections.each_index.select { |index| says_nothing?(now.sections[index].headers[:default]) }
-        @draft.add("set_running_head", {"side" => "top", "text" => text, "parts" => bare}, [], 0.85, :parts) if bare.any?
+        given = {"side" => "top", "text" => text, "parts" => bare, "style" => style_of("top")}.compact
+        @draft.add("set_running_head", given, [], 0.85, :parts) if bare.any?
       end
 
       def says_nothing?(blocks)

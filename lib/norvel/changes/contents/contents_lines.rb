@@ -170,10 +170,11 @@ module Norvel
     end
 
     # A list of contents of its own: of headings down to "levels", or of captions that count "of" ("Figure"), under "title" where one is
-    # given, before the paragraph "before"; new styles for its lines rest on "parent" where that is named. Typed lines that it stands for
-    # ("instead": ids) go.
+    # given, before the paragraph "before". Its heading has the style "heading" and its lines "entries" (by level) where those are named;
+    # new styles for its lines rest on "parent". Typed lines that it stands for ("instead": ids) go.
     class MakeContents < Operation
-      takes_besides before: :paragraph, levels: :number, title: :words, of: :words, instead: :paragraphs, parent: :style
+      takes_besides before: :paragraph, levels: :number, title: :words, of: :words, instead: :paragraphs, parent: :style,
+        heading: :style, entries: :data
 
       MOST = 9
 
@@ -239,6 +240,8 @@ module Norvel
       # The style of the heading over contents: like a chapter's, but none itself, so that it does not stand in them.
       def with_heading(manuscript)
         sheet = manuscript.sheet
+        return [manuscript, parameters["heading"]] if parameters["heading"] && sheet[parameters["heading"]]
+
         standard = sheet.standards.name(:contents_heading)
         known = standard ? sheet.standard(:contents_heading) : sheet.named("Contents heading")
         return [manuscript, known.id] if known
@@ -260,6 +263,8 @@ module Norvel
         manuscript.with_paragraphs(gone.to_h { |id| [id, nil] })
       end
 
+      def entries = (parameters["entries"] || {}).to_h { |level, style| [level.to_i, style.to_s] }
+
       def list(first, manuscript)
         close = manuscript.paragraphs[manuscript.index_of(first) + 1]
         last = (close&.carries == %i[section_end field]) ? close.id : first
@@ -270,7 +275,7 @@ module Norvel
 
         deepest = parameters.fetch("levels", 3).to_i.clamp(1, MOST)
         Manuscript::ContentsList.new(first: first, last: last, closes: last, levels: [1, deepest], by: %i[style level], links: true,
-          code: %(TOC \\o "1-#{deepest}" \\h \\z \\u))
+          entries: entries, code: %(TOC \\o "1-#{deepest}" \\h \\z \\u))
       end
 
       def refuse_empty(after)

@@ -7,7 +7,8 @@ module Norvel
     # or as_is), the folios at
     # "place" (SetFolios); from the paragraph "back" on a part of its own, where one is named.
     class AcademicParts < Operation
-      takes_besides main: :paragraph, back: :paragraph, front_format: :word, format: :word, chapters: :word, place: :word, words: :words
+      takes_besides main: :paragraph, back: :paragraph, front_format: :word, format: :word, chapters: :word, place: :word, words: :words,
+        style: :style
 
       def carry_out(manuscript)
         steps(manuscript).reduce(manuscript) do |now, step|
@@ -39,7 +40,7 @@ module Norvel
         [build["begin_part", "paragraph" => main, "begins" => begins, "folio" => {"format" => "decimal", "start" => 1}],
           Front.new("main" => main, "format" => parameters["front_format"] || "lower_roman"),
           *back(begins), *chapters(manuscript),
-          *(parameters["place"] ? [PlacedFolios.new(parameters.slice("place", "words"))] : [])]
+          *(parameters["place"] ? [PlacedFolios.new(parameters.slice("place", "words", "style"))] : [])]
       end
 
       def back(begins)

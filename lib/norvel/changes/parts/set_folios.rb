@@ -9,6 +9,9 @@ module Norvel
 
       private
 
+      # @return [StyleSheet::Style, nil] the one that was said ("style"), else that which the standard has a name for
+      def own_style(sheet, side) = sheet[parameters["style"]] || sheet.named(SLOTS[side])
+
       # @return [Array<Integer>]
       def parts(manuscript)
         return manuscript.sections.each_index.to_a unless parameters["parts"]
@@ -173,7 +176,7 @@ module Norvel
     # or outer ("bottom outer"), or "none"; "first" says whether the first page has it; "words" what stands with it, with {folio} and
     # {pages} in their places ("Page {folio} of {pages}"; without it what stands there now). Other words in headers and footers stay.
     class SetFolios < Operation
-      takes_besides parts: :numbers, place: :word, first: :switch, kind: :word, words: :words
+      takes_besides parts: :numbers, place: :word, first: :switch, kind: :word, words: :words, style: :style
 
       include Margins
 
@@ -276,12 +279,12 @@ module Norvel
         known = sheet.named(STYLES[place])
         return known if known
 
-        own = sheet.named(SLOTS[side])
+        own = own_style(sheet, side)
         own if own && Cascade.new(manuscript.with(sheet: sheet)).style(own.id)[:align] == place
       end
 
       def folio_style(sheet, side, place)
-        parent = sheet.named(SLOTS[side])&.id || sheet.default_id
+        parent = own_style(sheet, side)&.id || sheet.default_id
         StyleSheet::Style.new(id: sheet.free_id(STYLES[place]), name: STYLES[place], parent: parent, from_file: false,
           properties: {align: place, indent_start: 0, indent_first: 0})
       end
@@ -290,7 +293,7 @@ module Norvel
     # A running head: what a header or footer says ("side": top or bottom; "kind": default, first or even) in parts, as words with what is
     # worked out in braces: {folio}, {pages}, {title}, {author}, {chapter}, {date}; tabs and line ends as such. Nothing takes it away.
     class SetRunningHead < Operation
-      takes_besides parts: :numbers, side: :word, kind: :word, text: :words, today: :words, title: :words
+      takes_besides parts: :numbers, side: :word, kind: :word, text: :words, today: :words, title: :words, style: :style
 
       include Margins
 
@@ -353,7 +356,7 @@ module Norvel
       def written(manuscript, section, side, kind, ids)
         section = with_own(section.with(first_differs: true), :first, ids) if kind == :first && !section.first_differs
         old = section.public_send(side)[kind] || []
-        style = old.grep(Manuscript::Paragraph).first&.style || manuscript.sheet.named(SLOTS[side])&.id || manuscript.sheet.default_id
+        style = old.grep(Manuscript::Paragraph).first&.style || own_style(manuscript.sheet, side)&.id || manuscript.sheet.default_id
         lines = parameters["text"].to_s.strip.empty? ? [] : parameters["text"].split("\n")
         blocks = lines.each_with_index.map do |line, index|
           known = old[index]

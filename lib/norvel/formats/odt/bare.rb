@@ -49,7 +49,8 @@ module Norvel
 
         def table(rows, number)
           columns = rows.map(&:size).max
-          inner = rows.map { |row| "<table:table-row>#{row.map { |words| cell(words) }.join}</table:table-row>" }.join
+          head, *rest = rows.map { |row| "<table:table-row>#{row.map { |words| cell(words) }.join}</table:table-row>" }
+          inner = "<table:table-header-rows>#{head}</table:table-header-rows>#{rest.join}"
           %(<table:table table:name="Table #{number}"><table:table-column table:number-columns-repeated="#{columns}"/>) +
             "#{inner}</table:table>"
         end

@@ -95,7 +95,7 @@ module Norvel
 
         def style_of(list, level)
           wanted = (list.kind == :captions) ? "Caption entry" : "Contents entry #{level}"
-          style = @now.sheet.named(wanted) || @now.sheet[@now.paragraph(list.first).style]
+          style = @now.sheet[list.entries[level]] || @now.sheet.named(wanted) || @now.sheet[@now.paragraph(list.first).style]
           @kit.names.of(style.id) || Styles::DEFAULT
         end
       end

@@ -33,10 +33,8 @@ module Norvel
           before = context.roles.in(:heading_1).find { |heading|
             context.manuscript.blocks.include?(heading) && !heading.text.match?(Roles::Wording::ABSTRACT)
           } or return
-          entry = context.guide.family[:contents_entry]
-          style = entry && context.manuscript.sheet.named(entry.name)
-          Cures.make_contents({"before" => before.id, "title" => context.guide.contents[:title] || "Contents",
-                               "levels" => given(:levels) || 3, "parent" => style&.id}.compact)
+          Cures.make_contents("before" => before.id, "title" => context.guide.contents[:title] || "Contents",
+            "levels" => given(:levels) || 3, **context.guide.family.contents_in(context.manuscript.sheet))
         end
       end
 

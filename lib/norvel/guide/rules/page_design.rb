@@ -17,7 +17,8 @@ module Norvel
 
         def findings(context)
           context.manuscript.sections.each_with_index.flat_map do |section, index|
-            @margins.reject { |edge, wanted| met?(section.page.margin[edge], wanted) }.map do |edge, wanted|
+            asked = @margins.reject { |edge, _| section.nothing_at?(edge) }
+            asked.reject { |edge, wanted| met?(section.page.margin[edge], wanted) }.map do |edge, wanted|
               describe(context, section, index, edge, wanted)
             end
           end

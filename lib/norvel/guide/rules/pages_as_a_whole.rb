@@ -127,7 +127,7 @@ module Norvel
           wanted.flat_map do |edge, length|
             by_part(context) do |section, index|
               own = section.page.margin[edge]
-              next if (own - length).abs <= given(:tolerance)
+              next if (own - length).abs <= given(:tolerance) || section.nothing_at?(edge)
 
               {**lengths(own, length), message: "The #{edge}#{in_part(context, index)} " \
                 "stands #{Lengths.show(own, "cm")} from the edge; #{Lengths.show(length, "cm")} is asked for.",
