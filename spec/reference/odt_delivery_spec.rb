@@ -54,11 +54,12 @@ RSpec.describe "OpenDocument files given back" do
   end
 
   it "are tidied by a guide, keep every word, read alike by odfpy, and fit the grammar of the standard" do
-    sources = [manual, *templates].uniq { |path| File.basename(path).delete_prefix("test_") }.map { |path| File.binread(path) }
+    apart = templates.uniq { |path| File.basename(path).delete_prefix("test_") }
+    sources = [manual, *apart.each_slice(2).map(&:first)].map { |path| File.binread(path) }
     sources << File.binread(File.join(Dir.mktmpdir, "a.odt").tap { |path| python("written_by_odfpy.py", "make", path) })
     pairs = sources.each_with_index.flat_map do |bytes, index|
       before = Norvel::Formats.read(bytes, name: "a.odt")
-      %w[marrowby-diploma minutes].rotate(index).first((index < 2) ? 2 : 1).map do |guide|
+      %w[marrowby-diploma minutes].rotate(index).first(1).map do |guide|
         after = Norvel::Plan.new(before, Norvel::Guide.find(guide)).apply
         expect(after).not_to eq(before)
         [bytes, Norvel::Formats.write(after, source: bytes), after]
@@ -87,7 +88,7 @@ RSpec.describe "OpenDocument files given back" do
     paths = [manual, *templates.select { |path| path.match?(/specs|nested_tables|sub_sections/) }.first(3)]
     outs = paths.each_with_index.map do |path, index|
       walk = RandomWalk.new(File.binread(path), 11 + index, name: "a.odt")
-      expect(walk.go((path == manual) ? 12 : 40, every: 6)).to be_nil, path
+      expect(walk.go((path == manual) ? 6 : 40, every: 6)).to be_nil, path
       Norvel::Formats.write(walk.manuscript, source: File.binread(path))
     end
     known = faults(paths.map { |path| File.binread(path) }).flatten(1).uniq

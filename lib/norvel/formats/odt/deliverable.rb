@@ -43,9 +43,19 @@ module Norvel
           }
 
           after.sections.each_cons(2).all? { |one, other|
-            other.begins != :here || (one.columns != other.columns && same?(one, other, %i[page headers footers first_differs]))
+            other.begins != :here || (one.columns != other.columns && one.page == other.page && same_margins?(one, other))
           }
         end
+
+        # What headers and footers say, whichever paragraphs they are; of a first page there is none within a page.
+        def same_margins?(one, other)
+          said = ->(section) {
+            [section.headers, section.footers].map { |stories| stories.except(:first).transform_values { |blocks| words_of(blocks) } }
+          }
+          said[one] == said[other]
+        end
+
+        def words_of(blocks) = Manuscript.paragraphs_of([blocks]).map { |one| one.with(id: 0) }
 
         def ends_there?(one, other, after) = one.last == other.last || (other.last && !after.paragraph(other.last))
 
@@ -72,7 +82,8 @@ module Norvel
           places = Places.new(manuscript)
           manuscript.paragraphs.any? { |paragraph| places.counter(paragraph) == counter }
         end
-        private_class_method :run_in?, :columns_stay?, :apart_from_lines?, :ends_there?, :same?, :counted_as_one?, :shared?
+        private_class_method :run_in?, :columns_stay?, :same_margins?, :words_of, :apart_from_lines?, :ends_there?,
+          :same?, :counted_as_one?, :shared?
       end
     end
   end

@@ -24,6 +24,7 @@ module Norvel
           @automatic = AutomaticStyles.new(@nodes, @speller, common)
           @names = names
           @restyled = false
+          @relisted = [].freeze
         end
 
         # @param styles [Styles] as the patched file says them @param restyled [Boolean] whether they are others than before
@@ -35,7 +36,10 @@ module Norvel
         end
 
         # @return [Boolean] whether what a paragraph has by hand may come out otherwise than before
-        def restyled?(paragraph) = @restyled && paragraph.properties.any?
+        def restyled?(paragraph) = (@restyled && paragraph.properties.any?) || @relisted.include?(paragraph.id)
+
+        # @param ids [Array<Integer>] paragraphs whose list does not add to their indents any more
+        def relist(ids) = @relisted = ids.to_set
 
         # @return [Styles::Own]
         def own(family, name)

@@ -41,7 +41,8 @@ module Norvel
 
         def layouts = Names.children(holder, "style:page-layout")
 
-        def named(name) = layouts.find { |layout| Names.attribute(layout, "style:name") == name }
+        # As they are read: of two with one name the last counts.
+        def named(name) = layouts.reverse.find { |layout| Names.attribute(layout, "style:name") == name }
 
         def own_layout(master)
           name = Names.attribute(master, "style:page-layout-name")

@@ -48,7 +48,7 @@ module Norvel
         # @return [String] the name of its style
         def name(list, common: false)
           base = @lists.node_of(list.id)
-          return called(base) if base && @lists.levels_at(base) == list.levels && (!common || common?(base))
+          return called(base) if base && says?(base, list, common)
 
           @made[[list.levels, common]] ||= (base && patched(base, list, common)) || known(list, common) || made(list, base, common)
         end
@@ -84,12 +84,17 @@ module Norvel
 
         # Another one that says the same.
         def known(list, common)
-          node = @lists.nodes.find { |one| @lists.levels_at(one) == list.levels && (!common || common?(one)) } and called(node)
+          node = @lists.nodes.find { |one| says?(one, list, common) } and called(node)
+        end
+
+        # One whose indents add to those of paragraphs says something else where paragraphs are put into it anew.
+        def says?(node, list, common)
+          @lists.levels_at(node) == list.levels && (common ? common?(node) : !@lists.adds_at?(node))
         end
 
         # In its place, where all lists of that style are so now.
         def patched(base, list, common)
-          return if common && !common?(base)
+          return if common ? !common?(base) : @lists.adds_at?(base)
           same = @now.values.select { |other| @lists.node_of(other.id) == base && !@lists.unlabelled?(other.id) }
           return unless same.all? { |other| other.levels == list.levels }
 
@@ -107,7 +112,9 @@ module Norvel
           shown = list.name if common && list.name != name
           node = kit.nodes.make(holder, STYLE, {"style:name" => name, "style:display-name" => shown}.compact)
           copy_levels(kit, node, base)
-          list.levels.each { |index, level| write(kit, node, index, level) unless base && level == @lists.levels_at(base)[index] }
+          list.levels.each do |index, level|
+            write(kit, node, index, level) unless base && level == @lists.levels_at(base)[index] && !@lists.adds_at?(base)
+          end
           name
         end
 

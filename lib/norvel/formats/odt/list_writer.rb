@@ -41,6 +41,7 @@ module Norvel
           due = members.select { |node, ids| differs?(ids, paragraphs) }.keys
           due |= members.keys.select { |node| continuing?(node) } if due.any? || fresh?(paragraphs)
           @kit.leave_room(rooms(members.except(*due), paragraphs))
+          @kit.relist(members.slice(*due).values.flatten.select { |id| @lists.adds?(@old.ref(@before.paragraph(id))&.list) })
           due.each { |node| take_apart(node) }
         end
 
@@ -94,7 +95,13 @@ module Norvel
           return true unless one == other && @old.list(one) == @new.list(other)
           return true if @old.wrapped?(was) != @new.wrapped?(paragraph)
 
-          @lists.adds?(one&.list) && [was, paragraph].map { |one| [one.style, one.properties[:indent_start]] }.uniq.size > 1
+          @lists.adds?(one&.list) && indent(@before, was) != indent(@now, paragraph)
+        end
+
+        # What a paragraph says of its indent, itself or by its style.
+        def indent(manuscript, paragraph)
+          style = manuscript.sheet.saying(paragraph.style, :indent_start)
+          [paragraph.style, paragraph.properties.fetch(:indent_start) { style&.properties&.[](:indent_start) }]
         end
 
         # What stands beside a list and counts with it belongs to it, where it is in none so far.
@@ -133,6 +140,7 @@ module Norvel
           @ids[counter] ||= name if name && counter
           @kit.automatic.leave(style_name(node))
           blocks(node) { |block| node.add_previous_sibling(block) }
+          node.xpath(".//text()").each { |words| node.add_previous_sibling(words) unless words.blank? } # where none should be
           node.unlink
         end
 

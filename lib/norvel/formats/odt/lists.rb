@@ -55,6 +55,10 @@ module Norvel
         # @return [Hash{Integer=>Manuscript::ListLevel}] as it was read
         def levels_at(node) = @levels[node.pointer_id] || {}
 
+        # @param node [Nokogiri::XML::Element] of a list style
+        # @return [Boolean] whether the indents of its levels add to those of paragraphs
+        def adds_at?(node) = levels_at(node).each_value.any? { |level| @beside.key?(level.properties) }
+
         # @return [Boolean] whether the indents of a list's levels add to those of its paragraphs
         def adds?(id) = @lists[id]&.levels&.each_value&.any? { |level| @beside.key?(level.properties) } || false
 

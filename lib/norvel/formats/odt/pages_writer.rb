@@ -67,7 +67,8 @@ module Norvel
           base = @trace.masters[section.origin]
           was = section.origin && @before.sections[section.origin]
           wish = wanted(section)
-          return base if was && wish == wanted(was) && same_settings?
+          # A file may have no master page at all, as long as no part has to name one.
+          return base if was && wish == wanted(was) && same_settings? && (base || @now.sections.one?)
 
           @made[[base, wish]] ||= begin
             master = at_home?(section) ? node(base) : another(base)
@@ -92,7 +93,7 @@ module Norvel
 
         def holder = @holder ||= @nodes.child(@nodes.root, "office:master-styles", Faces::ORDER)
 
-        def node(name) = Names.children(holder, "style:master-page").find { |one| said(one, "style:name") == name }
+        def node(name) = Names.children(holder, "style:master-page").reverse.find { |one| said(one, "style:name") == name }
 
         def said(node, name) = Names.attribute(node, name)
 
@@ -189,6 +190,17 @@ module Norvel
           block.with(runs: block.runs.map { |run| (own && run.home.nil?) ? run : run.with(origin: nil, home: nil, from: 0) })
         end
 
+        # What stands on first pages alone stands on its own pages then, and on those that follow not at all.
+        def on_first(first, master)
+          ELEMENTS.each_value do |element|
+            Names.child(first, element)&.unlink
+            own = Names.child(first, "#{element}-first")
+            own.node_name = own.node_name.delete_suffix("-first") if own && said(own, "style:display") != "false"
+            @nodes.insert(first, own.unlink, ORDER) if own
+            Names.child(master, "#{element}-first")&.unlink
+          end
+        end
+
         # A part that begins on a recto or verso begins with a master page for such pages alone, which the other one follows.
         def first_of(master, wish)
           name = said(master, "style:name")
@@ -197,6 +209,7 @@ module Norvel
           name_anew(first, "#{name}-first")
           @nodes.put(first, "style:next-style-name", name)
           holder.add_child(first)
+          on_first(first, master) if wish.first_differs
           @layouts.alone(first, usage)
           said(first, "style:name")
         end

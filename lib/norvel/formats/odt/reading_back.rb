@@ -146,7 +146,7 @@ module Norvel
         def folio(section) = (section.begins == :here) ? nil : section.folio.to_h
 
         def shown(stories, section, manuscript)
-          there = {first: section.first_differs, even: manuscript.settings.even_differs}
+          there = {first: section.first_differs && section.begins != :here, even: manuscript.settings.even_differs}
           shown = stories.select { |kind, _| there.fetch(kind, true) }
           usual = blocks_values(shown[:default] || [])
           nothing = no_words?(shown[:default] || [])

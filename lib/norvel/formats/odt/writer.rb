@@ -179,7 +179,7 @@ module Norvel
 
         def patch_pages
           pages = pages_writer
-          masters = pages.write
+          masters = @masters = pages.write
           free_sections unless @before.sections.map(&:columns).uniq == @now.sections.map(&:columns).uniq
           starts = StartsWriter.new(@content, Styles.new(@package, Told.new), pages, @trace, @now) { |id|
             id.is_a?(String) ? @story.table(id) : @story.node(id)
@@ -239,8 +239,17 @@ module Norvel
           refuse_lost(changed)
         end
 
+        # What headers and footers say stands in the file once for all parts that share a master page.
+        def spoken(manuscript, masters)
+          seen = Set.new
+          manuscript.with(sections: manuscript.sections.each_with_index.map { |section, index|
+            (section.begins != :here && seen.add?(masters[index])) ? section : section.with(headers: {}, footers: {})
+          })
+        end
+
         def refuse_lost(changed)
-          gone = LostOnTheWay.new(@before, @now, Package.read(@source).members, changed, Characters).to_a
+          before, now = spoken(@before, @trace.masters), spoken(@now, @masters)
+          gone = LostOnTheWay.new(before, now, Package.read(@source).members, changed, Characters).to_a
           return if gone.empty?
 
           raise FileError, "The file that would be delivered has lost what no change took out " \
