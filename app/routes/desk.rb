@@ -54,10 +54,11 @@ module NorvelWeb
           redirect to("/manuscripts/#{row.id}")
         end
 
-        app.post "/manuscripts/new", takes: {guide: Asked::WORD, name: Asked::NAME} do
+        app.post "/manuscripts/new", takes: {guide: Asked::WORD, name: Asked::NAME, format: Asked::WORD} do
           name = params["name"].to_s.strip[0, 200].then { |written| written.empty? ? "Untitled" : written }
-          bytes = Norvel::Template.bytes(guide_wanted(params["guide"].to_s))
-          row = Intake.take(bytes, Intake.file_name(name), name: name, guide: params["guide"])
+          format = begun_format
+          bytes = Norvel::Template.bytes(guide_wanted(params["guide"].to_s), format: format)
+          row = Intake.take(bytes, Intake.file_name(name, format), name: name, guide: params["guide"])
           refresh_facts(row, workbench(row.id).state)
           redirect to("/manuscripts/#{row.id}?chosen=0&write=yes")
         end
@@ -99,8 +100,8 @@ module NorvelWeb
     module_function
 
     # @return [String] what a manuscript that is begun here is called as a file
-    def file_name(name)
-      "#{name.downcase.gsub(/[^[:alnum:]]+/, "-").delete_suffix("-")}#{Norvel::Formats.usual.endings.first}"
+    def file_name(name, format = Norvel::Formats.usual)
+      "#{name.downcase.gsub(/[^[:alnum:]]+/, "-").delete_suffix("-")}#{format.endings.first}"
     end
 
     # @yieldparam row [ManuscriptRecord] @yieldparam read [Norvel::Manuscript] as it was read

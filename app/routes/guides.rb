@@ -35,11 +35,12 @@ module NorvelWeb
         end
 
         # The guide as an empty manuscript with sample text.
-        app.get "/guides/:reference/template" do
+        app.get "/guides/:reference/template", takes: {format: Asked::WORD} do
           guide = own_guide ? own_guide.guide : shipped_guide
-          deliver_as "#{guide.title.gsub(%r{[/\\]}, "-")} – template#{Norvel::Formats.usual.endings.first}"
-          content_type Norvel::Formats.usual.media_type
-          Norvel::Template.with_samples(guide)
+          format = begun_format
+          deliver_as "#{guide.title.gsub(%r{[/\\]}, "-")} – template#{format.endings.first}"
+          content_type format.media_type
+          Norvel::Template.with_samples(guide, format: format)
         end
 
         app.get("/guides/:reference/design") do

@@ -64,6 +64,11 @@ module NorvelWeb
         end
       end
 
+      # @return [Norvel::Formats::Format] that something new is to be of
+      def begun_format
+        Norvel::Formats.begun_in.find { |format| format.name == params["format"] } || Norvel::Formats.usual
+      end
+
       def guide_wanted(reference) = guide_named(reference) || raise(Norvel::ChangeRefused, "There is no such guide.")
 
       # @return [Hash{String=>String, nil}] as it was corrected, else as it is matched

@@ -50,6 +50,9 @@ module Norvel
     # @return [Format] the one that empty manuscripts and templates are made in
     def usual = ALL.first
 
+    # @return [Array<Format>] all that a manuscript can be begun in, the usual one first
+    def begun_in = ALL.select(&:patches?)
+
     # @param name [String] of a file
     # @return [Format, nil] by its ending
     def ending_with(name) = ALL.find { |one| one.endings.include?(File.extname(name).downcase) }
@@ -119,13 +122,29 @@ module Norvel
       news = new_sets(before, after).flat_map do |was, now|
         now.reject { |name, value| was[name] == value }.map { |name, value| [name, value, format.spelled(now)[name]] }
       end
-      news.uniq.filter_map do |name, value, said|
+      numbers = numbers_it_cannot_say(before, after, format)
+      numbers + news.uniq.filter_map do |name, value, said|
         property = Properties[name]
         wanted, can = [value, said].map { |one| property.show(one) }
         near = property.length? && said && (said - value).abs <= Lengths::TWIP
         "#{property.label} #{wanted}: the file can only say #{can}." if wanted != can && !near
       end
     end
+
+    # @return [Array<String>] a sentence for each form of numbers that is new and that the format has no words for
+    def numbers_it_cannot_say(before, after, format)
+      return [] if before.lists.equal?(after.lists)
+
+      levels = after.lists.reject { |id, list| before.lists[id] == list }.values.flat_map { |list| list.levels.to_a }
+      levels.uniq.filter_map do |index, level|
+        said = format.spelled_level(level, index)
+        first = [level, said].map { |one| ListLabels.label(Manuscript::List.new(id: "", levels: {index => one}), index, FIRST) }
+        "Level #{index + 1} of a list begins with “#{first.first}”: the file can only say “#{first.last}”." if first.uniq.size > 1
+      end
+    end
+
+    FIRST = Hash.new(1).freeze # numbers of all levels
+    private_constant :FIRST
 
     NO_MATTER_OF_FILES = %i[waivers guide].freeze # of a manuscript
 
@@ -160,6 +179,6 @@ module Norvel
           .uniq.reject { |set| known.include?(set) }.map { |set| [{}, set] }
       end
     end
-    private_class_method :new_sets, :source_of, :refuse_other
+    private_class_method :numbers_it_cannot_say, :new_sets, :source_of, :refuse_other
   end
 end

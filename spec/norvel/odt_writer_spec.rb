@@ -276,6 +276,31 @@ RSpec.describe Norvel::Formats::Odt::Writer do
     expect([members["mimetype"], members["META-INF/manifest.xml"]]).to match([Norvel::Formats::Odt::Package::TEMPLATE, /text-template/])
   end
 
+  it "begins the parts that a file does not have: its common styles, and what it says of itself" do
+    content = Norvel::Formats::Archive.read(odt("<text:p>One</text:p>")).members["content.xml"]
+    bytes = zipped("mimetype" => Norvel::Formats::Odt::Package::TEXT, "content.xml" => content,
+      "META-INF/manifest.xml" => manifest(Norvel::Formats::Odt::Package::TEXT))
+    before = Norvel::Formats.read(bytes, name: "a.odt")
+    members = ->(now) { Norvel::Formats::Archive.read(Norvel::Formats.write(now, source: bytes)).members }
+    titled = members[change(before, "set_info", title: "Lamps")]
+    expect([titled.keys - ["styles.xml"], titled["META-INF/manifest.xml"]]).to match([%w[mimetype content.xml META-INF/manifest.xml meta.xml],
+      %r{manifest:full-path="meta.xml" manifest:media-type="text/xml"}])
+    expect(titled.keys).not_to include("styles.xml")
+    styled = members[change(before, "define_style", id: "Verse", name: "Verse", parent: before.sheet.default_id, values: {italic: "yes"})]
+    expect(styled["styles.xml"]).to include('<style:style style:name="Verse"')
+    parted = Norvel::Formats.write(change(change(before, "insert_paragraph", paragraph: 0, text: "Two"), "begin_part", paragraph: 100_000_000),
+      source: bytes)
+    expect(Norvel::Formats.read(parted, name: "a.odt").sections.size).to eq(2)
+  end
+
+  it "tells of numbers that it has no words for" do
+    before = Norvel::Formats.read(rich, name: "a.odt")
+    list = before.lists["list 1 in L"]
+    other = list.with(levels: list.levels.merge(1 => list.levels[1].with(text: "%1-%2)")))
+    expect(Norvel::Formats.cannot_say(before, before.with(lists: before.lists.merge(list.id => other))))
+      .to eq(["Level 2 of a list begins with “1-1)”: the file can only say “1.1)”."])
+  end
+
   it "says before it is done what a file could not say" do
     before = Norvel::Formats.read(rich, name: "a.odt")
     said = lambda do |after|

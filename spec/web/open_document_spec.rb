@@ -60,6 +60,43 @@ RSpec.describe "An OpenDocument manuscript on the bench", type: :feature do
     click_link "Make a new .docx"
     expect(page).to have_css("#message", text: /Delivered: Überblick\.docx/)
     expect((words - delivered.words).uniq).to eq(%w[1: 2: 3: Kapitel]) # which the headings' numbers say
-    expect(delivered.sheet.styles.values.map(&:name)).to include("Chapter heading", "Body text")
+    expect(delivered.sheet.styles.values.map(&:name)).to include("Chapter heading", "Report text")
+  end
+
+  it "has a look made a style, contents made, and what the guide finds fixed; each state is delivered and read again" do
+    here = "/manuscripts/#{row.id}"
+    visit "#{here}/looks"
+    all(".look")[1].click # whose first line is set in by hand
+    fill_in "Or a new style of this look", with: "Laufender Text"
+    click_button "Make it"
+    expect(page).to have_css("#message", text: "Made the style “Laufender Text”")
+    expect(delivered.sheet.named("Laufender Text")).not_to be_nil
+    visit "#{here}/parts"
+    click_on "Make a list of contents …"
+    click_on "Make the change"
+    expect(page).to have_css("#message", text: "Made a list of contents")
+    expect(delivered.contents.size).to eq(1)
+    visit "#{here}/findings"
+    click_on "Fix all that are safe …"
+    expect(page).to have_css("#slip", text: /\d+ findings would be \d+/)
+    click_on "Make the change"
+    expect(page).to have_css("#message", text: "Fixed what findings of the guide asked for")
+    expect(delivered.words.size).to be > 100
+    expect(bench.record.entries.count).to eq(3)
+  end
+
+  it "is begun empty in a guide's styles, written, and a guide is handed out as a template of it" do
+    visit "/"
+    fill_in "new-name", with: "Überblick"
+    select ".odt", from: "As"
+    click_button "Start writing"
+    expect(page).to have_css("#pages .para[data-p]")
+    begun = NorvelWeb::ManuscriptRecord.order(:id).last
+    expect(begun.filename).to eq("überblick.odt")
+    visit "/guides/minutes"
+    link = find_link("as .odt")
+    bytes = Norvel::Template.with_samples(Norvel::Guide.find("minutes"), format: Norvel::Formats.of("odt"))
+    expect(link[:href]).to end_with("/guides/minutes/template?format=odt")
+    expect(Norvel::Formats.read(bytes, name: "a.odt").matters.map(&:kind).uniq).to eq([:placeholder])
   end
 end

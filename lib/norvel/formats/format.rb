@@ -117,6 +117,10 @@ module Norvel
       # @return [String, nil] a sentence where a file of it could not say what is so then
       def undeliverable(_before, _after) = nil
 
+      # @param level [Manuscript::ListLevel] @param _index [Integer] from 0
+      # @return [Manuscript::ListLevel] what a file says that has it
+      def spelled_level(level, _index) = level
+
       # @param set [Hash{Symbol=>Object}] values by property
       # @return [Hash{Symbol=>Object}] what a file says that has them: the properties it cannot carry are missing, the others as near
       #   as it comes

@@ -62,6 +62,8 @@ module Norvel
 
         def undeliverable(before, after) = Deliverable.refusal(before, after)
 
+        def spelled_level(level, index) = ListStyles.spelled(level, index)
+
         def spelled(set) = (@spelled ||= Spelled.new).set(set)
 
         def media(source, ref)

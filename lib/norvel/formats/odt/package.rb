@@ -58,12 +58,38 @@ module Norvel
         # @raise [FileError]
         def xml(name) = @parsed[name] ||= ParsedXml.parse(@members.fetch(name), name)
 
+        # A part that the file does not have yet: the common styles, or what it says of itself.
+        # @param name [String] "styles.xml" or "meta.xml"
+        # @return [void]
+        def begin_part(name)
+          return if flat? || @members.key?(name)
+
+          root = "office:document-#{name.delete_suffix(".xml")}"
+          @members = @members.merge(name => %(<#{root} xmlns:office="#{Names::SPACES["office"]}" office:version="1.3"/>))
+          @begun = [*@begun, name]
+        end
+
+        # @return [Package] with new parts as they were begun
+        def begun = Package.new(@members)
+
+        # @return [Nokogiri::XML::Element] office:meta, begun where there is none
+        def begin_meta
+          begin_part("meta.xml")
+          root = @flat ? content : part("meta.xml")
+          Nodes.new(root).child(root, "office:meta", Faces::ORDER)
+        end
+
         # @return [Hash{String=>Nokogiri::XML::Document}] parts that were parsed, and may be others now
         attr_reader :parsed
 
         # @param changed [Hash{String=>String}]
         # @return [String] the bytes of a file: of a package its type first and unpacked (part 2, §3.3)
-        def write(changed) = flat? ? changed.fetch("content.xml") : Archive.new(@members).write(changed, "mimetype")
+        def write(changed)
+          return changed.fetch("content.xml") if flat?
+
+          kept = @members.except(*((@begun || []) - changed.keys)) # what was begun for nothing is in no file
+          Archive.new(kept).write((@begun && @members.key?(MANIFEST)) ? listed(changed) : changed, "mimetype")
+        end
 
         TYPES = {".odt" => TEXT, ".ott" => TEMPLATE}.freeze
         private_constant :TYPES
@@ -136,6 +162,16 @@ module Norvel
           root = part(MANIFEST)
           entry = root && Names.children(root, "manifest:file-entry").find { |one| Names.attribute(one, "manifest:full-path") == "/" }
           entry && Names.attribute(entry, "manifest:media-type")
+        end
+
+        # New parts stand in the manifest (part 2, §3.2).
+        def listed(changed)
+          document = ParsedXml.parse(changed[MANIFEST] || @members.fetch(MANIFEST), MANIFEST)
+          nodes = Nodes.new(document.root)
+          (@begun & changed.keys).each do |name|
+            nodes.make(document.root, "manifest:file-entry", "manifest:full-path" => name, "manifest:media-type" => "text/xml")
+          end
+          changed.merge(MANIFEST => Patching.serialize(document))
         end
 
         def typed_manifest(wanted)

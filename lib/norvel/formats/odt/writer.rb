@@ -96,7 +96,8 @@ module Norvel
         def prepare
           @names = SheetNames.new(@before.sheet, @now.sheet)
           @content = Kit.new(@package.content, @names, @names.all)
-          @styles = (@package.styles.nil? || @package.flat?) ? @content : Kit.new(@package.styles, @names, @names.all)
+          @package.begin_part(STYLES)
+          @styles = @package.flat? ? @content : Kit.new(@package.styles, @names, @names.all)
           @list_styles = ListStyles.new({content: @content, styles: @styles}, @reader.lists, @now.lists)
         end
 
@@ -203,7 +204,8 @@ module Norvel
         def patch_meta
           return if same_member?(:info)
 
-          MetaWriter.new(Nodes.new(@package.meta.document.root), @package.meta).write(@before.info, @now.info)
+          meta = @package.begin_meta
+          MetaWriter.new(Nodes.new(meta.document.root), meta).write(@before.info, @now.info)
         end
 
         # @return [String] the bytes of the file
@@ -216,8 +218,8 @@ module Norvel
 
         def changed_members(ending)
           came = Package.read(@source)
-          found = @package.parsed.reject { |name, document| Patching.serialize(document) == Patching.serialize(came.xml(name)) }
-            .transform_values { |document| Patching.serialize(document) }
+          found = @package.parsed.transform_values { |document| Patching.serialize(document) }
+            .reject { |name, said| said == Patching.serialize((came.members.key?(name) ? came : @package.begun).xml(name)) }
           found.merge(@package.typed(ending) || {})
         end
 
