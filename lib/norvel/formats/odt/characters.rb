@@ -16,7 +16,7 @@ module Norvel
           index-body index-title section page-number page-count title initial-creator creator chapter modification-date
           placeholder automatic-styles font-face-decls].freeze
         SPACES = %w[style number meta dc config fo].freeze # of formatting, and of what a file says of itself
-        APART = %w[meta settings binary-data].map { |name| %r{<((?:[\w.-]+:)?#{name})(?: [^<>]*)?>.*?</\1>}m }.freeze
+        APART = %w[meta settings binary-data desc].map { |name| %r{<((?:[\w.-]+:)?#{name})(?: [^<>]*)?>.*?</\1>}m }.freeze
 
         private
 

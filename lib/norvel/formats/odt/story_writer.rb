@@ -189,7 +189,8 @@ module Norvel
 
         # svg:desc of a frame (§10.3.18).
         def describe(frame, words)
-          Names.children(frame).each { |node| node.unlink if %w[svg:desc svg:title].include?(Names.of(node)) }
+          gone = words ? %w[svg:desc] : %w[svg:desc svg:title]
+          Names.children(frame).each { |node| node.unlink if gone.include?(Names.of(node)) }
           @nodes.make(frame, "svg:desc").content = words if words
         end
 

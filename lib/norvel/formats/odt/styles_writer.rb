@@ -27,7 +27,7 @@ module Norvel
         def write
           patch_defaults unless @before.defaults == @now.defaults
           @now.styles.each { |id, style| patch(id, style) unless @before[id] == style && node(style) }
-          (@before.styles.keys - @now.styles.keys).each { |id| drop(@before[id]) }
+          drop((@before.styles.keys - @now.styles.keys).map { |id| @before[id] })
           settle
         end
 
@@ -90,14 +90,17 @@ module Norvel
         # @return [Object] what stands under a style
         def inherited(style, property) = SheetNames.under(@now, style.parent, property)
 
-        # Whoever named it rests on its parent then.
-        def drop(style)
-          node = node(style) or return
-          family, name = SheetNames::FAMILIES[style.kind], @names.of(style.id)
-          heir = Names.attribute(node, "style:parent-style-name")
-          common.delete([family, name])
-          node.unlink
-          [@package.content, @package.styles].compact.uniq(&:pointer_id).each { |root| rename(root, family, name, heir) }
+        # Whoever named one that goes rests on its parent then.
+        def drop(styles)
+          heirs = styles.filter_map { |style|
+            node = node(style) or next
+            key = [SheetNames::FAMILIES[style.kind], @names.of(style.id)]
+            common.delete(key).unlink
+            [key, Names.attribute(node, "style:parent-style-name")]
+          }.to_h
+          return if heirs.empty?
+
+          [@package.content, @package.styles].compact.uniq(&:pointer_id).each { |root| rename(root, heirs) }
         end
 
         NAMING = {Styles::PARAGRAPH => %w[text:p text:h text:table-of-content-entry-template text:index-title-template
@@ -108,14 +111,24 @@ module Norvel
         REFERRING = /\A(?:style-name|cond-style-name|parent-style-name|next-style-name|visited-style-name|citation-style-name|
           citation-body-style-name|default-style-name|register-truth-ref-style-name)\z/x
 
-        def rename(root, family, name, heir)
+        # All at once, since every attribute of the part is looked at.
+        def rename(root, heirs)
+          names = heirs.keys.to_set(&:last)
           root.document.xpath("//@*").each do |said|
-            next unless said.value == name && said.node_name.match?(REFERRING)
+            next unless names.include?(said.value) && said.node_name.match?(REFERRING)
 
-            next unless family?(said.parent, family)
-
+            family = FAMILIES.find { |one| heirs.key?([one, said.value]) && family?(said.parent, one) } or next
+            heir = heir_of(heirs, family, said.value)
             heir ? said.value = heir : said.unlink
           end
+        end
+
+        FAMILIES = SheetNames::FAMILIES.values.freeze
+        private_constant :FAMILIES
+
+        def heir_of(heirs, family, name)
+          heirs.size.times { name = heirs[[family, name]] if heirs.key?([family, name]) }
+          name unless heirs.key?([family, name]) # of styles that rest on one another in a circle none is left
         end
 
         def family?(node, family)
