@@ -66,7 +66,7 @@ module NorvelWeb
     PATH = {
       id: ID, reference: WORD, number: PLACE, operation: WORD, action: WORD, proposal: WORD,
       look: LOOK, list: exact(100), sheet: SHEET, slot: WORD,
-      face: sign(/\A[\w.-]*\z/), making: WORD, what: WORD, kind: WORD, style: STYLE
+      face: sign(/\A[\w.-]*\z/), making: WORD, what: WORD, kind: WORD, style: STYLE, format: WORD
     }.freeze
 
     # How something is chosen, and how the slip shows it.

@@ -77,9 +77,11 @@ RSpec.describe "The command line in scripts" do
     put("in.docx")
     expect(norvel("tidy", path("in.docx"), "--guide", "staff-notice", "--out", path("out.pdf")).first).to eq(0)
     expect(File.binread(path("out.pdf"))).to start_with("%PDF-")
-    expect(norvel("tidy", path("in.docx"), "--guide", "staff-notice", "--out", path("out.odt")))
-      .to match([3, "", /only \.docx, \.dotx, \.pdf can be written/])
-    expect(File.exist?(path("out.odt"))).to be(false)
+    expect(norvel("tidy", path("in.docx"), "--guide", "staff-notice", "--out", path("out.odt")).first).to eq(0)
+    expect(Norvel::Formats.read(File.binread(path("out.odt")), name: "out.odt").words.size).to be > 20
+    expect(norvel("tidy", path("in.docx"), "--guide", "staff-notice", "--out", path("out.tex")))
+      .to match([3, "", /only \.docx, \.dotx, .*\.pdf can be written/])
+    expect(File.exist?(path("out.tex"))).to be(false)
   end
 
   it "tells waivers of rules that the guide does not have, and what stands in the way of a file in words" do

@@ -85,10 +85,10 @@ RSpec.describe "OpenDocument files given back" do
   end
 
   it "lose nothing over rows of random changes, and fit the grammar after them" do
-    paths = [manual, *templates.select { |path| path.match?(/specs|nested_tables|sub_sections/) }.first(3)]
+    paths = templates.select { |path| path.match?(/specs|nested_tables|sub_sections/) }.first(3)
     outs = paths.each_with_index.map do |path, index|
       walk = RandomWalk.new(File.binread(path), 11 + index, name: "a.odt")
-      expect(walk.go((path == manual) ? 6 : 40, every: 6)).to be_nil, path
+      expect(walk.go(40, every: 6)).to be_nil, path
       Norvel::Formats.write(walk.manuscript, source: File.binread(path))
     end
     known = faults(paths.map { |path| File.binread(path) }).flatten(1).uniq

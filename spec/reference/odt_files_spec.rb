@@ -98,12 +98,15 @@ RSpec.describe "OpenDocument files from elsewhere" do
       row = Web.bring(File.basename(path), File.binread(path))
       views = ["", "/slip?chosen=2", "/sheets", "/pages/1?signs=on&measures=on&chosen=2", "/strip", "/outline?reduced=yes", "/looks",
         "/styles?show=all", "/plan", "/parts", "/parts/slip?part=0", "/findings", "/survey", "/deliver", "/ledger"]
+      views = ["", "/plan", "/deliver"] if path == manual # which has 101 pages
       views.each do |view|
         get "/manuscripts/#{row.id}#{view}"
         expect([view, last_response.status]).to eq([view, 200])
       end
       get "/manuscripts/#{row.id}/file"
       expect(last_response.body.b).to eq(File.binread(path))
+      next if path == manual
+
       post "/manuscripts/#{row.id}/changes/remove_direct_formatting", {head: "", chosen: "all"}, "HTTP_HX_REQUEST" => "true",
         "HTTP_X_CSRF_TOKEN" => token
       expect(last_response.status).to eq(200)

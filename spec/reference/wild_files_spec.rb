@@ -58,7 +58,7 @@ RSpec.describe "What files contain" do
 
   it "is all there after styles were made of its look, and a second time finds nothing to do" do
     left = []
-    expect(complaints { |before|
+    expect(complaints(some(0)) { |before|
       Norvel::Plan::Keeping.new(before).apply.tap { |after| left << Norvel::Plan::Keeping.new(after).lines.map(&:sentence) }
     }).to eq({})
     expect(left.flatten).to eq([])

@@ -140,8 +140,8 @@ RSpec.describe "From a messy report to house style", type: :feature do
     long = NorvelWeb::ManuscriptRecord.last.id
     Web.bring("quayside-notice.docx")
     short = NorvelWeb::ManuscriptRecord.last.id
-    views = ["?chosen=40", "?chosen=6,40", "/findings"].map { |view| "/manuscripts/#{long}#{view}" }
-    others = ["?sweep=yes&chosen=6", "/outline", "/styles", "/plan", "/styles?show=specimen", "/styles?show=sheets",
+    views = ["?chosen=40", "/findings"].map { |view| "/manuscripts/#{long}#{view}" }
+    others = ["?chosen=3,6", "?sweep=yes&chosen=6", "/outline", "/styles", "/plan", "/styles?show=specimen", "/styles?show=sheets",
       "?swap=guide:marrowby-handbook", "/survey", "/looks", "/ledger", "/deliver"].map { |view| "/manuscripts/#{short}#{view}" }
     (["/", "/jobs", "/guides/marrowby-diploma"] + views + others).each do |path|
       visit path
