@@ -52,7 +52,7 @@ module Norvel
 
         def lost(manuscript, layout: nil, source: Source.none)
           forms = Maker.other_forms(manuscript).size
-          own = forms.positive? ? [Lost.new(what: "number of a heading that has a form of its own", count: forms)] : []
+          own = forms.positive? ? [Lost.new(what: "heading number that the others give their form", count: forms)] : []
           own + Across.new(manuscript, self, links: source.links).lost
         end
 
