@@ -56,7 +56,7 @@ module Norvel
         blocks << Manuscript::Paragraph.new(id: fresh_id, style: @from.sheet.default_id) if Manuscript.paragraphs_of([blocks]).empty?
         marked = @from.all_paragraphs.flat_map(&:insets).select { |inset| inset.kind == :note }.to_set(&:ref)
         lose("note that no mark in the text leads to", @from.notes.count { |ref, _| !marked.include?(ref) })
-        notes = @from.notes.select { |ref, _| marked.include?(ref) }.transform_values { |inner| story(inner) }
+        notes = @from.notes.slice(*marked).transform_values { |inner| story(inner) }
         boxes = (@from.paragraphs + @from.note_paragraphs + @from.margin_paragraphs).flat_map(&:insets).filter_map(&:box)
         asides = @from.asides.slice(*boxes).transform_values { |inner| story(inner) }
         margins = Hash.new { |found, inner| found[inner] = story(inner) }.compare_by_identity

@@ -52,7 +52,7 @@ module Norvel
 
         # @return [Array<Integer>] widths, EMU: those that are said, else shares of the table's
         def columns(node)
-          said = column_nodes(node).flat_map do |column|
+          said = Walk.columns(node).flat_map do |column|
             times = @values.count(said(column, "table:number-columns-repeated"), 1..MOST_COLUMNS, "Columns that are repeated") || 1
             width = %w[style:column-width style:rel-column-width].map { |name|
               property("table-column", said(column, "table:style-name"), "style:table-column-properties", name)
@@ -60,16 +60,6 @@ module Norvel
             [width] * times
           end
           widths(said.first(MOST_COLUMNS))
-        end
-
-        def column_nodes(node)
-          Names.children(node).flat_map do |child|
-            case Names.of(child)
-            when "table:table-column" then [child]
-            when "table:table-columns", "table:table-header-columns", "table:table-column-group" then column_nodes(child)
-            else []
-            end
-          end
         end
 
         def widths(said)

@@ -52,7 +52,7 @@ module Norvel
         end
 
         def widths(node, wanted)
-          columns = column_nodes(node)
+          columns = Walk.columns(node)
           return if columns.empty?
 
           columns.drop(1).each(&:unlink)
@@ -74,16 +74,6 @@ module Norvel
             inner = @nodes.child(style, "style:table-properties")
             @nodes.put(inner, "style:width", Measure.length(width)) if Names.attribute(inner, "style:width")
             @nodes.put(inner, "style:rel-width", nil)
-          end
-        end
-
-        def column_nodes(node)
-          Names.children(node).flat_map do |child|
-            case Names.of(child)
-            when "table:table-column" then [child]
-            when "table:table-columns", "table:table-header-columns", "table:table-column-group" then column_nodes(child)
-            else []
-            end
           end
         end
 

@@ -39,6 +39,18 @@ module Norvel
           total
         end
 
+        # @param node [Nokogiri::XML::Element] table:table
+        # @return [Array<Nokogiri::XML::Element>] its columns, groups of them opened
+        def columns(node)
+          Names.children(node).flat_map do |child|
+            case Names.of(child)
+            when "table:table-column" then [child]
+            when "table:table-columns", "table:table-header-columns", "table:table-column-group" then columns(child)
+            else []
+            end
+          end
+        end
+
         # @return [Array<Nokogiri::XML::Element>] every paragraph of a story in order
         def paragraphs(container)
           found = []
