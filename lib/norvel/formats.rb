@@ -151,9 +151,9 @@ module Norvel
     # @param before [Manuscript] @param after [Manuscript] a change of it
     # @raise [ChangeRefused] where its format could not give it back
     def refuse_undeliverable(before, after)
-      sentence = only_read(after) || of(after.format).undeliverable(before, after) or return
       return if (Manuscript::MEMBERS - NO_MATTER_OF_FILES).all? { |name| before.public_send(name).equal?(after.public_send(name)) }
 
+      sentence = only_read(after) || of(after.format).undeliverable(before, after) or return
       raise ChangeRefused, "#{sentence} Nothing was changed."
     end
 

@@ -246,6 +246,63 @@ RSpec.describe Norvel::Formats::Odt::Writer do
     end
   end
 
+  describe "breaks behind a paragraph, and around a table" do
+    let(:source) {
+      table = '<table:table table:style-name="T"><table:table-row><table:table-cell><text:p>x</text:p></table:table-cell>' \
+        "</table:table-row></table:table>"
+      fodt("<text:p>a</text:p>#{table}<text:p>b</text:p><text:p text:style-name=\"P\">c</text:p><text:p>d</text:p>" \
+        '<text:p text:style-name="P">e</text:p>', styles: style_xml("S", paragraph: 'fo:break-after="page"'),
+        automatic: '<style:style style:name="T" style:family="table"><style:table-properties fo:break-before="page" ' \
+          'fo:break-after="page"/></style:style>' + style_xml("P", parent: "S", paragraph: 'fo:text-align="end"'))
+    }
+
+    def pages(xml)
+      read = Norvel::Formats.read(xml, name: "a.fodt")
+      Norvel::Layout.new(read).pages.map { |page| page.text_lines.map { |placed| placed.paragraph.text }.join }
+    end
+
+    it "go from there where whoever follows is to begin no page" do
+      expect(pages(source)).to eq(%w[a x bc de])
+      no = ->(id) { ["format_here", {paragraphs: [id], values: {break_before: "no"}}] }
+      {1 => %w[ax bc de], 2 => %w[a xbc de], 4 => %w[a x bcde]}.each { |id, wanted| expect(pages(written(source, no[id]))).to eq(wanted) }
+      expect(style_named(written(source, no[4]), "P2")).to include('fo:break-after="auto"', 'fo:text-align="end"')
+    end
+
+    it "are said by whoever follows where what said it is another, is moved, or goes" do
+      {["apply_style", {paragraphs: [3], style: "Standard"}] => %w[a x bc de],
+       ["split_paragraph", {paragraph: 3, at: 0}] => %w[a x bc de], ["split_paragraph", {paragraph: 5, at: 1}] => %w[a x bc de],
+       ["move_paragraphs", {paragraphs: [3], by: 1}] => %w[a x b dce], ["apply_style", {paragraphs: [0], style: "S"}] => %w[a x bc de]}
+        .each { |change, wanted| expect(pages(written(source, change))).to eq(wanted), change.first }
+    end
+  end
+
+  describe "words divided at line ends" do
+    def divided(xml)
+      read = Norvel::Formats.read(xml, name: "a.fodt")
+      read.settings.hyphenate && read.paragraphs.map { |one| Norvel::Cascade.new(read).paragraph(one)[:hyphenate] }
+    end
+
+    it "are so where a style says it, and are turned on and off for all" do
+      body = '<text:p>a</text:p><text:p text:style-name="H">b</text:p><text:p text:style-name="P1">c</text:p>'
+      some = fodt(body, styles: style_xml("H", text: 'fo:hyphenate="true"'))
+      by_hand = fodt(body, automatic: style_xml("P1", parent: "Standard", text: 'fo:hyphenate="true"'))
+      bare = fodt(body, standard: "")
+      not_at_all = fodt(body, standard: OpenDocument::STANDARD.sub("<style:text-properties", '<style:text-properties fo:hyphenate="false"'))
+      expect([some, by_hand, bare, not_at_all].map { |xml| divided(xml) }).to eq([[false, true, false], [false, false, true], false, false])
+      on, off = [true, false].map { |yes| ["set_hyphenation", {on: yes}] }
+      [some, by_hand, bare, not_at_all].each do |xml|
+        expect(divided(written(xml, on))).to eq([true, true, true])
+        expect([divided(written(xml, off)), divided(written(xml, on, off))]).to eq([false, false])
+      end
+    end
+  end
+
+  it "gives nothing the name of a style that is missing" do
+    source = fodt('<text:p>One</text:p><text:p text:style-name="P1">Two</text:p>')
+    out = written(source, ["format_here", {paragraphs: [0], values: {align: "center"}}])
+    expect(text_of(out).scan(/style-name="(\w+)"/).flatten).to eq(%w[P2 P1])
+  end
+
   it "takes apart rows that stand for several where one of them is to be another" do
     source = fodt('<table:table table:name="t"><table:table-column/><table:table-row table:number-rows-repeated="3"><table:table-cell>' \
       "<text:p>same</text:p></table:table-cell></table:table-row></table:table><text:p/>")

@@ -18,6 +18,10 @@ module Norvel
       PLAIN = {conditions: {}, linked: nil, standard: nil, cell_looks: {}, cell_margins: {}, hidden: false}.freeze
       private_constant :PLAIN
 
+      # What a new paragraph is of: the one it was, and where in the text of that it begins.
+      Part = Value.define(:was, :at)
+      private_constant :Part
+
       # @return [Hash{Array(Integer, Integer)=>String}] by paragraph and place of the run where a link leads
       attr_reader :links
 
@@ -29,9 +33,11 @@ module Norvel
         @old_links = links
         @links = {}
         @ids = {}
+        @parts, @made = {}, {}
         @next = Manuscript::NEW_IDS - 1
         @gone = Hash.new(0)
         @listed = manuscript.listed
+        @cascade = Cascade.new(manuscript)
       end
 
       # @return [Manuscript]
@@ -61,18 +67,44 @@ module Norvel
         asides = @from.asides.slice(*boxes).transform_values { |inner| story(inner) }
         margins = Hash.new { |found, inner| found[inner] = story(inner) }.compare_by_identity
         sections = @from.sections.map { |section| part(section, margins) }
+        settings = settings()
         @gone.delete_if { |_, count| count.zero? }
         @from.with(format: @format.name, blocks: blocks, notes: notes, asides: asides, sections: sections, sheet: sheet,
           contents: contents, anchors: @from.anchors.transform_values { |id| @ids[id] }.compact, matters: [], traces: [], warnings: [],
-          unshown: [], inheritance: @format.inheritance, settings: @from.settings.with(**rules.slice(:between, :tabs_from)))
+          unshown: [], inheritance: @format.inheritance, settings: settings)
+      end
+
+      # How notes are numbered holds for all parts alike.
+      def settings
+        notes = NOTES.to_h do |kind|
+          forms = @from.sections.map { |section| section.public_send(kind) || @from.settings.public_send(kind) }.uniq
+          lose("note numbering", forms.size - 1) if forms.size > 1 && noted?(kind)
+          [kind, counted(forms.first, noted?(kind) ? "note number form" : nil)]
+        end
+        @from.settings.with(**rules.slice(:between, :tabs_from), **notes)
+      end
+
+      NOTES = %i[footnotes endnotes].freeze
+      private_constant :NOTES
+
+      def noted?(kind) = @from.notes.each_key.any? { |ref| Manuscript.endnote?(ref) == (kind == :endnotes) }
+
+      # Numbers of pages and notes have a form that the format knows.
+      def counted(form, what)
+        return form if rules[:counts].nil? || rules[:counts].include?(form.format)
+
+        lose(what) if what
+        form.with(format: :decimal)
       end
 
       def fresh_id = @next += 1
 
       def part(section, margins)
         stories = ->(all) { all.transform_values { |inner| margins[inner] } }
+        lose("vertical placing") unless section.vertical == :top
         section.with(last: section.last && @ids[section.last], origin: 0, headers: stories[section.headers],
-          footers: stories[section.footers])
+          footers: stories[section.footers], folio: counted(section.folio, "page number form"), footnotes: nil, endnotes: nil,
+          vertical: :top)
       end
 
       def contents
@@ -103,25 +135,36 @@ module Norvel
       # @return [Array(Array<Manuscript::Paragraph>, Boolean)] and whether the next paragraph begins a page
       def paragraphs(paragraph, broken)
         whole = paragraph(paragraph)
-        whole = whole.with(properties: whole.properties.merge(break_before: true)) if broken
-        at = whole.text.index("\f")
-        return [[whole], false] unless at
-
-        cut(whole, at)
+        cut(broken ? broken(whole) : whole)
       end
 
-      def cut(paragraph, at)
-        head = paragraph.with_runs(paragraph.runs_in(0, at)).ending_section(false)
-        rest = paragraph.runs_in(at + 1, paragraph.text.length)
-        if rest.all? { |run| run.text.empty? }
-          return [[head.ending_section(paragraph.ends_section?)], true]
-        end
+      def broken(paragraph) = paragraph.with(properties: paragraph.properties.merge(break_before: true))
 
-        tail = paragraph.with(id: fresh_id, properties: paragraph.properties.merge(break_before: true)).with_runs(rest)
-        @ids.transform_values! { |id| (id == paragraph.id && paragraph.ends_section?) ? tail.id : id }
-        deeper = tail.text.index("\f")
-        pieces, after = deeper ? cut(tail, deeper) : [[tail], false]
-        [[head, *pieces], after]
+      def cut(paragraph)
+        at = paragraph.text.index("\f") or return [[paragraph], false]
+        before, behind = paragraph.runs_in(0, at), paragraph.runs_in(at + 1, paragraph.text.length)
+        return [[paragraph.with_runs(before)], true] if wordless?(behind)
+
+        of = @parts[paragraph.id]
+        rest = Part.new(was: of.was, at: of.at + at + 1)
+        if wordless?(before)
+          @parts[paragraph.id] = rest
+          return cut(broken(paragraph).with_runs(behind))
+        end
+        tail = tail(paragraph, rest, behind)
+        pieces, after = cut(tail)
+        [[paragraph.with_runs(before).ending_section(false), *pieces], after]
+      end
+
+      def wordless?(runs) = runs.all? { |run| run.text.empty? && run.field.nil? }
+
+      # What comes after the break has no number of its own.
+      def tail(paragraph, part, runs)
+        id = fresh_id
+        @parts[id] = part
+        @ids.transform_values! { |one| (one == paragraph.id && paragraph.ends_section?) ? id : one }
+        unnumbered = @cascade.paragraph(part.was)[:numbering]&.list ? {numbering: Properties::NumberRef.new(list: nil)} : {}
+        broken(paragraph).then { |one| one.with(id: id, properties: one.properties.merge(unnumbered)) }.with_runs(runs)
       end
 
       def paragraph(paragraph)
@@ -130,11 +173,8 @@ module Norvel
         lose("first letter that hangs") if paragraph.drop_cap
         pairs = paragraph.runs.filter_map { |run| (made = run(run, paragraph)) && [made, run] }
         runs = pairs.map { |made, from| leading(made, from, paragraph) }
-        sources_of_runs[id] = pairs.map(&:last)
-        pairs.each_with_index do |(_, from), place|
-          target = from.link && @old_links[[paragraph.id, from.origin]]
-          @links[[id, place]] = target if target
-        end
+        @parts[id] = Part.new(was: paragraph, at: 0)
+        @made[paragraph.id] = pairs.map { |made, from| [made.text.length, from] }
         paragraph.with(id: id, runs: runs.map { |run| run.with(origin: nil) }, mark_style: nil, drop_cap: nil,
           run_in: paragraph.run_in && @format.inheritance.run_in, carries: paragraph.carries & %i[section_end])
       end
@@ -151,11 +191,18 @@ module Norvel
       def run(run, paragraph)
         run.held.each { |held| lose(what_is_held(held)) }
         text, insets = kept(run)
+        text = without_column_breaks(text) if run.column_break
         return if text.empty? && run.field.nil?
 
         refers = run.refers unless run.refers&.what == :quote
-        run.with(text: text, insets: insets, held: [], control: nil, home: nil, from: 0, revised: false, refers: refers, tab_to: nil,
+        run.with(text: text, insets: insets, held: [], control: nil, home: nil, from: 0, revised: false, column_break: false,
+          refers: refers, tab_to: nil,
           generated: run.generated && (!refers.nil? || !run.field.nil? || @listed.include?(paragraph.id)))
+      end
+
+      def without_column_breaks(text)
+        lose("column break", text.count("\f"))
+        text.delete("\f")
       end
 
       def what_is_held(held)
@@ -212,14 +259,9 @@ module Norvel
         each_paragraph(now) { |paragraph, was, cascades| words(paragraph, was, cascades) }
       end
 
-      # @return [Hash{Integer=>Manuscript::Paragraph}] by its new id each as it was
-      def sources
-        @sources ||= @from.all_paragraphs.to_h { |paragraph| [@ids[paragraph.id], paragraph] }
-      end
-
       def each_paragraph(now)
-        cascades = [Cascade.new(@from), Cascade.new(now)]
-        change = ->(paragraph) { (was = sources[paragraph.id]) ? yield(paragraph, was, cascades) : paragraph }
+        cascades = [@cascade, Cascade.new(now)]
+        change = ->(paragraph) { (part = @parts[paragraph.id]) ? yield(paragraph, part.was, cascades) : paragraph }
         changed = (now.paragraphs + now.note_paragraphs + now.margin_paragraphs).uniq(&:id).to_h { |one| [one.id, change[one]] }
         boxes = now.asides.transform_values { |blocks|
           Manuscript.replace(blocks, Manuscript.paragraphs_of([blocks]).to_h { |one| [one.id, change[one]] })
@@ -252,13 +294,15 @@ module Norvel
         there = Properties::TabStop.seen(found[:tabs] || [])
         return {} if stops == there
 
-        under = Properties::TabStop.seen(Properties::TabStop.stack(there, []))
-        {tabs: Properties::TabStop.only(stops, under)}
+        {tabs: Properties::TabStop.only(stops, there)}
       end
 
       def words(paragraph, was, (from, to))
-        runs = paragraph.runs.zip(matching(paragraph, was)).map do |run, source|
+        runs = paragraph.runs.zip(matching(paragraph, was)).each_with_index.map do |(run, source), place|
           next run unless source
+
+          target = run.link && @old_links[[was.id, source.origin]]
+          @links[[paragraph.id, place]] = target if target
 
           wanted, found = from.run(was, source), to.run(paragraph, run)
           set = TEXT.reject { |name| wanted[name] == found[name] }.to_h { |name| [name, wanted[name]] }
@@ -273,13 +317,23 @@ module Norvel
       # @return [Boolean] whether the format has a highlight beside the background
       def highlights? = @format.spelled(highlight: "#ffff00").key?(:highlight)
 
-      # @return [Hash{Integer=>Array<Manuscript::Run>}] by paragraph the runs as they were
-      def sources_of_runs = @sources_of_runs ||= {}
-
-      # @return [Array<Manuscript::Run, nil>] those that the runs of a paragraph are of, as far as it was not cut
+      # @return [Array<Manuscript::Run, nil>] those that the runs of a paragraph are of
       def matching(paragraph, was)
-        kept = sources_of_runs[@ids[was.id]] || []
-        (kept.size == paragraph.runs.size) ? kept : paragraph.runs.map { |run| kept.find { |one| one.text.include?(run.text) } }
+        made = @made[was.id]
+        return made.map(&:last) if made.size == paragraph.runs.size
+
+        at = @parts[paragraph.id].at
+        paragraph.runs.map { |run| made_at(made, at, run.text.empty?).tap { at += run.text.length } }
+      end
+
+      # @return [Manuscript::Run, nil] what the run at a place of the text is of
+      def made_at(made, place, empty)
+        made.find { |length, _|
+          next true if place < length || (empty && place.zero? && length.zero?)
+
+          place -= length
+          false
+        }&.last
       end
 
       # Stops count from the margin, or from the indent.
@@ -293,9 +347,8 @@ module Norvel
       def tabs_moved(sheet)
         return sheet if @from.settings.tabs_from == rules[:tabs_from]
 
-        before = Cascade.new(@from)
         wanted = sheet.of_kind(:paragraph).to_h { |style|
-          [style.id, before.style(style.id).then { |one| moved(one[:tabs], one[:indent_start]) }]
+          [style.id, @cascade.style(style.id).then { |one| moved(one[:tabs], one[:indent_start]) }]
         }
         changed = sheet.of_kind(:paragraph).to_h do |style|
           under = wanted[sheet.ancestry.parent(style.id)] || []
@@ -309,8 +362,7 @@ module Norvel
       def told_of_spaces
         return if @from.settings.between == rules[:between]
 
-        cascade = Cascade.new(@from)
-        spaces = @from.paragraphs.map { |one| cascade.paragraph(one).values(%i[space_before space_after]) }
+        spaces = @from.paragraphs.map { |one| @cascade.paragraph(one).values(%i[space_before space_after]) }
         count = spaces.each_cons(2).count { |one, other| one[:space_after].positive? && other[:space_before].positive? }
         lose("space that a larger one #{(rules[:between] == :larger) ? "takes in" : "no longer takes in"}", count) if count.positive?
       end

@@ -44,8 +44,8 @@ module Norvel
       # @return [Manuscript::Inheritance] how values come together in it, which every manuscript that is read of it has
       def inheritance = Manuscript::Inheritance.new
 
-      # @return [Hash{Symbol=>Object}] what holds in every manuscript of it: the settings `between` and `tabs_from`, and whether `cells_end`
-      #   with a :paragraph
+      # @return [Hash{Symbol=>Object}] what holds in every manuscript of it: the settings `between` and `tabs_from`, whether `cells_end`
+      #   with a :paragraph, and in which forms it `counts` pages and notes (nil: all)
       def across = {between: :sum, tabs_from: :margin, cells_end: :paragraph}
 
       # @param _inset [Manuscript::Inset]

@@ -16,7 +16,15 @@ module Norvel
           trackRevisions doNotTrackMoves
           doNotTrackFormatting documentProtection autoFormatOverride styleLockTheme styleLockQFSet defaultTabStop
           autoHyphenation consecutiveHyphenLimit
-          hyphenationZone doNotHyphenateCaps showEnvelope summaryLength clickAndTypeStyle defaultTableStyle evenAndOddHeaders].freeze
+          hyphenationZone doNotHyphenateCaps showEnvelope summaryLength clickAndTypeStyle defaultTableStyle evenAndOddHeaders
+          bookFoldRevPrinting bookFoldPrinting bookFoldPrintingSheets drawingGridHorizontalSpacing drawingGridVerticalSpacing
+          displayHorizontalDrawingGridEvery displayVerticalDrawingGridEvery doNotUseMarginsForDrawingGridOrigin
+          drawingGridHorizontalOrigin drawingGridVerticalOrigin doNotShadeFormData noPunctuationKerning characterSpacingControl
+          printTwoOnOne strictFirstAndLastChars noLineBreaksAfter noLineBreaksBefore savePreviewPicture doNotValidateAgainstSchema
+          saveInvalidXml ignoreMixedContent alwaysShowPlaceholderText doNotDemarcateInvalidXml saveXmlDataOnly useXSLTWhenSaving
+          saveThroughXslt showXMLTags alwaysMergeEmptyNamespace updateFields hdrShapeDefaults footnotePr endnotePr].freeze
+        NOTES = {footnotes: "footnotePr", endnotes: "endnotePr"}.freeze
+        FORM = %w[pos numFmt numStart numRestart].freeze # in the schema's order (CT_FtnDocProps)
         SWITCHES = {hyphenate: "autoHyphenation", even_differs: "evenAndOddHeaders", records_revisions: "trackRevisions",
                     mirrored: "mirrorMargins", gutter_above: "gutterAtTop"}.freeze
 
@@ -32,13 +40,27 @@ module Norvel
         def write(changed)
           SWITCHES.each { |member, name| put(name, @now[member] ? nil : "0") unless @before[member] == @now[member] }
           put("defaultTabStop", (Rational(@now.tab) / Lengths::TWIP).round) unless @before.tab == @now.tab
+          NOTES.each { |kind, name| notes(name, @now[kind], kind) unless @before[kind] == @now[kind] }
           keep(changed)
         end
 
         private
 
-        def put(name, value)
-          @spelling.codecs.put(Patching.child(@root, name) || Patching.insert(@spelling.codecs, @root, name, ORDER), "val", value)
+        def put(name, value, parent = @root, order = ORDER)
+          @spelling.codecs.put(child(name, parent, order), "val", value)
+        end
+
+        def child(name, parent = @root, order = ORDER)
+          Patching.child(parent, name) || Patching.insert(@spelling.codecs, parent, name, order)
+        end
+
+        # How notes are numbered (§17.11.11, §17.11.5).
+        def notes(name, form, kind)
+          node = child(name)
+          put("pos", "sectEnd", node, FORM) if form.place == :section && kind == :endnotes
+          put("numFmt", NumberFormats.said(form.format.to_s), node, FORM)
+          put("numStart", form.start, node, FORM)
+          put("numRestart", SectionReader::RESTARTS.key(form.restart), node, FORM)
         end
       end
     end

@@ -21,7 +21,7 @@ module Norvel
         def set(set) = @same[set] ||= (@equal[set] ||= written(set))
 
         # @return [Array<Symbol>] the settings that are written; the others stay as the file has them
-        def settings = SettingsWriter::SWITCHES.keys
+        def settings = SettingsWriter::SWITCHES.keys + SettingsWriter::NOTES.keys
 
         # @return [Integer] the EMU of a length in whole twips
         def length(emu) = emu && (Rational(emu) / Lengths::TWIP).round * Lengths::TWIP

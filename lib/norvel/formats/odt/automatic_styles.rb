@@ -30,15 +30,14 @@ module Norvel
 
         # @param node [Nokogiri::XML::Element] that has a style of the family by the attribute
         # @param parent [String, nil] the name of the style under it @param before [Hash] what its style says by itself
-        # @param now [Hash] what it is to say @param more [Hash{String=>String, nil}] attributes of the style itself
+        # @param now [Hash] what it is to say
         # @yieldparam name [Symbol] :tabs @yieldreturn [Array] what it inherits
         # @return [void]
-        def dress(node, family, parent, before, now, more: {}, attribute: "text:style-name", &inherited)
+        def dress(node, family, parent, before, now, attribute: "text:style-name", &inherited)
           alter(node, family, parent, attribute: attribute) do |style|
             moved = parent != named_under(node, family, attribute: attribute)
             before = before.merge(@speller.shares(style).to_h { |one| [one, nil] }) if moved
             @speller.patch(style, before, now, &inherited)
-            more.each { |said, value| @nodes.put(style, said, value) }
           end
         end
 
@@ -115,8 +114,7 @@ module Norvel
         def drop_unused
           return if @left.empty?
 
-          used = Set.new
-          @nodes.root.document.xpath("//@*").each { |said| used << said.value if said.node_name.match?(NAMED_BY) }
+          used = named
           @left.each_key { |name| PREFIXES.each_key { |family| by_name.delete([family, name])&.unlink unless used.include?(name) } }
         end
 
@@ -124,6 +122,11 @@ module Norvel
 
         SPOKEN_FOR = (Speller::SAID.values.flatten + Speller::VARIANTS.values.flatten).to_set.freeze
         private_constant :SPOKEN_FOR
+
+        # @return [Set<String>] names that something in the part has, whether there is such a style or not
+        def named
+          @nodes.root.document.xpath("//@*").select { |said| said.node_name.match?(NAMED_BY) }.to_set(&:value)
+        end
 
         def holder = @holder ||= @nodes.child(@nodes.root, HOLDER, Faces::ORDER)
 
@@ -161,7 +164,7 @@ module Norvel
         def free_name(family)
           prefix = PREFIXES.fetch(family, "A")
           @numbers ||= Hash.new(0)
-          taken = @taken ||= (by_name.keys.map(&:last) + @common).to_set
+          taken = @taken ||= (by_name.keys.map(&:last) + @common).to_set | named
           name = (@numbers[prefix] + 1..).lazy.map { |number| "#{prefix}#{number}" }.find { |one| !taken.include?(one) }
           @numbers[prefix] = name.delete_prefix(prefix).to_i
           taken << name

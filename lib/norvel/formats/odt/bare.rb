@@ -8,7 +8,6 @@ module Norvel
       # The smallest package (ISO/IEC 26300, part 2, §3): one style, and the sample text that it is asked for.
       module Bare
         PREFIXES = %w[office text table style fo svg draw xlink dc meta].freeze
-        MANIFEST = "META-INF/manifest.xml"
         HEAD = %(<?xml version="1.0" encoding="UTF-8"?>)
 
         module_function
@@ -19,9 +18,10 @@ module Norvel
         def bytes(samples = [])
           body = samples.each_with_index.map { |sample, index| of(sample, index + 1) }.join
           body = "<text:p/>" if body.empty?
-          packed("mimetype" => Package::TEXT,
-            "content.xml" => part("content", "<office:body><office:text>#{body}</office:text></office:body>"),
-            "styles.xml" => part("styles", styles), "meta.xml" => part("meta", "<office:meta/>"), MANIFEST => manifest)
+          members = {"mimetype" => Package::TEXT,
+                     "content.xml" => part("content", "<office:body><office:text>#{body}</office:text></office:body>"),
+                     "styles.xml" => part("styles", styles), "meta.xml" => part("meta", "<office:meta/>"), Package::MANIFEST => manifest}
+          Archive.new({}).write(members, "mimetype")
         end
 
         # One style, and a sheet.
@@ -70,18 +70,7 @@ module Norvel
           %(#{HEAD}<manifest:manifest xmlns:manifest="#{Names::SPACES["manifest"]}" manifest:version="1.3">) +
             "#{entries.join}</manifest:manifest>"
         end
-
-        # The type comes first and unpacked, so that it can be read at a glance (part 2, §3.3).
-        def packed(members)
-          Zip::OutputStream.write_buffer(StringIO.new("".b)) { |zip|
-            members.each do |name, data|
-              method = (name == "mimetype") ? Zip::Entry::STORED : Zip::Entry::DEFLATED
-              zip.put_next_entry(Zip::Entry.new(nil, name, time: Zip::DOSTime.at(315_532_800)), nil, nil, method)
-              zip.write(data)
-            end
-          }.string
-        end
-        private_class_method :styles, :of, :paragraph, :table, :cell, :part, :manifest, :packed
+        private_class_method :styles, :of, :paragraph, :table, :cell, :part, :manifest
       end
     end
   end

@@ -40,7 +40,7 @@ module Norvel
 
         def read(bytes, limits: nil) = Reader.read(bytes, limits: limits)
 
-        def across = {between: :larger, tabs_from: :indent}
+        def across = {between: :larger, tabs_from: :indent, counts: NumberFormats::FOLIOS.values}
 
         def carries?(inset) = inset.kind == :note || !inset.box.nil? || (inset.image? && !inset.ref.nil?)
 

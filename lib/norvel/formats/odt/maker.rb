@@ -127,13 +127,7 @@ module Norvel
           changed = super.merge(@members)
           return changed if @members.empty?
 
-          document = ParsedXml.parse(changed[Package::MANIFEST] || @package.members.fetch(Package::MANIFEST), Package::MANIFEST)
-          nodes = Nodes.new(document.root)
-          @members.each_key { |name|
-            nodes.make(document.root, "manifest:file-entry", "manifest:full-path" => name,
-              "manifest:media-type" => Media.type(File.extname(name).delete_prefix(".")))
-          }
-          changed.merge(Package::MANIFEST => Patching.serialize(document))
+          @package.listed(changed, @members.to_h { |name, _| [name, Media.type(File.extname(name).delete_prefix("."))] })
         end
 
         def refuse_lost(_changed) = nil # nothing came

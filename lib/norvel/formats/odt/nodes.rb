@@ -40,6 +40,13 @@ module Norvel
           follower ? follower.add_previous_sibling(node) : parent.add_child(node)
         end
 
+        # @return [Nokogiri::XML::Element] style:default-style of paragraphs, which is made where there is none
+        def default_style
+          holder = child(root, StylesWriter::HOLDER, Faces::ORDER)
+          Names.children(holder, "style:default-style").find { |one| Names.attribute(one, "style:family") == Styles::PARAGRAPH } ||
+            holder.prepend_child(loose("style:default-style", "style:family" => Styles::PARAGRAPH))
+        end
+
         # @param name [String] "fo:margin-left" @param value [Object, nil] nil: taken away
         # @return [void]
         def put(node, name, value)

@@ -88,7 +88,19 @@ module Norvel
           return changed.fetch("content.xml") if flat?
 
           kept = @members.except(*((@begun || []) - changed.keys)) # what was begun for nothing is in no file
-          Archive.new(kept).write((@begun && @members.key?(MANIFEST)) ? listed(changed) : changed, "mimetype")
+          begun = ((@begun || []) & changed.keys).to_h { |name| [name, "text/xml"] }
+          Archive.new(kept).write((@begun && @members.key?(MANIFEST)) ? listed(changed, begun) : changed, "mimetype")
+        end
+
+        # @param changed [Hash{String=>String}] @param types [Hash{String=>String}] media types of members that are new
+        # @return [Hash{String=>String}] with a manifest that lists them (part 2, §3.2)
+        def listed(changed, types)
+          document = ParsedXml.parse(changed[MANIFEST] || @members.fetch(MANIFEST), MANIFEST)
+          nodes = Nodes.new(document.root)
+          types.each do |name, type|
+            nodes.make(document.root, "manifest:file-entry", "manifest:full-path" => name, "manifest:media-type" => type)
+          end
+          changed.merge(MANIFEST => Patching.serialize(document))
         end
 
         TYPES = {".odt" => TEXT, ".ott" => TEMPLATE}.freeze
@@ -162,16 +174,6 @@ module Norvel
           root = part(MANIFEST)
           entry = root && Names.children(root, "manifest:file-entry").find { |one| Names.attribute(one, "manifest:full-path") == "/" }
           entry && Names.attribute(entry, "manifest:media-type")
-        end
-
-        # New parts stand in the manifest (part 2, §3.2).
-        def listed(changed)
-          document = ParsedXml.parse(changed[MANIFEST] || @members.fetch(MANIFEST), MANIFEST)
-          nodes = Nodes.new(document.root)
-          (@begun & changed.keys).each do |name|
-            nodes.make(document.root, "manifest:file-entry", "manifest:full-path" => name, "manifest:media-type" => "text/xml")
-          end
-          changed.merge(MANIFEST => Patching.serialize(document))
         end
 
         def typed_manifest(wanted)

@@ -172,7 +172,6 @@ module Norvel
         def stories(node, kind)
           KINDS.filter_map { |ending, name|
             story = Names.child(node, "style:#{kind}#{ending}")
-            @reader.trace&.margins&.store([said(node, "style:name"), :"#{kind}s", name], story) if story
             [name, @reader.margin(story, kind.to_sym)] if story && Names.attribute(story, "style:display") != "false"
           }.to_h
         end

@@ -86,7 +86,6 @@ module Norvel
           id = "n#{@notes.size + 1}" if id.nil? || @notes.key?(Manuscript.note_ref(STORIES[kind], id))
           ref = Manuscript.note_ref(STORIES[kind], id)
           @notes[ref] = [] # its place among the others
-          @trace&.notes&.store(ref, node)
           blocks = story(Names.child(node, "text:note-body"), kind, part, kind)
           @notes[ref] = numbered_note(blocks)
           ref
@@ -97,7 +96,6 @@ module Norvel
         def annotation(node, paragraph)
           name = "comment #{@asides.keys.grep(/\Acomment /).size + 1}"
           @asides[name] = []
-          @trace&.notes&.store(name, node)
           @asides[name] = story(node, :comment, @package.content, nil)
           words = Manuscript.paragraphs_of([@asides[name]]).map(&:text).join(" ").strip
           @revisions.matters << Manuscript::Matter.new(kind: :comment, paragraph: paragraph, text: words, ref: name)
@@ -227,8 +225,7 @@ module Norvel
         end
 
         def settings(pages)
-          hyphenated = @sheet.defaults[:hyphenate] || @sheet.styles.each_value.any? { |style| style.properties[:hyphenate] }
-          Manuscript::Settings.new(between: :larger, tabs_from: :indent, hyphenate: hyphenated, tab: tab_distance,
+          Manuscript::Settings.new(between: :larger, tabs_from: :indent, hyphenate: @styles.hyphenates?, tab: tab_distance,
             records_revisions: @revisions.recording?, footnotes: notes_form("footnote"), endnotes: notes_form("endnote"),
             **pages.settings)
         end

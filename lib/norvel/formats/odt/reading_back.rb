@@ -48,20 +48,22 @@ module Norvel
         def style_values(style, manuscript)
           {name: style.name, kind: style.kind, parent: (unless_none(style.parent) if manuscript.sheet[style.parent]&.kind == style.kind),
            next_style: (unless_none(style.next_style) if style.next_style && style.next_style != style.id),
-           formatting: values(style.properties),
+           formatting: Spelled.values(style.properties), divided: (divided(style.id, manuscript) if style.kind == :paragraph),
            break_before: style.properties[:break_before], level: manuscript.sheet.level_of(style),
            tabs: Spelled.stops(SheetNames.under(manuscript.sheet, style.id, :tabs))}
         end
 
-        def values(set)
-          found = Spelled.values(set)
-          @wanted.settings.hyphenate ? found : found.except(:hyphenate)
-        end
+        # Words are divided where the settings and the style say so.
+        def divided(style, manuscript) = manuscript.settings.hyphenate && SheetNames.under(manuscript.sheet, style, :hyphenate)
 
         def settings
           compare("the settings", *both { |one| one.settings.to_h.slice(:mirrored, :tab) })
-          compare("the document defaults", *both { |one| values(one.sheet.defaults).except(:hyphenate) })
+          %i[footnotes endnotes].each { |kind| compare("the numbers of #{kind}", *both { |one| note_form(one.settings[kind]) }) }
+          compare("the document defaults", *both { |one| Spelled.values(one.sheet.defaults) })
         end
+
+        # They begin with one at least.
+        def note_form(form) = [form.format, [form.start, 1].max, form.restart]
 
         def stories
           compare_blocks("", @wanted.blocks, @found.blocks)
@@ -83,7 +85,7 @@ module Norvel
         def paragraph_values(paragraph)
           sheet, numbers = known(paragraph)
           set = paragraph.properties
-          {style: id(paragraph.style), formatting: values(set).except(:indent_start, :indent_first), in_table: paragraph.in_table,
+          {style: id(paragraph.style), formatting: Spelled.values(set).except(:indent_start, :indent_first), in_table: paragraph.in_table,
            spans: spans(paragraph), **numbers.of(paragraph), tabs: (Spelled.stops(stops(paragraph, sheet)) if set.key?(:tabs))}
         end
 
@@ -182,7 +184,7 @@ module Norvel
         def of(paragraph)
           formatting = @cascade.paragraph(paragraph)
           {label: @labels[paragraph.id].to_s, heading: Kit.level(@manuscript, paragraph),
-           **SEEN.to_h { |name| [name, formatting[name]] }}
+           divided: @manuscript.settings.hyphenate && formatting[:hyphenate], **SEEN.to_h { |name| [name, formatting[name]] }}
         end
       end
     end

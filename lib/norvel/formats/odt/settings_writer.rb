@@ -27,9 +27,7 @@ module Norvel
         def holder = @nodes.child(@nodes.root, StylesWriter::HOLDER, Faces::ORDER)
 
         def tab(distance)
-          style = Names.children(holder, "style:default-style").find { |one| Names.attribute(one, "style:family") == Styles::PARAGRAPH } ||
-            holder.prepend_child(@nodes.loose("style:default-style", "style:family" => Styles::PARAGRAPH))
-          inner = @nodes.child(style, Speller::PARAGRAPH, Speller::ORDER)
+          inner = @nodes.child(@nodes.default_style, Speller::PARAGRAPH, Speller::ORDER)
           @nodes.put(inner, "style:tab-stop-distance", Measure.length(distance))
         end
 

@@ -7,7 +7,7 @@ module Norvel
       # how far text is shifted as a share of its size, which is left as it is.
       class Spelled
         # What stands elsewhere than in a style, or is held against the other file as it comes out.
-        APART = %i[numbering outline_level tabs break_before].freeze
+        APART = %i[numbering outline_level tabs break_before hyphenate].freeze
         # Not written by `Speller`.
         SILENT = %i[shift highlight indent_start_chars indent_end_chars indent_first_chars].freeze
         private_constant :SILENT

@@ -152,7 +152,6 @@ module Norvel
           end
           return unless first && first < @next_id && Index.list?(name)
 
-          @trace&.indexes&.push(node)
           @reader.contents << Index.read(node, name, first, @next_id - 1, @values, title: (first - 1 if titled))
         end
 

@@ -223,16 +223,16 @@ module Norvel
           (@before.sheet != @now.sheet && Kit.level(@before, was) != Kit.level(@now, now))
 
         # Its style, what is by hand, and whether it is a heading.
-        def dress(node, was, now, more = {})
+        def dress(node, was, now)
           node = settle_kind(node, was, now)
           own = @kit.own(Styles::PARAGRAPH, Names.attribute(node, "text:style-name"))
           said = own.style || @before.sheet.default_id
           wanted = @kit.by_hand(now, @trace.paragraphs[now.id]&.broken_by)
           before = own.node && (@automatic.node(Styles::PARAGRAPH, Names.attribute(node, "text:style-name")) ? own.set : {})
-          return if was && said == now.style && before == wanted && more.empty?
+          return if was && said == now.style && before == wanted
 
           before = (before || {}).to_h { |name, value| [name, (name == :tabs) ? nil : value] } # said with all that are inherited
-          @automatic.dress(node, Styles::PARAGRAPH, @kit.names.of(now.style), before, wanted, more: more) { |name|
+          @automatic.dress(node, Styles::PARAGRAPH, @kit.names.of(now.style), before, wanted) { |name|
             SheetNames.under(@now.sheet, now.style, name)
           }
         end
@@ -240,7 +240,6 @@ module Norvel
         # Headings are text:h with their level (§5.1.2).
         def settle_kind(node, was, now)
           level = Kit.level(@now, now)
-          return node if was && Kit.level(@before, was) == level && was.style == now.style && Names.of(node) != "text:p"
           return node if was && Kit.level(@before, was) == level && was.style == now.style
 
           wanted = level ? "text:h" : "text:p"

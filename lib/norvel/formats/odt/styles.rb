@@ -31,6 +31,7 @@ module Norvel
           @sets, @own, @listed = {}, {}, {}
           @under = {} # while percentages of the defaults themselves are read
           @under = @spelling.read(@defaults[PARAGRAPH]) { |property| default(property) }
+          @under = {hyphenate: false}.merge(@under) if hyphenates?
         end
 
         # @param sheet [StyleSheet] with what is known of the styles besides
@@ -87,6 +88,21 @@ module Norvel
 
         # @return [Spelling]
         attr_reader :spelling
+
+        # Words are divided where a style says so, and nowhere else (part 3, §20.193).
+        # @return [Boolean] whether any does
+        def hyphenates?
+          return @hyphenates unless @hyphenates.nil?
+
+          nodes = [@common, *@automatic.values].flat_map { |known| known.select { |(family, _), _| family == PARAGRAPH }.values }
+          @hyphenates = [@defaults[PARAGRAPH], *nodes].any? { |node| Styles.hyphenates?(node) }
+        end
+
+        # @param node [Nokogiri::XML::Element, nil] of a style
+        def self.hyphenates?(node)
+          inner = Names.child(node, "style:text-properties")
+          !inner.nil? && Names.attribute(inner, "fo:hyphenate") == "true"
+        end
 
         # @return [Nokogiri::XML::Element, nil] style:default-style
         def default_node(family) = @defaults[family]

@@ -44,9 +44,7 @@ module Norvel
         def node(style) = (name = @names.of(style.id)) && common[[SheetNames::FAMILIES[style.kind], name]]
 
         def patch_defaults
-          node = Names.children(holder, "style:default-style").find { |one| Names.attribute(one, "style:family") == Styles::PARAGRAPH } ||
-            holder.prepend_child(@nodes.loose("style:default-style", "style:family" => Styles::PARAGRAPH))
-          @speller.patch(node, @before.defaults, @now.defaults)
+          @speller.patch(@nodes.default_style, @before.defaults, @now.defaults)
         end
 
         def patch(id, style)

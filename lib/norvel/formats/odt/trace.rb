@@ -14,23 +14,13 @@ module Norvel
         # @return [Hash{String=>Nokogiri::XML::Element}] table:table by id
         attr_reader :tables
 
-        # @return [Hash{String=>Nokogiri::XML::Element}] by ref text:note, by name of an aside office:annotation
-        attr_reader :notes
-
         # @return [Hash{Integer=>String}] by place of a part the master page that it begins with
         attr_reader :masters
 
-        # @return [Array<Nokogiri::XML::Element>] by place of a list of contents
-        attr_reader :indexes
-
-        # @return [Hash{Array(String, Symbol, Symbol)=>Nokogiri::XML::Element}] by master page, :headers or :footers, and kind
-        attr_reader :margins
-
         def initialize
-          @paragraphs, @tables, @notes, @margins = {}, {}, {}, {}
+          @paragraphs, @tables = {}, {}
           @masters = {}
           @implied = Set.new
-          @indexes = []
           @revisions = {}
           @origins, @opened, @lists = {}, {}, {}
         end

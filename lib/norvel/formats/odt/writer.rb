@@ -14,6 +14,7 @@ require_relative "table_writer"
 require_relative "repeats"
 require_relative "pages_writer"
 require_relative "starts_writer"
+require_relative "breaks_writer"
 require_relative "contents_writer"
 require_relative "meta_writer"
 require_relative "settings_writer"
@@ -29,7 +30,7 @@ module Norvel
       # ones only the nodes of touched paragraphs, styles, lists and parts are others.
       class Writer
         STEPS = 4 # read, written, packed, read again
-        CONTENT, STYLES, META = "content.xml", "styles.xml", "meta.xml"
+        CONTENT, STYLES = "content.xml", "styles.xml"
 
         # @param manuscript [Manuscript] @param source [String] the original bytes
         # @param ending [String, nil] of the name that it is to have
@@ -110,6 +111,7 @@ module Norvel
           patch_tables
           patch_text
           patch_pages
+          hyphenate
           patch_meta
         end
 
@@ -123,26 +125,23 @@ module Norvel
               StyleLists.new(@list_styles, outline, @now)).write
           end
           SettingsWriter.new(@styles.nodes).write(@before.settings, @now.settings)
-          hyphenate unless @before.settings.hyphenate == @now.settings.hyphenate
           changed
         end
 
         # Words are divided where a style says so; what holds for all stands in the default style.
         def hyphenate
-          common = Names.child(@styles.nodes.root, StylesWriter::HOLDER)
-          node = of_paragraphs(common, "style:default-style").first or return
-          @styles.speller.patch(node, {}, {hyphenate: @now.settings.hyphenate})
-          return if @now.settings.hyphenate
+          return [@content, @styles].uniq.each { |kit| divide_nothing(kit) } unless @now.settings.hyphenate
 
-          of_paragraphs(common, "style:style").each do |style|
-            next unless Names.attribute(Names.child(style, Speller::TEXT) || style, "fo:hyphenate") == "true"
+          return unless @now.sheet.defaults.fetch(:hyphenate, true)
 
-            @styles.speller.patch(style, {hyphenate: true}, {hyphenate: false})
-          end
+          node = @styles.nodes.default_style
+          @styles.speller.patch(node, {}, {hyphenate: true}) unless Styles.hyphenates?(node)
         end
 
-        def of_paragraphs(holder, name)
-          Names.children(holder, name).select { |one| Names.attribute(one, "style:family") == Styles::PARAGRAPH }
+        def divide_nothing(kit)
+          [StylesWriter::HOLDER, AutomaticStyles::HOLDER].flat_map { |name| Names.children(Names.child(kit.nodes.root, name)) }
+            .select { |style| Names.attribute(style, "style:family") == Styles::PARAGRAPH && Styles.hyphenates?(style) }
+            .each { |style| kit.speller.patch(style, {hyphenate: true}, {hyphenate: false}) }
         end
 
         def accept_revisions
@@ -176,16 +175,16 @@ module Norvel
         def patch_text
           contents = ContentsWriter.new(@content, @before, @now, @story)
           @story.patch(@before.containers, containers, lists: @lists) { contents.write }
+          BreaksWriter.new(@content, Styles.new(@package, Told.new), @now, &block_node).write([@now.blocks, *@now.notes.values])
         end
+
+        def block_node = ->(id) { id.is_a?(String) ? @story.table(id) : @story.node(id) }
 
         def patch_pages
           pages = pages_writer
           masters = @masters = pages.write
           free_sections unless @before.sections.map(&:columns).uniq == @now.sections.map(&:columns).uniq
-          starts = StartsWriter.new(@content, Styles.new(@package, Told.new), pages, @trace, @now) { |id|
-            id.is_a?(String) ? @story.table(id) : @story.node(id)
-          }
-          starts.write(masters)
+          StartsWriter.new(@content, Styles.new(@package, Told.new), pages, @trace, @now, &block_node).write(masters)
         end
 
         # A section that has one column as its page had goes with its page.
@@ -216,8 +215,10 @@ module Norvel
           bytes
         end
 
+        # @return [Package] the source as it came, which nothing is patched in
+        def came = @came ||= Package.read(@source)
+
         def changed_members(ending)
-          came = Package.read(@source)
           found = @package.parsed.transform_values { |document| Patching.serialize(document) }
             .reject { |name, said| said == Patching.serialize((came.members.key?(name) ? came : @package.begun).xml(name)) }
           found.merge(@package.typed(ending) || {})
@@ -251,7 +252,7 @@ module Norvel
 
         def refuse_lost(changed)
           before, now = spoken(@before, @trace.masters), spoken(@now, @masters)
-          gone = LostOnTheWay.new(before, now, Package.read(@source).members, changed, Characters).to_a
+          gone = LostOnTheWay.new(before, now, came.members, changed, Characters).to_a
           return if gone.empty?
 
           raise FileError, "The file that would be delivered has lost what no change took out " \
