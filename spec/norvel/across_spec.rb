@@ -46,6 +46,18 @@ RSpec.describe Norvel::Formats::Across do
     expect(now.sections.map { |one| [one.folio.format, one.vertical, one.columns] }).to eq([[:decimal, :top, 2]])
   end
 
+  it "keeps what paragraphs say of hyphenation where no words are divided, so that they say it when some are" do
+    off = '<w:pPr><w:suppressAutoHyphens w:val="%d"/></w:pPr>'
+    styles = {Divided: 0, Whole: 1}.sum("") { |name, value|
+      %(<w:style w:type="paragraph" w:styleId="#{name}"><w:name w:val="#{name}"/>#{off % value}</w:style>)
+    }
+    body = %w[Divided Whole].sum("") { |style| Wild.p(Wild.t(style), %(<w:pStyle w:val="#{style}"/>)) }
+    now, = across(Wild.build(body: body, styles: styles), "odt")
+    expect(now.settings.hyphenate).to be(false)
+    shown = now.paragraphs.select { |one| %w[Divided Whole].include?(one.text) }
+    expect(shown.map { |one| Norvel::Cascade.new(now).paragraph(one)[:hyphenate] }).to eq([true, false])
+  end
+
   it "takes the numbers of notes along, both ways" do
     note = '<text:note text:id="n1" text:note-class="footnote"><text:note-citation>iii</text:note-citation><text:note-body><text:p>Below' \
       "</text:p></text:note-body></text:note>"

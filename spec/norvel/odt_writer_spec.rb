@@ -265,6 +265,7 @@ RSpec.describe Norvel::Formats::Odt::Writer do
       expect(pages(source)).to eq(%w[a x bc de])
       no = ->(id) { ["format_here", {paragraphs: [id], values: {break_before: "no"}}] }
       {1 => %w[ax bc de], 2 => %w[a xbc de], 4 => %w[a x bcde]}.each { |id, wanted| expect(pages(written(source, no[id]))).to eq(wanted) }
+      expect(pages(written(source, no[1], no[2]))).to eq(%w[axbc de])
       expect(style_named(written(source, no[4]), "P2")).to include('fo:break-after="auto"', 'fo:text-align="end"')
     end
 

@@ -36,15 +36,15 @@ module Norvel
           node = @node.call(block.id) or return
           return paragraph(block, node) if block.is_a?(Manuscript::Paragraph)
 
-          pend(node, "table", "fo:break-before")
+          ahead, behind = %w[fo:break-before fo:break-after].map { |attribute| breaks(node, "table", attribute) } # as it came
+          @pending.concat(ahead)
           block.rows.each { |row| row.cells.each { |cell| cell.blocks.each { |inner| settle(inner) } } }
-          pend(node, "table", "fo:break-after")
+          @pending.concat(behind)
         end
 
         def paragraph(paragraph, node)
           wanted = wanted?(paragraph)
-          before, @pending = @pending, []
-          pend(node, Styles::PARAGRAPH, "fo:break-after")
+          before, @pending = @pending, breaks(node, Styles::PARAGRAPH, "fo:break-after")
           before.each { |one| say(one, false) } unless wanted
           here = Break.new(node, Styles::PARAGRAPH, "fo:break-before")
           say(here, true) if wanted && before.empty? && !page?(here)
@@ -54,10 +54,8 @@ module Norvel
           paragraph.properties.fetch(:break_before) { @now.sheet.saying(paragraph.style, :break_before)&.properties&.[](:break_before) }
         end
 
-        def pend(node, family, attribute)
-          one = Break.new(node, family, attribute)
-          @pending << one if page?(one)
-        end
+        # @return [Array<Break>] none or one
+        def breaks(node, family, attribute) = [Break.new(node, family, attribute)].select { |one| page?(one) }
 
         def page?(one) = said(one.family, Names.attribute(one.node, named_by(one.family)), one.attribute) == "page"
 

@@ -128,7 +128,8 @@ module Norvel
           changed
         end
 
-        # Words are divided where a style says so; what holds for all stands in the default style.
+        # Words are divided where a style says so; what holds for all stands in the default style. Where none
+        # are, no style says that they may be.
         def hyphenate
           return [@content, @styles].uniq.each { |kit| divide_nothing(kit) } unless @now.settings.hyphenate
 
@@ -141,7 +142,7 @@ module Norvel
         def divide_nothing(kit)
           [StylesWriter::HOLDER, AutomaticStyles::HOLDER].flat_map { |name| Names.children(Names.child(kit.nodes.root, name)) }
             .select { |style| Names.attribute(style, "style:family") == Styles::PARAGRAPH && Styles.hyphenates?(style) }
-            .each { |style| kit.speller.patch(style, {hyphenate: true}, {hyphenate: false}) }
+            .each { |style| kit.speller.patch(style, {hyphenate: true}, {}) }
         end
 
         def accept_revisions
