@@ -4,6 +4,9 @@ source "https://rubygems.org"
 
 # Reading and writing files
 gem "nokogiri", "~> 1.18.10"  # 1.19 asks for a newer Ruby; compiled on Debian's own libxml2, whose security updates come with the system
+# 2.x wants a compiler of another language.
+gem "commonmarker", "0.23.12"
+gem "css_parser", "~> 1.21"
 gem "rubyzip", "~> 2.4"       # 3 is not taken by selenium-webdriver yet
 gem "ttfunk", "~> 1.8"
 gem "prawn", "~> 2.5"          # PDF objects, streams and pictures

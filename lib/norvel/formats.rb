@@ -8,12 +8,13 @@ require_relative "formats/reading_back"
 require_relative "formats/docx/format"
 require_relative "formats/odt/format"
 require_relative "formats/pasted"
+require_relative "formats/markdown/format"
 require_relative "formats/pdf/format"
 
 module Norvel
   # Files to manuscripts and back. Formats do not know each other; each answers as `Formats::Format` says.
   module Formats
-    ALL = [Docx::Format, Odt::Format, Pdf::Format].map(&:new).freeze
+    ALL = [Docx::Format, Odt::Format, Markdown::Format, Pdf::Format].map(&:new).freeze
     LARGEST = 100 * 1024 * 1024 # bytes
 
     module_function
@@ -51,7 +52,7 @@ module Norvel
     def usual = ALL.first
 
     # @return [Array<Format>] all that a manuscript can be begun in, the usual one first
-    def begun_in = ALL.select(&:patches?)
+    def begun_in = ALL.select { |format| format.patches? && format.styled? }
 
     # @param name [String] of a file
     # @return [Format, nil] by its ending
@@ -61,7 +62,7 @@ module Norvel
     def endings = ALL.select(&:reads?).flat_map(&:endings)
 
     # @return [String] the same for people, the usual ending of each
-    def opened = ALL.select(&:reads?).map { |format| format.endings.first }.join(" or ")
+    def opened = ALL.select(&:reads?).map { |format| format.endings.first }.then { |all| [all[0..-2].join(", "), all.last].join(" or ") }
 
     # @return [Array<String>] endings of the files that can be written
     def written = ALL.select { |format| format.patches? || format.makes? }.flat_map(&:endings)
@@ -119,6 +120,8 @@ module Norvel
     # @return [Array<String>] a sentence for each value: "Orphans 3: the file can only say 2."
     def cannot_say(before, after)
       format = of(after.format)
+      return unstyled(before, after, format) unless format.styled?
+
       news = new_sets(before, after).flat_map do |was, now|
         now.reject { |name, value| was[name] == value }.map { |name, value| [name, value, format.spelled(now)[name]] }
       end
@@ -129,6 +132,14 @@ module Norvel
         near = property.length? && said && (said - value).abs <= Lengths::TWIP
         "#{property.label} #{wanted}: the file can only say #{can}." if wanted != can && !near
       end
+    end
+
+    # @return [Array<String>] one sentence where formatting changed and the file has no place for it
+    def unstyled(before, after, format)
+      news = new_sets(before, after).any? { |was, now| was != now }
+      return [] unless news || before.sections != after.sections
+
+      ["A #{format.endings.first} file has no place for formatting: it is kept here, and goes into a new file of another format."]
     end
 
     # @return [Array<String>] a sentence for each form of numbers that is new and that the format has no words for
@@ -179,6 +190,6 @@ module Norvel
           .uniq.reject { |set| known.include?(set) }.map { |set| [{}, set] }
       end
     end
-    private_class_method :numbers_it_cannot_say, :new_sets, :source_of, :refuse_other
+    private_class_method :numbers_it_cannot_say, :unstyled, :new_sets, :source_of, :refuse_other
   end
 end

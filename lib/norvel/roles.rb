@@ -101,6 +101,10 @@ module Norvel
         next [paragraph.id, CAP] if paragraph.drop_cap
         next [paragraph.id, LISTED] if @manuscript.listed.include?(paragraph.id) && paragraph.runs.any?(&:generated)
 
+        if ALL.include?(marked = @manuscript.sheet.marked(paragraph.style))
+          next [paragraph.id, Role.new(name: marked, confidence: 0.99, reasons: ["the file’s own marks say so"])]
+        end
+
         style = @style_votes.for(paragraph)
         [paragraph.id, weigh(agreed(style, @look_votes.for(paragraph, style)))]
       end

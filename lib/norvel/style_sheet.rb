@@ -65,6 +65,9 @@ module Norvel
       end
     end
 
+    # @return [Symbol, nil] what a style is for, where the marks of a text say so for certain
+    def marked(id) = (standards.slot(styles[id]) if standards.certain && styles.key?(id))
+
     # @return [Array<String>] families of fonts that it asks for
     def families = [defaults, *styles.values.map(&:properties)].filter_map { |set| set[:font_family] }.uniq
 

@@ -155,8 +155,8 @@ module Norvel
 
       def carry_out((name, to))
         format = Formats.ending_with(to)
-        unless format&.patches?
-          written = Formats::ALL.select(&:patches?).flat_map(&:endings)
+        unless Formats.begun_in.include?(format)
+          written = Formats.begun_in.flat_map(&:endings)
           raise FileError, "“#{File.basename(to)}”: a template is one of #{written.join(", ")}."
         end
 

@@ -41,6 +41,9 @@ module Norvel
       # @return [Boolean] whether new files of it can be made, of a manuscript of any format
       def makes? = false
 
+      # @return [Boolean] whether its files say how text looks
+      def styled? = true
+
       # @return [Manuscript::Inheritance] how values come together in it, which every manuscript that is read of it has
       def inheritance = Manuscript::Inheritance.new
 

@@ -7,6 +7,7 @@ module Norvel
     class ListKind < Norvel::Value.define(:kind, :levels, name: nil)
       KINDS = %i[bullets numbers].freeze
       DEPTH = 9
+      TASKS = %w[☐ ☑ ☒].freeze # signs that say whether something is done
       INDENTS = %i[indent_start indent_first].freeze
 
       # `sign` of bullets; `format` and `text` ("%1.") of numbers; `indents` by property. nil: as it comes.
@@ -60,7 +61,9 @@ module Norvel
       def dressed(level, index)
         own = levels[index]
         level = level.with(properties: Properties.settled(own.indents.merge(level.properties.slice(:indent_end)), level.properties))
-        (kind == :bullets && own.sign) ? level.with(text: own.sign, label_properties: level.label_properties.except(:font_family)) : level
+        return level unless kind == :bullets && own.sign && !TASKS.include?(level.text)
+
+        level.with(text: own.sign, label_properties: level.label_properties.except(:font_family))
       end
     end
   end

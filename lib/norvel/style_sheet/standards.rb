@@ -7,7 +7,8 @@ module Norvel
     #
     #   standards = Standards.new(names: {paragraph: {heading_1: "heading 1"}, character: {}}, bound: [:heading_1])
     #   standards.slot(style)          # :heading_1 where the file calls it so, nil otherwise
-    class Standards < Value.define(names: {}, bound: [])
+    # Where they are `certain`, the file's own marks say what each paragraph is, and no look says otherwise.
+    class Standards < Value.define(names: {}, bound: [], certain: false)
       # @param slot [Symbol] what a style is for: one of Guide::Slots::ALL, or :captions_entry for the lines of lists of captions
       # @return [String, nil] the standard's name for it
       def name(slot) = names.each_value.filter_map { |slots| slots[slot] }.first

@@ -1,0 +1,100 @@
+# frozen_string_literal: true
+
+module Norvel
+  module Formats
+    module Markdown
+      # A text in which mathematics between dollar signs means nothing else: its signs are escaped before the text is parsed, so that it
+      # comes out letter by letter as it is written. Notes that nothing refers to would be left out by the parser: they are referred to
+      # behind the text. Lines stay where they are.
+      class KeptAsWritten
+        CODE = /(?<!`)(?<ticks>`+)(?!`)(?:[^`]|(?!\k<ticks>(?!`))`+)*?(?<!`)\k<ticks>(?!`)/
+        MATHS = /\$\$(?=\S|\n).+?\$\$|(?<![\\$\w])\$(?=[^\s$])(?:[^$\n\\]|\\.)*?(?<=[^\s\\])\$(?![\d$\w])/m
+        ANY = /\\[[:punct:]]|#{CODE}|(?<maths>#{MATHS})/m
+        PUNCTUATION = /[!-\/:-@\[-`{-~]/
+        NOTE = /^ {0,3}\[\^([^\]\s]+)\]:/
+
+        # @return [String] to be parsed
+        attr_reader :text
+        # @return [Integer] how many lines it has of its own
+        attr_reader :lines
+        # @return [Set<String>] names of notes that nothing in it refers to
+        attr_reader :unmarked
+
+        # @param text [String]
+        def initialize(text)
+          lines = text.lines
+          code = lines_of_code(text)
+          stretches(lines, code)
+          @lines = lines.size
+          @unmarked = Set.new
+          @text = lines.join
+          refer(lines, code) if @text.match?(NOTE)
+        end
+
+        # @param text [String]
+        # @return [Boolean] whether signs in it mean mathematics
+        def self.maths?(text) = text.match?(MATHS)
+
+        private
+
+        # @return [Set<Integer>] lines, from 0, that are code or mark-up
+        def lines_of_code(text)
+          found = Set.new
+          Reader.parse(text).walk do |node|
+            next unless %i[code_block html].include?(node.type)
+
+            found.merge((node.sourcepos[:start_line] - 1)..(node.sourcepos[:end_line] - 1))
+          end
+          found
+        end
+
+        # Mathematics in what stands between blank lines and code.
+        def stretches(lines, code)
+          at = 0
+          while at < lines.size
+            run = (at...lines.size).take_while { |line| !code.include?(line) && !lines[line].strip.empty? }
+            if run.any?
+              escaped(lines[run.first..run.last].join).lines.each_with_index { |line, index| lines[run.first + index] = line }
+            end
+            at += [run.size, 1].max
+          end
+        end
+
+        def escaped(text)
+          return text unless text.include?("$")
+
+          text.gsub(ANY) do |found|
+            maths = Regexp.last_match[:maths]
+            maths ? maths.gsub(PUNCTUATION) { |sign| "\\#{sign}" } : found
+          end
+        end
+
+        def refer(lines, code)
+          names = names_in(lines, code)
+          lost = names - known(@text)
+          return if lost.empty?
+
+          marks = ->(wanted) { "#{"\n" unless @text.end_with?("\n")}\n#{wanted.map { |name| "[^#{name}]" }.join(" ")}\n" }
+          found = lost & known(@text + marks[lost])
+          escape(lines, lost - found)
+          @unmarked = found.to_set
+          @text = lines.join + (found.empty? ? "" : marks[found])
+        end
+
+        def names_in(lines, code)
+          lines.each_with_index.filter_map { |line, index| line[NOTE, 1]&.downcase unless code.include?(index) }.uniq
+        end
+
+        def known(text)
+          found = []
+          Reader.parse(text).walk { |node| found << node.string_content.downcase if node.type == :footnote_definition }
+          found
+        end
+
+        def escape(lines, names)
+          lines.map! { |line| names.include?(line[NOTE, 1]&.downcase) ? line.sub("[^", "\\[^") : line } if names.any?
+        end
+      end
+    end
+  end
+end
