@@ -6,8 +6,8 @@ module Norvel
     # Their readers give elements, of which a `Builder` makes a manuscript; an `Outline` gives those of any manuscript to their writers.
     module Elements
       # A stretch of words: `marks` of MARKS; where it leads as `link`; the ref of the `note` whose number stands here, or the `picture`.
-      # A line break is "\n".
-      Piece = Value.define(:text, marks: [], link: nil, note: nil, picture: nil)
+      # A line break is "\n". `set` are values that it has by hand, `style` its character style.
+      Piece = Value.define(:text, marks: [], link: nil, note: nil, picture: nil, set: {}, style: nil)
       MARKS = %i[strong emphasis code markup superscript subscript strike underline small_caps].freeze
 
       # `ref` is where its bytes are (`Format#media`), or where the file says that they are; width and height in EMU.
@@ -17,9 +17,9 @@ module Norvel
       # :item blocks, `tight` where its items are not set apart; an :item may have a `label` and be a task (`done` true or false);
       # :code the `language` it is in; a :table has rows of `cells`, of which the first `heads` are its head, and is `captioned` by a
       # block above or below, as a :figure is; :contents have their lines as blocks, and their heading as `caption`. `paragraph` is the one
-      # that it is of.
+      # that it is of, `set` values that it has by hand, `anchor` a name that links lead to.
       Block = Value.define(:kind, pieces: [], blocks: [], role: nil, level: nil, format: nil, start: 1, tight: true, label: nil, done: nil,
-        language: nil, cells: [], heads: 0, caption: nil, above: false, paragraph: nil, width: nil) do
+        language: nil, cells: [], heads: 0, caption: nil, above: false, paragraph: nil, set: {}, anchor: nil) do
         # @return [String]
         def text = pieces.map(&:text).join
 
@@ -40,6 +40,18 @@ module Norvel
 
       # What a file says besides its text. `notes` are blocks by ref, `info` is Manuscript::Info, `title` the blocks of the title block.
       Whole = Value.define(:blocks, notes: {}, info: Manuscript::Info.new, warnings: [])
+
+      ALIKE = %i[marks link set style].freeze # in pieces that may be read as one
+
+      # @param pieces [Array<Piece>]
+      # @return [Array<Piece>] neighbours that are alike as one
+      def self.joined(pieces)
+        pieces.each_with_object([]) do |piece, found|
+          last = found.last
+          same = last && [last, piece].none? { |one| one.note || one.picture } && ALIKE.all? { |name| last[name] == piece[name] }
+          same ? found[-1] = last.with(text: last.text + piece.text) : found << piece
+        end
+      end
 
       # @param blocks [Array<Block>]
       # @return [Array<Block>] those that name what they stand beside as captions
@@ -72,3 +84,4 @@ require_relative "elements/plain_sheet"
 require_relative "elements/builder"
 require_relative "elements/outline"
 require_relative "elements/places"
+require_relative "elements/shared"

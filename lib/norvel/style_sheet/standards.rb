@@ -21,6 +21,10 @@ module Norvel
       # @return [Boolean] whether other things in a file go by it, so that a style keeps it beside a name of its own
       def bound?(name) = bound.any? { |slot| self.name(slot).casecmp?(name) }
 
+      # @param slots [Array<Symbol>]
+      # @return [Standards] that have no names for these
+      def without(*slots) = with(names: names.transform_values { |own| own.except(*slots) }, bound: bound - slots)
+
       # @param style [Style] @param name [String] as people are to call it
       # @return [Style]
       def renamed(style, name)

@@ -34,6 +34,7 @@ module Norvel
           @links = {}
           @made = {}.compare_by_identity
           @made_notes = {}
+          @anchors = {}
         end
 
         # @return [Manuscript]
@@ -48,7 +49,7 @@ module Norvel
           foot = paragraph(:footer, [], Place.new).with(runs: [Manuscript::Run.new(text: "1", field: :page)])
           section = Manuscript::Section.new(page: PlainSheet.page, footers: {default: [foot]})
           Manuscript.new(blocks: blocks, sheet: sheet, sections: [section], notes: notes, lists: @lists, info: @whole.info,
-            warnings: @whole.warnings, format: @format, settings: Manuscript::Settings.new(between: :larger))
+            warnings: @whole.warnings, anchors: @anchors, format: @format, settings: Manuscript::Settings.new(between: :larger))
         end
 
         private
@@ -68,6 +69,7 @@ module Norvel
             first = @ids + 1
             made = one(block, place)
             @made[block] = (first..@ids).to_a
+            @anchors[block.anchor] ||= first if block.anchor && first <= @ids
             place = place.with(labelled: true) if made.any?
             made
           end
@@ -78,12 +80,12 @@ module Norvel
           when :quotation then rows(block.blocks, place.with(quoted: place.quoted + 1))
           when :list then list(block, place)
           when :table then captioned(block, [table(block, place)], place)
-          when :figure then captioned(block, [paragraph(:figure, block.pieces, place)], place)
-          when :code then [paragraph(:code, [Piece.new(text: block.text)], place)]
+          when :figure then captioned(block, [paragraph(:figure, block.pieces, place, block.set)], place)
+          when :code then [paragraph(:code, block.pieces, place, block.set)]
           when :markup then [paragraph(:markup, [Piece.new(text: block.text)], place)]
           when :break then [paragraph(:break, [Piece.new(text: BREAK)], place)]
-          when :heading then [paragraph(:"heading_#{block.level.clamp(1, 6)}", block.pieces, place)]
-          else [paragraph(block.role || :body, block.pieces, place)]
+          when :heading then [paragraph(:"heading_#{block.level.clamp(1, 6)}", block.pieces, place, block.set)]
+          else [paragraph(block.role || :body, block.pieces, place, block.set)]
           end
         end
 
@@ -91,7 +93,7 @@ module Norvel
           return made unless block.caption
 
           caption = lambda do
-            paragraph(:caption, block.caption.pieces, place).tap { |made| @made[block.caption] = [made.id] }
+            paragraph(:caption, block.caption.pieces, place, block.caption.set).tap { |made| @made[block.caption] = [made.id] }
           end
           block.above ? [caption.call, *made] : [*made, caption.call]
         end
@@ -139,12 +141,12 @@ module Norvel
           id
         end
 
-        def paragraph(slot, pieces, place)
+        def paragraph(slot, pieces, place, set = {})
           runs = pieces.map { |piece| run(piece) }
-          said = {}
+          said = set
           if place.list
             list = place.labelled ? below(place.list) : place.list
-            said = {numbering: Properties::NumberRef.new(list: list, level: place.level)}
+            said = set.merge(numbering: Properties::NumberRef.new(list: list, level: place.level))
           end
           slot, quoted = settled(slot, place)
           numbered(@sheet.style(slot, quoted: quoted, align: place.table), runs, said, place)
@@ -176,7 +178,8 @@ module Norvel
           if piece.note then text, insets = Manuscript::INSET_MARK, [Manuscript::Inset.new(kind: :note, ref: piece.note)]
           elsif piece.picture then text, insets = Manuscript::INSET_MARK, [picture(piece.picture)]
           end
-          Manuscript::Run.new(text: text, insets: insets, style: marks.last, within: marks[0...-1] || [], link: piece.link)
+          Manuscript::Run.new(text: text, insets: insets, style: marks.last, within: marks[0...-1] || [], link: piece.link,
+            properties: piece.set)
         end
 
         def picture(picture)

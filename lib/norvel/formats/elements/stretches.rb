@@ -20,7 +20,7 @@ module Norvel
 
         # @param paragraph [Manuscript::Paragraph]
         # @return [Array<Piece>] neighbours that are alike joined
-        def of(paragraph) = @known[paragraph.id] ||= joined(paragraph.runs.flat_map { |run| pieces(run, paragraph) }).freeze
+        def of(paragraph) = @known[paragraph.id] ||= Elements.joined(paragraph.runs.flat_map { |run| pieces(run, paragraph) }).freeze
 
         # @param pieces [Array<Piece>]
         # @return [Array<Piece>] without the emphasis that all of them have
@@ -40,9 +40,9 @@ module Norvel
           link = target(run, paragraph)
           insets = run.insets.dup
           run.text.delete("\f").split(/(#{Manuscript::INSET_MARK})/o).reject(&:empty?).filter_map do |text|
-            next Piece.new(text: text, marks: marks, link: link) unless text == Manuscript::INSET_MARK && insets.any?
+            next inset(insets.shift, link) if text == Manuscript::INSET_MARK && insets.any?
 
-            inset(insets.shift, link)
+            Piece.new(text: text, marks: marks, link: link, set: run.properties, style: run.style)
           end
         end
 
@@ -91,17 +91,6 @@ module Norvel
           marks << :small_caps if own[:small_caps] && !base[:small_caps]
           marks << :code if own[:font_family].to_s.match?(MONOSPACED) && !base[:font_family].to_s.match?(MONOSPACED)
           marks.include?(:code) ? marks - ALONE : marks
-        end
-
-        def joined(pieces)
-          pieces.each_with_object([]) do |piece, found|
-            last = found.last
-            if last && [last, piece].none? { |one| one.note || one.picture } && last.marks == piece.marks && last.link == piece.link
-              found[-1] = last.with(text: last.text + piece.text)
-            else
-              found << piece
-            end
-          end
         end
       end
     end

@@ -34,7 +34,7 @@ module Norvel
         def write(pieces, bar: false, title: nil, heading: false)
           @title = title
           joined = pieces.chunk_while { |one, other| one.link == other.link }.map { |run| linked(run) }.join
-          lines = joined.split("\n", -1).map { |line| line.gsub(/\A[ \t]+|[ \t]+\z/, "") }
+          lines = joined.split("\n", -1).map { |line| line.sub(/\A[ \t]+/, "").sub(/(?<![ \t])[ \t]++\z/, "") }
           lines = (bar || heading) ? [lines.join(" ").strip] : lines.map { |line| start(line) }
           text = lines.join("\\\n").gsub(/(?:\\\n)+\z/, "")
           (bar ? text.gsub("|", "\\|").tr(RAW, " ") : text.tr(RAW, "\n"))
@@ -67,7 +67,7 @@ module Norvel
           cut = run.flat_map do |piece|
             next [piece] if (piece.marks & SIGNS.keys).empty? || !piece.text.match?(/\A[[:space:]]|[[:space:]]\z/)
 
-            piece.text.match(/\A([[:space:]]*)(.*?)([[:space:]]*)\z/m).captures.each_with_index.filter_map do |text, place|
+            parted(piece.text).each_with_index.filter_map do |text, place|
               piece.with(text: text, marks: (place == 1) ? piece.marks : nil) unless text.empty?
             end
           end
@@ -77,6 +77,13 @@ module Norvel
             sides = [cut[0...index].reverse, cut[index + 1..]].map { |side| side.find(&:marks)&.marks || [] }
             piece.with(marks: sides.reduce(:&))
           end
+        end
+
+        # @return [Array(String, String, String)] the white space before it, it, that behind it
+        def parted(text)
+          before = text[/\A[[:space:]]*/]
+          behind = text[before.length..][/(?<![[:space:]])[[:space:]]++\z/].to_s
+          [before, text[before.length, text.length - before.length - behind.length], behind]
         end
 
         def tokens(pieces)

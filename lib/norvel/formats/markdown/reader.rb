@@ -168,7 +168,7 @@ module Norvel
           Elements::Cell.new(blocks: [block], align: {center: :center, right: :end}[align])
         end
 
-        def pieces(node) = Words.joined(node.to_a.flat_map { |child| Words.new(@told, @names).of(child) })
+        def pieces(node) = Elements.joined(node.to_a.flat_map { |child| Words.new(@told, @names).of(child) })
       end
 
       # Words in a paragraph, as pieces.
@@ -200,15 +200,6 @@ module Norvel
 
         # @return [String, nil] where a link leads, or a picture is
         def self.address(node) = node.url.to_s.dup.force_encoding(Encoding::UTF_8).scrub.then { |url| url unless url.empty? }
-
-        # Neighbours that are alike as one.
-        def self.joined(pieces)
-          pieces.each_with_object([]) do |piece, found|
-            last = found.last
-            same = last && [last, piece].none? { |one| one.note || one.picture } && last.marks == piece.marks && last.link == piece.link
-            same ? found[-1] = last.with(text: last.text + piece.text) : found << piece
-          end
-        end
 
         private
 
