@@ -11,12 +11,13 @@ require_relative "formats/pasted"
 require_relative "formats/markdown/format"
 require_relative "formats/html/format"
 require_relative "formats/epub/format"
+require_relative "formats/text/format"
 require_relative "formats/pdf/format"
 
 module Norvel
   # Files to manuscripts and back. Formats do not know each other; each answers as `Formats::Format` says.
   module Formats
-    ALL = [Docx::Format, Odt::Format, Markdown::Format, Html::Format, Epub::Format, Pdf::Format].map(&:new).freeze
+    ALL = [Docx::Format, Odt::Format, Markdown::Format, Text::Format, Html::Format, Epub::Format, Pdf::Format].map(&:new).freeze
     LARGEST = 100 * 1024 * 1024 # bytes
 
     module_function

@@ -102,7 +102,8 @@ module Norvel
         next [paragraph.id, LISTED] if @manuscript.listed.include?(paragraph.id) && paragraph.runs.any?(&:generated)
 
         if ALL.include?(marked = @manuscript.sheet.marked(paragraph.style))
-          next [paragraph.id, Role.new(name: marked, confidence: 0.99, reasons: ["the file’s own marks say so"])]
+          standards, style = @manuscript.sheet.standards, @manuscript.sheet[paragraph.style]
+          next [paragraph.id, Role.new(name: marked, confidence: standards.sureness(style), reasons: [standards.says])]
         end
 
         style = @style_votes.for(paragraph)

@@ -13,13 +13,15 @@ module Norvel
       # `ref` is where its bytes are (`Format#media`), or where the file says that they are; width and height in EMU.
       Picture = Value.define(:ref, alt: nil, width: nil, height: nil, decorative: false)
 
-      # `kind` is one of KINDS. A :text has a `role`; a :heading a `level`; a :list its `format` (of Manuscript::ListLevel), `start` and
+      # `kind` is one of KINDS. A :text has a `role`; a :heading a `level`; a :list its `format` (of Manuscript::ListLevel), `form` ("%s)"),
+      # `start` and
       # :item blocks, `tight` where its items are not set apart; an :item may have a `label` and be a task (`done` true or false);
       # :code the `language` it is in; a :table has rows of `cells`, of which the first `heads` are its head, and is `captioned` by a
       # block above or below, as a :figure is; :contents have their lines as blocks, and their heading as `caption`. `paragraph` is the one
-      # that it is of, `set` values that it has by hand, `anchor` a name that links lead to.
+      # that it is of, `perhaps` whether that is not sure, `set` values that it has by hand, `anchor` a name that links lead to.
       Block = Value.define(:kind, pieces: [], blocks: [], role: nil, level: nil, format: nil, start: 1, tight: true, label: nil, done: nil,
-        language: nil, cells: [], heads: 0, caption: nil, above: false, paragraph: nil, set: {}, anchor: nil) do
+        language: nil, cells: [], heads: 0, caption: nil, above: false, paragraph: nil, perhaps: false,
+        form: nil, set: {}, anchor: nil) do
         # @return [String]
         def text = pieces.map(&:text).join
 

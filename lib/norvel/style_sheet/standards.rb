@@ -7,8 +7,15 @@ module Norvel
     #
     #   standards = Standards.new(names: {paragraph: {heading_1: "heading 1"}, character: {}}, bound: [:heading_1])
     #   standards.slot(style)          # :heading_1 where the file calls it so, nil otherwise
-    # Where they are `certain`, the file's own marks say what each paragraph is, and no look says otherwise.
-    class Standards < Value.define(names: {}, bound: [], certain: false)
+    # Where they are `certain` (how sure, up to 1), the file itself `says` what each paragraph is, and no look says otherwise.
+    class Standards < Value.define(names: {}, bound: [], certain: nil, says: "the file’s own marks say so")
+      PERHAPS = "perhaps" # how the name of a style ends that was given for want of a better
+      UNSURE = 0.5
+
+      # @param style [Style]
+      # @return [Float] how sure it is that a paragraph in it is what it is for
+      def sureness(style) = style.name.end_with?(", #{PERHAPS}") ? UNSURE : certain
+
       # @param slot [Symbol] what a style is for: one of Guide::Slots::ALL, or :captions_entry for the lines of lists of captions
       # @return [String, nil] the standard's name for it
       def name(slot) = names.each_value.filter_map { |slots| slots[slot] }.first

@@ -84,8 +84,8 @@ module Norvel
           when :code then [paragraph(:code, block.pieces, place, block.set)]
           when :markup then [paragraph(:markup, [Piece.new(text: block.text)], place)]
           when :break then [paragraph(:break, [Piece.new(text: BREAK)], place)]
-          when :heading then [paragraph(:"heading_#{block.level.clamp(1, 6)}", block.pieces, place, block.set)]
-          else [paragraph(block.role || :body, block.pieces, place, block.set)]
+          when :heading then [paragraph(:"heading_#{block.level.clamp(1, 6)}", block.pieces, place, block.set, perhaps: block.perhaps)]
+          else [paragraph(block.role || :body, block.pieces, place, block.set, perhaps: block.perhaps)]
           end
         end
 
@@ -101,7 +101,7 @@ module Norvel
         def list(block, place)
           level = [place.level + 1, DEEPEST].min
           tasks = {}
-          list = made_list(block.format, level, block.start, place.quoted) if block.blocks.any? { |item| item.done.nil? }
+          list = made_list(block.format, level, block.start, place.quoted, block.form) if block.blocks.any? { |item| item.done.nil? }
           block.blocks.flat_map do |item|
             counted = item.done.nil? ? list : tasks[item.done] ||= made_list(TASKS.fetch(item.done), level, 1, place.quoted)
             inner = item.blocks.empty? ? [Block.new(kind: :text)] : item.blocks
@@ -111,21 +111,21 @@ module Norvel
         end
 
         # @return [String] the id of a list of which only this level is used
-        def made_list(format, level, start, quoted)
+        def made_list(format, level, start, quoted, form = nil)
           id = (@lists.size + 1).to_s
-          levels = (0..DEEPEST).to_h { |deep| [deep, level(format, deep, (deep == level) ? start : 1, quoted)] }
+          levels = (0..DEEPEST).to_h { |deep| [deep, level(format, deep, (deep == level) ? start : 1, quoted, form)] }
           @lists[id] = Manuscript::List.new(id: id, levels: levels)
           id
         end
 
-        def level(format, deep, start, quoted)
+        def level(format, deep, start, quoted, form)
           kinds = PlainSheet.lists
           bullets = !NUMBERS.include?(format)
           indents = kinds.fetch(bullets ? :bullets : :numbers).levels[deep].indents
           indents = indents.merge(indent_start: indents[:indent_start] + quoted * PlainSheet::INDENT) if quoted.positive?
           sign = (format == "bullet") ? kinds[:bullets].levels[deep].sign : format
-          Manuscript::ListLevel.new(format: bullets ? "bullet" : format, text: bullets ? sign : "%#{deep + 1}.", start: start,
-            properties: indents)
+          text = bullets ? sign : (form || "%s.").sub("%s", "%#{deep + 1}")
+          Manuscript::ListLevel.new(format: bullets ? "bullet" : format, text: text, start: start, properties: indents)
         end
 
         NUMBERS = %w[decimal lower_roman upper_roman lower_letter upper_letter].freeze
@@ -141,7 +141,7 @@ module Norvel
           id
         end
 
-        def paragraph(slot, pieces, place, set = {})
+        def paragraph(slot, pieces, place, set = {}, perhaps: false)
           runs = pieces.map { |piece| run(piece) }
           said = set
           if place.list
@@ -149,7 +149,7 @@ module Norvel
             said = set.merge(numbering: Properties::NumberRef.new(list: list, level: place.level))
           end
           slot, quoted = settled(slot, place)
-          numbered(@sheet.style(slot, quoted: quoted, align: place.table), runs, said, place)
+          numbered(@sheet.style(slot, quoted: quoted, align: place.table, perhaps: perhaps), runs, said, place)
         end
 
         # Running text is what it stands in: an item, a quotation, a note.

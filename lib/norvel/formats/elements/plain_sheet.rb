@@ -12,7 +12,7 @@ module Norvel
       #   sheet.sheet                                 # StyleSheet
       class PlainSheet
         GUIDE = File.join(__dir__, "plain.yml")
-        QUOTED = /-in-(\d+)\z/
+        QUOTED = /-in-(\d+)/
         ALIGNED = /-at-(center|end)\z/
         CALLED = {"center" => "centred", "end" => "at the end"}.freeze
         INDENT = 36_000 * 10 # EMU, of each quotation that one stands in
@@ -47,7 +47,7 @@ module Norvel
             @standards ||= begin
               members = guide.family.members.values
               slots = ->(kind) { members.select { |one| Guide::Slots.kind(one.slot) == kind }.to_h { |one| [one.slot, one.name] } }
-              StyleSheet::Standards.new(certain: true, bound: slots[:paragraph].keys - [:base],
+              StyleSheet::Standards.new(certain: 0.99, bound: slots[:paragraph].keys - [:base],
                 names: {paragraph: slots[:paragraph].except(:base).merge(other: OWN[:markup].first), character: slots[:character]})
             end
           end
@@ -60,11 +60,11 @@ module Norvel
         end
 
         # @param slot [Symbol] of Guide::Slots, :break or :markup @param quoted [Integer] quotations around it beside its own
-        # @param align [Symbol, nil]
+        # @param align [Symbol, nil] @param perhaps [Boolean] whether it is not sure that it is for that
         # @return [String] the id of the style
-        def style(slot, quoted: 0, align: nil)
-          id = id_of(slot, quoted, align)
-          @styles[id] ||= made(id, slot, quoted, align)
+        def style(slot, quoted: 0, align: nil, perhaps: false)
+          id = id_of(slot, quoted, align) + (perhaps ? "-perhaps" : "")
+          @styles[id] ||= made(id, slot, quoted, align, perhaps)
           id
         end
 
@@ -83,8 +83,8 @@ module Norvel
 
         def id_of(slot, quoted, align) = "#{slot}#{"-in-#{quoted}" if quoted.positive?}#{"-at-#{align}" if CALLED.key?(align.to_s)}"
 
-        def made(id, slot, quoted, align)
-          return variant(id, slot, quoted, align) if id != slot.to_s
+        def made(id, slot, quoted, align, perhaps)
+          return variant(id, slot, quoted, align, perhaps) if id != slot.to_s
 
           OWN.key?(slot) ? own(slot) : member(slot)
         end
@@ -112,10 +112,10 @@ module Norvel
           StyleSheet::Style.new(id: id, name: name, kind: :character, properties: values)
         end
 
-        def variant(id, slot, quoted, align)
+        def variant(id, slot, quoted, align, perhaps)
           parent = @styles.fetch(style(slot))
           within = "in #{"a further " if slot == :block_quotation}quotation#{" #{quoted}" if quoted > 1}" if quoted.positive?
-          said = [within, CALLED[align.to_s]]
+          said = [within, CALLED[align.to_s], (perhaps ? StyleSheet::Standards::PERHAPS : nil)]
           values = align ? {align: align} : {}
           values[:indent_start] = indent(slot) + quoted * INDENT if quoted.positive?
           StyleSheet::Style.new(id: id, name: "#{parent.name}, #{said.compact.join(", ")}", parent: parent.id,

@@ -6,7 +6,8 @@ module Norvel
       # Words of a page as pieces: white space as CSS has it, what elements mean as marks, what style sheets say of them as values.
       class InlineReader
         MARKS = {"em" => :emphasis, "i" => :emphasis, "cite" => :emphasis, "dfn" => :emphasis, "var" => :emphasis, "strong" => :strong,
-                 "b" => :strong, "code" => :code, "kbd" => :code, "samp" => :code, "tt" => :code, "sup" => :superscript, "sub" => :subscript,
+                 "b" => :strong, "code" => :code, "kbd" => :code, "samp" => :code, "tt" => :code, "sup" => :superscript,
+                 "sub" => :subscript,
                  "s" => :strike, "del" => :strike, "strike" => :strike, "u" => :underline, "ins" => :underline}.freeze
         SCHEMES = /\A(?:https?|mailto|tel|ftp):|\A(?![a-z][a-z0-9+.-]*:)/i
         REMOTE = %r{\A(?:[a-z][a-z0-9+.-]*:)?//}i

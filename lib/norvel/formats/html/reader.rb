@@ -162,7 +162,8 @@ module Norvel
 
         # Headings are bold of themselves.
         def plain(block)
-          Elements::Stretches.evened(block.pieces).map { |piece| piece.with(set: piece.set.reject { |name, value| name == :bold && value }) }
+          bold = ->(name, value) { name == :bold && value }
+          Elements::Stretches.evened(block.pieces).map { |piece| piece.with(set: piece.set.reject(&bold)) }
         end
 
         def quotation(node, here)
@@ -197,6 +198,9 @@ module Norvel
 
         # A box to tick at the beginning of an item says that it is a task.
         def checked(node)
+          classes = node["class"].to_s.split
+          return classes.include?("done") if classes.include?("task")
+
           first = node.element_children.first
           first = first.element_children.first || first if first && %w[p label].include?(first.name)
           !first["checked"].nil? if first&.name == "input" && first["type"] == "checkbox"

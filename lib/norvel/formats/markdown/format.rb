@@ -37,7 +37,7 @@ module Norvel
           read.with(warnings: decoded.warnings + read.warnings)
         end
 
-        def patch(manuscript, source, ending: nil, &progress) = Patcher.new(manuscript, source, self).bytes
+        def patch(manuscript, source, ending: nil, &progress) = Patcher.new(manuscript, source).bytes
 
         def make(manuscript, layout: nil, source: Source.none, name: "", **, &progress)
           writer(outline(manuscript, layout, source)).text

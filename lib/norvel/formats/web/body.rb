@@ -177,7 +177,8 @@ module Norvel
         end
 
         def cell(cell, tag)
-          spans = {colspan: cell.span, rowspan: cell.rows}.reject { |_, count| count == 1 }.map { |name, count| %( #{name}="#{count}") }.join
+          spans = {colspan: cell.span, rowspan: cell.rows}.reject { |_, count| count == 1 }
+          spans = spans.map { |name, count| %( #{name}="#{count}") }.join
           scope = (tag == "th") ? ' scope="col"' : ""
           align = cell.align ? %( class="at-#{cell.align}") : ""
           "<#{tag}#{scope}#{spans}#{align}>#{blocks(cell.blocks)}</#{tag}>"

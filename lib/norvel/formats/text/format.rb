@@ -1,0 +1,90 @@
+# frozen_string_literal: true
+
+require_relative "../format"
+require_relative "../elements"
+require_relative "../elements/patcher"
+require_relative "reader"
+require_relative "writer"
+
+module Norvel
+  module Formats
+    module Text
+      # Plain text, in UTF-8, UTF-16 by its mark, else Windows-1252.
+      class Format < Formats::Format
+        def name = "text"
+
+        def endings = %w[.txt]
+
+        def media_type(_ending = nil) = "text/plain"
+
+        def reads? = true
+
+        def makes? = true
+
+        def styled? = false
+
+        INHERITANCE = Manuscript::Inheritance.new(toggles: :nearest, levels: :over_styles, run_in: false)
+
+        def inheritance = INHERITANCE
+
+        def standard_styles = @standard_styles ||= Elements::PlainSheet.standards.without(:body).with(certain: 0.85, says: "it is typed so")
+
+        def read(bytes, limits: nil) = File.new(Elements::Decoded.new(bytes), limits: limits).manuscript
+
+        def patch(manuscript, source, ending: nil, &progress) = Patcher.new(manuscript, source).bytes
+
+        def make(manuscript, layout: nil, source: Source.none, name: "", **, &progress) = writer(manuscript, layout).text
+
+        def lost(manuscript, layout: nil, source: Source.none)
+          outline = outline(manuscript, layout)
+          writer = Writer.new(outline.whole).tap(&:text)
+          own = writer.lost.map { |what, count| Lost.new(what: what, count: count) }
+          (outline.lost + own).sort_by { |kind| -kind.count }
+        end
+
+        def bare(samples = []) = Writer.new(Elements.sampled(samples)).text
+
+        def spelled(_set) = {}
+
+        private
+
+        def outline(manuscript, layout) = Elements::Outline.new(manuscript, layout: layout)
+
+        def writer(manuscript, layout) = Writer.new(outline(manuscript, layout).whole)
+      end
+
+      # A file of plain text and what was read of it.
+      class File
+        attr_reader :text, :manuscript, :links
+
+        # @param decoded [Elements::Decoded]
+        def initialize(decoded, limits: nil)
+          @text = Manuscript::PlainText.clean(decoded.text).delete("\u200B\u{FEFF}")
+          @reader = Reader.new(@text)
+          whole = @reader.whole
+          @builder = Elements::Builder.new(whole.with(warnings: decoded.warnings + whole.warnings), "text", limits: limits)
+          @manuscript = @builder.manuscript
+          @links = {}
+        end
+
+        def front_lines = 0
+
+        def units = @reader.units.map { |unit| [unit, @builder.made.fetch(unit.block), nil] }
+
+        # @return [Integer, nil] letters in its lines, nil where they were not broken
+        def width = @reader.ends.wrapped? ? @reader.ends.width : nil
+      end
+
+      # Elements::Patcher for plain text, which says little: its words have to read back.
+      class Patcher < Elements::Patcher
+        private
+
+        def read(decoded) = File.new(decoded)
+
+        def writer = @writer ||= Writer.new(after, width: @file.width, numbered: false)
+
+        def comparable(places) = [[places.map { |_, _, said| said.map { |part| Array(part).first }.join }.join.scan(/[\p{L}\p{N}]/)]]
+      end
+    end
+  end
+end
