@@ -42,6 +42,15 @@ module NorvelWeb
 
     def file(value) = (value if value.is_a?(Hash) && value[:tempfile].respond_to?(:read) && value[:filename].is_a?(String))
 
+    # One file, or several at once.
+    def files(value)
+      all = value.is_a?(Array) ? value : [value]
+      read = all.reject { |one| one == "" }.map { |one| file(one) }
+      read if read.all? && read.size <= MOST_FILES
+    end
+
+    MOST_FILES = 200
+
     ID = sign(/\A\d{0,18}\z/)
     NUMBER = sign(/\A-?\d{0,6}\z/)
     WORD = sign(/\A[\w-]*\z/)
@@ -54,6 +63,7 @@ module NorvelWeb
     RULE = exact(200)
     RETURN = exact(2_000) # where to go afterwards
     FILE = method(:file)
+    FILES = method(:files)
     PLACE = sign(/\A[1-9]\d{0,5}\z/) # of a page, a part, from 1
     CHOSEN = sign(/\A(?:all|[\d,]*)\z/, most: LONGEST)
     LOOK = sign(/\A\d{1,6}(?:\.\d{1,6})?(?:,\d{1,6}(?:\.\d{1,6})?)*\z/, most: 2_000)

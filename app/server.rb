@@ -11,7 +11,8 @@ module NorvelWeb
   # Serves the application on this machine alone.
   module Server
     DEMO = {"night-ferries.docx" => "marrowby-diploma", "quayside-notice.docx" => "marrowby-diploma",
-            "boat-shed-handbook.docx" => "marrowby-handbook", "pilot-interview.odt" => "minutes"}.freeze
+            "boat-shed-handbook.docx" => "marrowby-handbook", "pilot-interview.odt" => "minutes",
+            "toll-books.md" => "marrowby-diploma", "lamp-keeper.txt" => "minutes"}.freeze
 
     module_function
 

@@ -111,7 +111,7 @@ module NorvelWeb
         difference = Norvel::Changes::Difference.between(before.manuscript, after)
         raise Norvel::NothingToChange, "That changes nothing: it is so already." if difference.empty?
 
-        sentence = [operation.told(before.manuscript, after), *Norvel::Formats.cannot_say(before.manuscript, after)].join(" ")
+        sentence = [operation.told(before.manuscript, after), *unsaid(before.manuscript, after)].join(" ")
         # What cannot be shown is not kept.
         now = shown ? State.new(nil, after, @lines, layout: shown) : examined(nil, after)
         Norvel::Changes::Ripple.between(before.layout, now.layout)
@@ -119,6 +119,10 @@ module NorvelWeb
         [before, remember(now.kept_as(entry.id)), entry.sentence]
       end
     end
+
+    # Of a file that has no place for formatting it is told where it is delivered.
+    def unsaid(before, after) = Norvel::Formats.of(after.format).styled? ? Norvel::Formats.cannot_say(before, after) : []
+    private :unsaid
 
     # A change that is not made: its layout, to be looked at, and what it would touch. It belongs to the state it was worked out on.
     Proposal = Struct.new(:id, :operation, :head, :layout, :ripple, :limits) do
@@ -164,7 +168,7 @@ module NorvelWeb
         before = state_at(record.head_id)
         layout = Norvel::Layout.new(operation.call(before.manuscript), store: @lines)
         @proposal = Proposal.new(SecureRandom.hex(4), operation, before.head, layout,
-          Norvel::Changes::Ripple.between(before.layout, layout), Norvel::Formats.cannot_say(before.manuscript, layout.manuscript))
+          Norvel::Changes::Ripple.between(before.layout, layout), unsaid(before.manuscript, layout.manuscript))
       end
     end
 

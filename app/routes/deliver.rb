@@ -28,7 +28,7 @@ module NorvelWeb
         app.get "/manuscripts/:id/original" do
           deliver_as "original-#{record.filename}"
           content_type Norvel::Formats.media_type(record.filename)
-          bench.source
+          Norvel::Formats.of(manuscript.format).original(bench.source)
         end
 
         app.get("/manuscripts/:id/proof", takes: {making: Asked::WORD}) { given(made("proof") || making("proof")) }
@@ -72,6 +72,7 @@ module NorvelWeb
 
     # Making what leaves the desk.
     module DeliverHelpers
+      PROOF = "proof.html" # shown, not saved
       AT_ONCE = 0.3 # seconds in which what is quick is there
 
       # @return [String] the file's name without its ending
@@ -87,7 +88,7 @@ module NorvelWeb
         when "file" then begun(name = named_file, Norvel::Formats.media_type(name), &file_work(name))
         when "pdf" then begun("#{base_name}.pdf", Norvel::Formats.of("pdf").media_type, &pdf_work)
         when /\Aas-(\w+)\z/ then begun_as($1)
-        when "proof" then begun("proof.html", "text/html", noted: false, &proof_work)
+        when "proof" then begun(PROOF, "text/html", noted: false, &proof_work)
         when "report" then begun("#{base_name} – findings.pdf", "application/pdf", noted: false, &report_work)
         else halt 404
         end
@@ -121,12 +122,15 @@ module NorvelWeb
       # What the file is called: as it was called last, or so that it is not taken for the one that came.
       # @return [String]
       def delivered_name
-        endings = Norvel::Formats.endings
+        endings = own_endings
         last = record.deliveries.map(&:filename).reverse.find { |name| endings.include?(File.extname(name).downcase) }
         return last || record.filename if record.head_id.nil? || last
 
         "#{base_name.delete_suffix(RESTYLED)}#{RESTYLED}#{File.extname(record.filename)}"
       end
+
+      # @return [Array<String>] of the format that the manuscript is of
+      def own_endings = Norvel::Formats.of(manuscript.format).endings
 
       # What the person calls it: a name without a path, with an ending of this format.
       # @raise [Norvel::ChangeRefused]
@@ -135,7 +139,7 @@ module NorvelWeb
         return delivered_name if name.empty?
         raise Norvel::ChangeRefused, "A file's name has none of / \\ : * ? \" < > | in it." if name.match?(%r{[/\\:*?"<>|]|\A\.})
 
-        name = "#{name}#{File.extname(record.filename)}" unless Norvel::Formats.endings.include?(File.extname(name).downcase)
+        name = "#{name}#{File.extname(record.filename)}" unless own_endings.include?(File.extname(name).downcase)
         raise Norvel::ChangeRefused, "A file's name has at most 200 letters." if name.length > 200
 
         name
@@ -164,7 +168,7 @@ module NorvelWeb
       # @return [Makings::Making, nil] the one asked for
       def made(what = nil)
         found = settings.makings.of(record.id, params["making"])
-        found unless what && found && found.filename != "#{what}.html"
+        found unless what && found && found.filename != PROOF
       end
 
       # @return [String] JSON: how far it is, or that it is there, or why it is not
@@ -185,7 +189,7 @@ module NorvelWeb
         bytes = fetched(making)
         note_delivery(making, bytes) if making.noted
         content_type making.type
-        if making.type == "text/html"
+        if making.filename == PROOF
           headers "Content-Security-Policy" => Deliver::PAGE_POLICY
           return bytes.force_encoding(Encoding::UTF_8)
         end

@@ -43,15 +43,18 @@ module NorvelWeb
 
         app.get("/words") { erb :words }
 
-        app.post "/manuscripts", takes: {file: Asked::FILE, guide: Asked::WORD} do
-          file = params["file"]
-          raise Norvel::FileError, "Choose a #{Norvel::Formats.opened} file first." unless file.is_a?(Hash) && file[:tempfile]
+        app.post "/manuscripts", takes: {file: Asked::FILES, guide: Asked::WORD} do
+          arrived(params["file"].to_a.map { |file| [file[:filename].to_s, file[:tempfile].read] })
+        end
 
-          bytes = file[:tempfile].read
-          row = Intake.take(bytes, file[:filename].to_s, guide: guide_of_arrival(bytes)) do |taken, read|
-            settings.workbenches.open(taken.id, read)
-          end
-          redirect to("/manuscripts/#{row.id}")
+        # What was copied elsewhere, as a file of its own: with its mark-up where there is any, else as it is typed.
+        app.post "/manuscripts/pasted", takes: {html: Asked::TEXT, text: Asked::TEXT, name: Asked::NAME, guide: Asked::WORD} do
+          html, text = params["html"].to_s, params["text"].to_s
+          raise Norvel::FileError, "There is no text to bring in." if [html, text].all? { |words| words.strip.empty? }
+
+          ending = html.strip.empty? ? typed_ending(text) : ".html"
+          name = params["name"].to_s.strip[0, 100].then { |said| said.empty? ? "Pasted text" : said }
+          arrived([["#{name.tr("/\\:", "-")}#{ending}", (html.strip.empty? ? text : html).b]])
         end
 
         app.post "/manuscripts/new", takes: {guide: Asked::WORD, name: Asked::NAME, format: Asked::WORD} do
@@ -91,7 +94,47 @@ module NorvelWeb
           refresh_facts(record.reload, state)
           redirect to("/manuscripts/#{record.id}/findings")
         end
+
+        app.helpers DeskHelpers
       end
+    end
+
+    # What comes onto the desk.
+    module DeskHelpers
+      MARKS = /^\#{1,6} \S|\*\*\S|^[-*] \S|^\d+\. \S|\]\(\S+\)|^> |^```/
+      LEAST = 2 # marks in a text that is written with them
+      TOLD = 12 # sentences
+
+      # Takes files, and goes where they are.
+      def arrived(files)
+        arrivals = Arrivals.new(files)
+        arrivals.take(guide: method(:guide_of_arrival)) { |taken, read| settings.workbenches.open(taken.id, read) }
+        told = arrivals.told + arrivals.rows.filter_map { |row| dressed(row) }
+        alone = told.size == 1
+        session["arrived"] = told.first(TOLD) unless alone
+        redirect to(alone ? "/manuscripts/#{arrivals.rows.first.id}" : "/")
+      end
+
+      # Text without styles of its own takes those of the guide that was chosen for it.
+      # @return [String, nil] a sentence where it did not
+      def dressed(row)
+        guide = guide_named(params["guide"]) unless params["guide"].to_s.empty?
+        return if guide.nil? || guide.none? || Norvel::Formats.ending_with(row.filename).styled?
+
+        state = workbench(row.id).state
+        kept = Norvel::KeptSheet.of_guide(guide)
+        mapping = kept.match(state.manuscript, Norvel::KeptSheet.roles_of(state.manuscript, state.roles))
+        swap = Norvel::Changes.build("swap_sheet", {"sheet" => JSON.parse(JSON.generate(kept.dump)), "mapping" => mapping})
+        workbench(row.id).change(swap, head: row.head_id)
+        nil
+      rescue Norvel::ChangeRefused => error
+        "“#{row.filename}” keeps the plain sheet: #{error.message}"
+      end
+
+      # @return [Array<String>] what is to be told of what came, once
+      def told_of_arrival = session.delete("arrived").to_a
+
+      def typed_ending(text) = (text.scan(MARKS).size >= LEAST) ? ".md" : ".txt"
     end
   end
 

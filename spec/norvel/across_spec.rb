@@ -69,6 +69,17 @@ RSpec.describe Norvel::Formats::Across do
     expect(across(bytes, "odt").first.settings.footnotes).to eq(form)
   end
 
+  it "shows the words that stand in one run with the number of their note, and takes them along" do
+    both = Wild.p(Wild.r('<w:footnoteRef/><w:t xml:space="preserve"> Below the line</w:t>'))
+    notes = {parts: {"word/footnotes.xml" => %(<w:footnotes xmlns:w="#{Wild::W}"><w:footnote w:id="2">#{both}</w:footnote></w:footnotes>)},
+             relations: {"rIdNotes" => ["footnotes", "footnotes.xml"]}}
+    bytes = Wild.build(body: Wild.p(Wild.t("One") + Wild.r('<w:footnoteReference w:id="2"/>')), **notes)
+    lines = Norvel::Layout.new(Norvel::Formats.read(bytes, name: "a.docx")).pages.flat_map(&:placed).select { |one| one.area == :note }
+    expect(lines.map { |one| one.setting.text_of(one.line) }).to eq(["1 Below the line"])
+    now, = across(bytes, "odt")
+    expect(now.note_paragraphs.map(&:text)).to eq(["  Below the line"])
+  end
+
   it "goes by the numbers of notes that all parts have, and tells where they differ" do
     notes = {parts: {"word/footnotes.xml" => %(<w:footnotes xmlns:w="#{Wild::W}"><w:footnote w:id="2">#{Wild.p(Wild.t("Below"))}) +
       "</w:footnote></w:footnotes>"}, relations: {"rIdNotes" => ["footnotes", "footnotes.xml"]}}

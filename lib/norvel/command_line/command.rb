@@ -58,9 +58,18 @@ module Norvel
         raise FileError, "“#{path}” is not there." unless File.exist?(path)
         raise FileError, "“#{path}” is no file." unless File.file?(path)
 
-        File.binread(path)
+        along(path, File.binread(path))
       rescue SystemCallError => error
         raise FileError, "“#{path}” cannot be read: #{Error.said_by_the_system(error)}."
+      end
+
+      # A text with the pictures that it names and that lie beside it, or in folders there.
+      def along(path, bytes)
+        refs = Formats.ending_with(path)&.pictures(bytes).to_a.reject { |ref| ref.match?(%r{\A[a-z]+:|\A/|(?:\A|/)\.\.(?:/|\z)}i) }
+        found = refs.uniq.to_h { |ref| [ref, File.join(File.dirname(path), ref)] }.select { |_, place| File.file?(place) }
+        Formats::Elements::Bundle.pack(File.basename(path), bytes, found.transform_values { |place| File.binread(place) })
+      rescue FileError
+        bytes # whoever reads it says what is wrong
       end
 
       def manuscript(path)
@@ -75,7 +84,15 @@ module Norvel
       def name_of(path)
         return path unless path == STANDARD
 
-        "standard input#{@options[:as] || (Formats.by_content(standard_input) || Formats.usual).endings.first}"
+        "standard input#{@options[:as] || (Formats.by_content(standard_input) || typed).endings.first}"
+      end
+
+      # @return [Formats::Format] what has no sign of its own: a page where it begins like one, else text
+      def typed
+        head = standard_input.byteslice(0, 1_024).force_encoding(Encoding::UTF_8).scrub("")
+        return Formats.usual if head.match?(/[\u0000-\u0008]/)
+
+        Formats.of(head.match?(/\A\s*<(?:!doctype|html)/i) ? "html" : "text")
       end
 
       def as_option(parser)

@@ -5,7 +5,7 @@ module Norvel
     # A manuscript as another format says it: every paragraph comes out as before by the rules of that format, every paragraph and run is
     # new, since its file holds none of them yet. What cannot go along is left out and counted.
     #
-    #   across = Across.new(manuscript, Formats.of("odt"), links: source.links)
+    #   across = Across.new(manuscript, Formats.of("odt"), source: source)
     #   across.manuscript # as it is to be read again
     #   across.lost       # [Format::Lost(what: "equation", count: 2)]
     class Across
@@ -26,11 +26,12 @@ module Norvel
       attr_reader :links
 
       # @param manuscript [Manuscript] @param format [Format] what it is to be
-      # @param links [Hash{Array(Integer, Integer)=>String}] as Format#links
-      def initialize(manuscript, format, links: {})
+      # @param source [Source] the file that it was read from: where its links lead, which of its pictures there are
+      def initialize(manuscript, format, source: Source.none)
         @from = manuscript
         @format = format
-        @old_links = links
+        @old_links = source.links
+        @source = source
         @links = {}
         @ids = {}
         @parts, @made = {}, {}
@@ -171,7 +172,8 @@ module Norvel
         id = @ids[paragraph.id] = fresh_id
         lose("heading that runs into the line of its text") if paragraph.run_in && !@format.inheritance.run_in
         lose("first letter that hangs") if paragraph.drop_cap
-        pairs = paragraph.runs.filter_map { |run| (made = run(run, paragraph)) && [made, run] }
+        parts = paragraph.runs.flat_map { |run| numbered_apart(run) }
+        pairs = parts.filter_map { |part, run| (made = run(part, paragraph)) && [made, run] }
         runs = pairs.map { |made, from| leading(made, from, paragraph) }
         @parts[id] = Part.new(was: paragraph, at: 0)
         @made[paragraph.id] = pairs.map { |made, from| [made.text.length, from] }
@@ -179,9 +181,18 @@ module Norvel
           run_in: paragraph.run_in && @format.inheritance.run_in, carries: paragraph.carries & %i[section_end])
       end
 
+      # Words that stand in one run with the number of their note are words of their own.
+      # @return [Array<Array(Manuscript::Run, Manuscript::Run)>] each with the run that it is of
+      def numbered_apart(run)
+        return [[run, run]] unless run.field == :own_number && !run.text.empty?
+
+        [[run.with(text: "", insets: []), run], [run.with(field: nil), run]]
+      end
+
       # A link leads somewhere, or is none.
       def leading(run, from, paragraph)
-        return run unless run.link && !@listed.include?(paragraph.id) && @old_links[[paragraph.id, from.origin]].nil?
+        return run unless run.link
+        return run.with(link: true) if @listed.include?(paragraph.id) || @old_links.key?([paragraph.id, from.origin])
 
         lose("link")
         run.with(link: nil)
@@ -208,7 +219,7 @@ module Norvel
       def what_is_held(held)
         return "comment" if held.start_with?("office:annotation", "comment")
 
-        held.start_with?("hidden") ? "stretch of hidden text" : "part that Norvel does not know"
+        held.start_with?("hidden") ? "hidden passage" : "part that Norvel does not know"
       end
 
       # What stands in a run and can go along, with the text around it.
@@ -221,10 +232,12 @@ module Norvel
           inset = insets.shift
           next mark if inset.nil?
 
-          @format.carries?(inset) ? (kept << inset) && mark : lose((inset.what || inset.kind).to_s.tr("_", " ")) && ""
+          goes?(inset) ? (kept << inset) && mark : lose((inset.what || inset.kind).to_s.tr("_", " ")) && ""
         end
         [text, kept]
       end
+
+      def goes?(inset) = @format.carries?(inset) && (!inset.image? || @source.media?(inset.ref))
 
       def table(table)
         look = Layout::TableLook.new(table, Layout::TableLook.said(@from.sheet.chain(table.style)))

@@ -81,9 +81,12 @@ module Norvel
   end
 end
 
+require_relative "css"
+require_relative "elements/bundle"
 require_relative "elements/decoded"
 require_relative "elements/plain_sheet"
 require_relative "elements/builder"
 require_relative "elements/outline"
 require_relative "elements/places"
 require_relative "elements/shared"
+require_relative "elements/pictures"

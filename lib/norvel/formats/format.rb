@@ -100,6 +100,17 @@ module Norvel
       def media(_source, _ref) = nil
 
       # @param source [String] the bytes a manuscript was read from
+      # @return [String] the file that came, without what was brought along beside it
+      def original(source) = source
+
+      # @param bytes [String] of a file
+      # @return [Array<String>] pictures that lie beside it, as it names them
+      def pictures(_bytes) = []
+
+      # @return [String] what goes along into a new file of it
+      def takes = "its words, styles, lists, tables, notes, images, parts, folios and contents"
+
+      # @param source [String] the bytes a manuscript was read from
       # @return [Hash{Array(Integer, Integer)=>String}] by paragraph and run of the source where a link leads: an address, or "#" and the
       #   name of an anchor
       def links(_source) = {}
@@ -144,6 +155,11 @@ module Norvel
       # @param ref [String, nil]
       # @return [String, nil] the bytes of a picture
       def media(ref) = (@format.media(@bytes, ref) if @format && ref)
+
+      # @return [Boolean] whether there is a picture
+      def media?(ref)
+        (@there ||= {}).fetch(ref) { @there[ref] = !media(ref).nil? }
+      end
 
       # @return [Hash{Array(Integer, Integer)=>String}] as Format#links
       def links = @format ? @format.links(@bytes) : {}

@@ -161,11 +161,7 @@ module Norvel
         text = +""
         segments = []
         paragraph.runs.each_with_index do |run, index|
-          shown = if run.field && folios
-            folios.fetch((run.field == :chapter) ? [:chapter, run.by] : run.field, run.text)
-          else
-            run.text
-          end
+          shown = (run.field && folios) ? worked_out(run, folios) : run.text
           shown = shown.tr("\f", Atoms::COLUMN_BREAK) if run.column_break
           shown = shown.tr("\t", Atoms::PLACED_TABS[run.tab_to]) if run.tab_to
           add_run(segments, paragraph, run, shown, text.length, texts[index], width - format.start - format.end)
@@ -173,6 +169,12 @@ module Norvel
         end
         segments << Segment.new(0, 0, mark) if segments.empty?
         [text.freeze, joined(segments)]
+      end
+
+      # What a field comes to; the number of a note stands before the words of its run.
+      def worked_out(run, folios)
+        shown = folios.fetch((run.field == :chapter) ? [:chapter, run.by] : run.field, run.text)
+        (run.field == :own_number && folios.key?(run.field)) ? shown + run.text : shown
       end
 
       def add_run(segments, paragraph, run, shown, offset, format, room)

@@ -55,8 +55,8 @@ module Norvel
       # @return [Boolean] whether every word is there, in its order, labels of lists counted in
       def words_kept? = @words_kept ||= ListLabels.same_words?(@before, @now)
 
-      # @return [Array<Formats::Format>] the others that a new file of it can be made in, and opened again
-      def across = Formats::ALL.select { |format| format.makes? && format.reads? && format.name != @now.format }
+      # @return [Array<Formats::Format>] the others that a new file of it can be made in, but its pages
+      def across = Formats::ALL.select { |format| format.makes? && ![@now.format, "pdf"].include?(format.name) }
 
       # @param format [Formats::Format]
       # @return [Array<Formats::Format::Lost>] what does not go into a new file of it

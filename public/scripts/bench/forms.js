@@ -167,6 +167,21 @@ function takeDrops(form) {
   });
 }
 
+// What is pasted keeps its mark-up, as long as its words are the ones that were pasted.
+function takePastes(form) {
+  const [text, html] = [form.querySelector("textarea"), form.querySelector("[name=html]")];
+  let words = null;
+  text.addEventListener("paste", (event) => {
+    const markup = event.clipboardData?.getData("text/html") ?? "";
+    html.value = text.value.trim() ? "" : markup;
+    words = null;
+  });
+  text.addEventListener("input", () => {
+    if (html.value && words === null) words = text.value;
+    else if (text.value !== words) html.value = "";
+  });
+}
+
 // On the desk: what was written and is not saved yet.
 function unsavedWords() {
   Object.keys(localStorage)
@@ -208,6 +223,7 @@ export function startForms() {
   document.addEventListener("submit", sentEarly, true);
   document.addEventListener("keydown", describeByEnter);
   document.querySelectorAll("[data-drop]").forEach(takeDrops);
+  document.querySelectorAll("[data-pastes]").forEach(takePastes);
   startAsking();
   startLine();
   startFocus();

@@ -37,10 +37,10 @@ module Norvel
         def makes? = true
 
         def make(manuscript, layout: nil, source: Source.none, name: "", ending: nil, **, &progress)
-          Maker.new(Across.new(manuscript, self, links: source.links), source, ending: ending, &progress).bytes
+          Maker.new(Across.new(manuscript, self, source: source), source, ending: ending, &progress).bytes
         end
 
-        def lost(manuscript, layout: nil, source: Source.none) = Across.new(manuscript, self, links: source.links).lost
+        def lost(manuscript, layout: nil, source: Source.none) = Across.new(manuscript, self, source: source).lost
 
         def bare(samples = []) = Bare.bytes(samples)
 

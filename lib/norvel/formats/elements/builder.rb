@@ -183,12 +183,12 @@ module Norvel
         end
 
         def picture(picture)
-          Manuscript::Inset.new(kind: :image, ref: picture.ref, alt: picture.alt, width: picture.width, height: picture.height,
-            decorative: picture.decorative)
+          Manuscript::Inset.new(kind: :image, what: :image, ref: picture.ref, alt: picture.alt, width: picture.width,
+            height: picture.height, decorative: picture.decorative)
         end
 
         def note(blocks)
-          number = Manuscript::Run.new(field: :own_number, generated: true, style: @sheet.style(:note_mark))
+          number = Manuscript::Run.new(field: :own_number, generated: true)
           made = rows(blocks, Place.new(note: true))
           first = made.find { |one| one.is_a?(Manuscript::Paragraph) }
           made.unshift(first = paragraph(:body, [], Place.new(note: true))) unless first && made.first.equal?(first)

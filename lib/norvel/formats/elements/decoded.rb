@@ -10,12 +10,15 @@ module Norvel
 
         # @return [String] UTF-8, its line ends as they are
         attr_reader :text
+        # @return [String] the file of the text as it came, without pictures that were brought along
+        attr_reader :bytes
         # @return [Array<String>]
         attr_reader :warnings
 
         # @param bytes [String]
         # @raise [FileError] where they are no text
         def initialize(bytes)
+          bytes = @bytes = Bundle.text(bytes)
           @warnings = []
           @mark, name = MARKS.find { |mark, _| bytes.b.start_with?(mark) }
           @encoding = name || "UTF-8"

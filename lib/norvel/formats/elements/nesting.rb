@@ -61,8 +61,10 @@ module Norvel
         def same?(one, other)
           return false unless one.level == other.level
 
-          one.list.id == other.list.id || [one, other].none? { |entry| task(entry).nil? }
+          one.list.id == other.list.id || ([one, other].any? { |entry| !task(entry).nil? } && [one, other].all? { |entry| bullet?(entry) })
         end
+
+        def bullet?(entry) = entry.list.levels[entry.level].format == "bullet"
 
         def list(entry)
           level = entry.list.levels[entry.level]

@@ -62,9 +62,10 @@ module Norvel
         end
 
         def lose_margins
-          stories = @manuscript.sections.flat_map { |one| one.headers.values + one.footers.values }.uniq
-          words = stories.select { |blocks| Manuscript.paragraphs_of([blocks]).any? { |one| one.written.match?(/[[:alpha:]]/) } }
-          lose("header or footer with words", words.size)
+          {headers: "running head", footers: "running foot"}.each do |side, what|
+            stories = @manuscript.sections.flat_map { |one| one.public_send(side).values }.uniq
+            lose(what, stories.count { |blocks| Manuscript.paragraphs_of([blocks]).any? { |one| one.written.match?(/[[:alpha:]]/) } })
+          end
         end
 
         def story(blocks, in_note: false)

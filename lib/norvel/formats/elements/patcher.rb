@@ -15,7 +15,7 @@ module Norvel
         def initialize(manuscript, source)
           @now = manuscript
           @decoded = Decoded.new(source)
-          @source = source
+          @source = @decoded.bytes
           @file = read(@decoded)
           @was = @file.manuscript
         end

@@ -33,9 +33,9 @@ module Norvel
         private
 
         def pieces(run, paragraph)
-          return [] if run.field == :own_number || note_gap?(run, paragraph)
+          return [] if note_gap?(run, paragraph)
 
-          run.held.each { |held| @lose.call(held.start_with?("hidden") ? "stretch of hidden text" : "part that Norvel does not know") }
+          run.held.each { |held| @lose.call(held.start_with?("hidden") ? "hidden passage" : "part that Norvel does not know") }
           marks = marks(run, paragraph)
           link = target(run, paragraph)
           insets = run.insets.dup

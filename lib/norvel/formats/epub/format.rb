@@ -18,6 +18,8 @@ module Norvel
 
         def makes? = true
 
+        def takes = "its words, styles, lists, tables, notes, images, links, contents and page numbers"
+
         def make(manuscript, layout: nil, source: Source.none, name: "", date: Time.now, **, &progress)
           Maker.new(manuscript, layout, source, name, date: date).bytes
         end

@@ -48,7 +48,7 @@ module Norvel
           made
           own = @gone.map { |what, count| Formats::Format::Lost.new(what: what, count: count) }
           parts = @manuscript.sections.size - 1
-          own << Formats::Format::Lost.new(what: "part with a page design of its own", count: parts) if parts.positive?
+          own << Formats::Format::Lost.new(what: "further page design", count: parts) if parts.positive?
           (own + @outline.lost).sort_by { |kind| -kind.count }
         end
 

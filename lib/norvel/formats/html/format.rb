@@ -28,11 +28,20 @@ module Norvel
 
         def standard_styles = @standard_styles ||= Elements::PlainSheet.standards.without(:body)
 
-        def read(bytes, limits: nil) = Elements::Shared.new(builder(bytes, limits).manuscript).manuscript
+        def read(bytes, limits: nil)
+          read = Elements::Shared.new(builder(bytes, limits).manuscript).manuscript
+          Elements::Pictures.sized(read) { |ref| media(bytes, ref) }
+        end
+
+        def original(source) = Elements::Bundle.text(source)
+
+        def pictures(bytes) = read(bytes).images.filter_map { |_, inset, _| inset.ref }
+
+        def takes = "its words, styles, lists, tables, notes, images, links and contents"
 
         # A page that was changed is made anew, as pages are made of any manuscript.
         def patch(manuscript, source, ending: nil, &progress)
-          return source if unchanged?(manuscript, source)
+          return original(source) if unchanged?(manuscript, source)
 
           make(manuscript, source: Source.new(self, source))
         end
@@ -51,7 +60,7 @@ module Norvel
         def links(source) = builder(source, nil).tap(&:manuscript).links
 
         def media(source, ref)
-          number = ref[/\Ainside (\d+)\./, 1]&.to_i or return
+          number = ref[/\Ainside (\d+)\./, 1]&.to_i or return Elements::Bundle.picture(source, ref)
           document = Nokogiri::HTML5.parse(Elements::Decoded.new(source).text, max_tree_depth: Reader::DEEPEST)
           node = Reader.inside(document).key(number) or return
           kind, data = node["src"].strip.delete_prefix("data:").split(",", 2)

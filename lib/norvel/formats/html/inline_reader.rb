@@ -24,7 +24,7 @@ module Norvel
         # @return [Array<Elements::Piece>]
         def pieces(node, around)
           return [piece(node.text.gsub(/[ \t\r\n\f]+/, " "), around)] if node.text? || node.cdata?
-          return [] unless node.element?
+          return [] if !node.element? || @notes.back?(node)
 
           if (ref = @notes.mark(node)) then return [Elements::Piece.new(text: "", note: ref)] end
           return left(node) if Reader::LEFT.key?(node.name)
@@ -87,9 +87,9 @@ module Norvel
         def within(node, around)
           here = @reader.context(node, around)
           here = marked(node, here)
-          return here unless node.name == "a" && node["href"]
+          href = node["href"].to_s.strip
+          return here if node.name != "a" || href.empty?
 
-          href = node["href"].strip
           href.match?(SCHEMES) ? here.with(link: href) : here.tap { @reader.told.tell("A link that would run something is none.") }
         end
 

@@ -30,7 +30,7 @@ module Norvel
         def lost
           bytes
           parts = @manuscript.sections.size - 1
-          own = {"picture that browsers do not show" => @gone, "part with a page design of its own" => parts}
+          own = {"picture that browsers do not show" => @gone, "further page design" => parts}
           own = own.select { |_, count| count.positive? }.map { |what, count| Formats::Format::Lost.new(what: what, count: count) }
           (own + @outline.lost).sort_by { |kind| -kind.count }
         end

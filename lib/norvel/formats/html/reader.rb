@@ -25,6 +25,7 @@ module Norvel
           ul caption].freeze
         ROLES = {"title" => :title, "subtitle" => :subtitle, "author" => :author, "date" => :date, "abstract" => :abstract,
                  "verse" => :verse, "caption" => :caption, "reference-entry" => :reference_entry, "signature" => :signature}.freeze
+        MOST = 999_999_999 # that a list begins with, as in CommonMark §5.3
         HEAD = %i[title subtitle author date].freeze # in a header only
         STEP = 36_000 * 10 # EMU, what is described is set in
         FORMATS = {"a" => "lower_letter", "A" => "upper_letter", "i" => "lower_roman", "I" => "upper_roman"}.freeze
@@ -64,7 +65,7 @@ module Norvel
         def whole
           root = @document.at_css("body") || @document.root
           blocks = root ? flow(root, context(root, Context.new)) : []
-          notes = @notes.found.transform_values { |node| flow(node, context(node, Context.new), only: @notes) }
+          notes = @notes.found.transform_values { |node| flow(node, context(node, Context.new)) }
           Elements::Whole.new(blocks: blocks, notes: notes, info: info, warnings: @decoded.warnings + @told.sentences)
         end
 
@@ -82,9 +83,8 @@ module Norvel
         end
 
         # @param node [Nokogiri::XML::Element] @param around [Context] within it
-        # @param only [NotesReader, nil] that leaves the way back out
         # @return [Array<Elements::Block>]
-        def flow(node, around, only: nil, role: :body)
+        def flow(node, around, role: :body)
           made, open = [], []
           close = lambda do
             pieces = @inline.trimmed(open)
@@ -92,7 +92,6 @@ module Norvel
             open = []
           end
           node.children.each do |child|
-            next if only&.back?(child)
             next open.concat(@inline.pieces(child, around)) unless block?(child)
 
             close.call
@@ -179,7 +178,7 @@ module Norvel
 
           start = Integer(node["start"].to_s, 10, exception: false) || 1
           format = ordered ? FORMATS.fetch(node["type"].to_s, "decimal") : "bullet"
-          [Elements::Block.new(kind: :list, format: format, start: start.clamp(0, 32_767), blocks: items)]
+          [Elements::Block.new(kind: :list, format: format, start: start.clamp(0, MOST), blocks: items)]
         end
 
         def items(child, here)
@@ -207,7 +206,7 @@ module Norvel
         end
 
         def code(node)
-          words = node.text.delete_prefix("\n").chomp
+          words = node.text.chomp
           language = node.at_css("code")&.[]("class").to_s[/\blanguage-(\S+)/, 1]
           [Elements::Block.new(kind: :code, pieces: [Elements::Piece.new(text: Manuscript::PlainText.clean(words))], language: language)]
         end

@@ -34,8 +34,17 @@ module Norvel
         def read(bytes, limits: nil)
           decoded = Elements::Decoded.new(bytes)
           read = File.new(decoded, limits: limits).manuscript
-          read.with(warnings: decoded.warnings + read.warnings)
+          read = read.with(warnings: decoded.warnings + read.warnings)
+          Elements::Bundle.bundle?(bytes) ? Elements::Pictures.sized(read) { |ref| media(bytes, ref) } : read
         end
+
+        def original(source) = Elements::Bundle.text(source)
+
+        def pictures(bytes) = read(bytes).images.filter_map { |_, inset, _| inset.ref }
+
+        def media(source, ref) = Elements::Bundle.picture(source, ref)
+
+        def takes = "its words, headings, lists, tables, notes, links and emphasis"
 
         def patch(manuscript, source, ending: nil, &progress) = Patcher.new(manuscript, source).bytes
 

@@ -155,7 +155,7 @@ module Norvel
         end
 
         LOST = {superscript: "raised passage", subscript: "lowered passage", strike: "struck passage", underline: "underlined passage",
-                small_caps: "passage in small capitals"}.freeze
+                small_caps: "small-capital passage"}.freeze
         private_constant :LOST
 
         def picture(picture)

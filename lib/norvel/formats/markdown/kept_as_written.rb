@@ -40,7 +40,7 @@ module Norvel
         # @return [Set<Integer>] lines, from 0, that are code or mark-up
         def lines_of_code(text)
           found = Set.new
-          Reader.parse(text).walk do |node|
+          Reader.each_node(Reader.parse(text)) do |node|
             next unless %i[code_block html].include?(node.type)
 
             found.merge((node.sourcepos[:start_line] - 1)..(node.sourcepos[:end_line] - 1))
@@ -87,7 +87,7 @@ module Norvel
 
         def known(text)
           found = []
-          Reader.parse(text).walk { |node| found << node.string_content.downcase if node.type == :footnote_definition }
+          Reader.each_node(Reader.parse(text)) { |node| found << node.string_content.downcase if node.type == :footnote_definition }
           found
         end
 

@@ -24,11 +24,32 @@ module Norvel
         # @return [CommonMarker::Node]
         def self.parse(text) = CommonMarker.render_doc(text, OPTIONS, EXTENSIONS)
 
+        # @param document [CommonMarker::Node]
+        # @yieldparam node [CommonMarker::Node] each of it, in the order of the text
+        # @raise [FileError] where blocks stand in too many others
+        def self.each_node(document)
+          node, depth = document, 0
+          while node
+            yield node
+            if (child = node.first_child)
+              raise FileError, "The text is nested too deeply to be read." if (depth += 1) > DEEPEST
+
+              next node = child
+            end
+            while depth.positive? && node.next.nil?
+              node = node.parent
+              depth -= 1
+            end
+            node = depth.positive? ? node.next : nil
+          end
+        end
+
         attr_reader :units, :notes, :front, :note_units, :titles
 
         # @param text [String] UTF-8
         def initialize(text)
           @text = Manuscript::PlainText.clean(text)
+          @lines = @text.split("\n", -1)
           @front = FrontMatter.new(@text)
           @body = KeptAsWritten.new(@front.rest)
           @told = Told.new
@@ -36,7 +57,6 @@ module Norvel
           @units = []
           @note_units = {}
           @document = self.class.parse(@body.text)
-          refuse_deep
           @titles = titled
           @names = @document.to_a.select { |node| node.type == :footnote_definition }.map(&:string_content) # by their numbers
           read
@@ -50,27 +70,15 @@ module Norvel
 
         private
 
-        def refuse_deep
-          depth = 0
-          @document.walk { |node| depth = [depth, height(node)].max if node.first_child.nil? }
-          raise FileError, "The text is nested too deeply to be read." if depth > DEEPEST
-        end
-
         # By where links lead and pictures are: what is said of them besides.
         def titled
           found = {}
-          @document.walk do |node|
+          self.class.each_node(@document) do |node|
             next unless %i[link image].include?(node.type) && !node.title.to_s.empty?
 
             found[Words.address(node)] ||= node.title.dup.force_encoding(Encoding::UTF_8).scrub
           end
           found
-        end
-
-        def height(node)
-          count = 0
-          count += 1 while (node = node.parent)
-          count
         end
 
         def read
@@ -82,7 +90,17 @@ module Norvel
           end
           @units = @units.sort_by.with_index { |unit, index| [unit.first, index] }
           blocks = Elements.captioned(@units.map(&:block))
-          @units = @units.zip(blocks).map { |unit, block| unit.with(block: block) }
+          @units = @units.zip(blocks).map { |unit, block| bounded(unit.with(block: block)) }
+          @note_units.transform_values! { |unit| bounded(unit) }
+        end
+
+        # The parser lets some blocks end with the one below, or with blank lines.
+        def bounded(unit)
+          @starts ||= [*@units, *@note_units.values].map(&:first).sort
+          below = @starts.bsearch { |first| first > unit.first }
+          last = below ? [unit.last, below - 1].min : unit.last
+          last -= 1 while last > unit.first && @lines[last].to_s.strip.empty?
+          unit.with(last: [last, unit.first].max)
         end
 
         # What nothing refers to is text, as it is written.
@@ -104,8 +122,9 @@ module Norvel
 
         def unit(block, node)
           place = node.sourcepos
-          first = place[:start_line] - 1 + front.lines
-          Unit.new(block: block, first: first, last: [place[:end_line] - 1 + front.lines, first].max)
+          first = place[:start_line] - 1
+          last = place[:end_line] - (place[:end_column].zero? ? 2 : 1) # before the first letter of a line is the line above
+          Unit.new(block: block, first: first + front.lines, last: [last, first].max + front.lines)
         end
 
         def children(node) = Elements.captioned(node.to_a.map { |child| one(child) })
@@ -138,6 +157,7 @@ module Norvel
         # A picture alone is a figure; its title is the caption.
         def text(node)
           only = node.to_a
+          only = only.first.to_a if only.size == 1 && only.first.type == :link
           return Elements::Block.new(kind: :text, role: :body, pieces: pieces(node)) unless only.size == 1 && only.first.type == :image
 
           title = only.first.title.to_s.dup.force_encoding(Encoding::UTF_8).scrub
@@ -185,7 +205,7 @@ module Norvel
         def of(node, marks = [], link = nil)
           inner = ->(own, to = link) { node.to_a.flat_map { |child| of(child, own, to) } }
           case node.type
-          when :text then [piece(node.string_content, marks, link)]
+          when :text then [piece(node.string_content.tr("\n", " "), marks, link)]
           when :softbreak then [piece(" ", marks, link)]
           when :linebreak then [piece("\n", marks, link)]
           when :code then [piece(node.string_content, marks | [:code], link)]

@@ -9,7 +9,7 @@ module Norvel
       #
       #   writer = Writer.new(whole)
       #   writer.text               # with front matter where there is a title block
-      #   writer.lost               # {"cell that covers several" => 2}
+      #   writer.lost               # {"joined cell" => 2}
       class Writer
         ENDS = {center: ":-:", end: "--:"}.freeze
         FRONT = %i[title subtitle author date abstract].freeze
@@ -105,7 +105,7 @@ module Norvel
         end
 
         def contents
-          @lost["list that is made of headings or captions"] += 1
+          @lost["generated list"] += 1
           ""
         end
 
@@ -139,7 +139,7 @@ module Norvel
 
         def list(block)
           ordered = block.format != "bullet"
-          @lost["number of a list in another form"] += 1 if ordered && block.format != "decimal"
+          @lost["list numbering"] += 1 if ordered && block.format != "decimal"
           said = @kept.call(block).tight
           tight = said.nil? ? block.blocks.all? { |item| item.blocks.count { |one| one.kind != :list } <= 1 } : said
           other = @other
@@ -169,8 +169,8 @@ module Norvel
           width = block.cells.map { |row| row.sum(&:span) }.max || 1
           rows = block.cells.map { |row| row.flat_map { |cell| [cell(cell), *Array.new(cell.span - 1, "")] } }
           rows = rows.map { |row| row + Array.new(width - row.size, "") }
-          @lost["row of a table’s head"] += block.heads - 1 if block.heads > 1
-          @lost["table without a head"] += 1 if block.heads.zero?
+          @lost["further head row"] += block.heads - 1 if block.heads > 1
+          @lost["headless table"] += 1 if block.heads.zero?
           rows.unshift(Array.new(width, "")) if block.heads.zero?
           ends = (0...width).map { |column| ENDS.fetch(align(block, column), "---") }
           lines = [rows.first, ends, *rows.drop(1)].map { |row| "| #{row.join(" | ")} |" }
@@ -185,8 +185,8 @@ module Norvel
         end
 
         def cell(cell)
-          @lost["cell that covers several"] += 1 if cell.span > 1 || cell.rows > 1
-          @lost["paragraph within a cell"] += cell.blocks.size - 1 if cell.blocks.size > 1
+          @lost["joined cell"] += 1 if cell.span > 1 || cell.rows > 1
+          @lost["cell paragraph"] += cell.blocks.size - 1 if cell.blocks.size > 1
           flat(cell.blocks).map { |block| @inline.write(block.pieces, bar: true) }.reject(&:empty?).join(" ")
         end
 

@@ -47,13 +47,13 @@ module Norvel
         def makes? = true
 
         def make(manuscript, layout: nil, source: Source.none, name: "", ending: nil, **, &progress)
-          Maker.new(Across.new(manuscript, self, links: source.links), source, ending: ending, &progress).bytes
+          Maker.new(Across.new(manuscript, self, source: source), source, ending: ending, &progress).bytes
         end
 
         def lost(manuscript, layout: nil, source: Source.none)
           forms = Maker.other_forms(manuscript).size
           own = forms.positive? ? [Lost.new(what: "heading number that the others give their form", count: forms)] : []
-          own + Across.new(manuscript, self, links: source.links).lost
+          own + Across.new(manuscript, self, source: source).lost
         end
 
         def bare(samples = []) = Bare.bytes(samples)

@@ -66,7 +66,9 @@ module Norvel
           return if item_at?(first) || @lines[first].match?(/\A\s*[>|]/)
 
           at = (first + 1..last).find { |index| item_at?(index) } or return
-          at if @ends[at - 1].end_with?(":") || (at + 1..last).any? { |index| item_at?(index) && @ends.indent(index) == @ends.indent(at) }
+          found = @lines[at].match(ITEM)
+          told = @ends[at - 1].end_with?(":") && ((found[:number] || found[:other]).nil? || @ends.indent(at) > @ends.indent(at - 1))
+          at if told || (at + 1..last).any? { |index| item_at?(index) && @ends.indent(index) == @ends.indent(at) }
         end
 
         def item_at?(index) = @lines[index].match?(ITEM) && item?(index)
@@ -132,10 +134,10 @@ module Norvel
         def list(first, last)
           return unless item_at?(first)
 
-          starts = (first..last).select { |index| item_at?(index) }
+          starts = in_order((first..last).select { |index| item_at?(index) })
           items = starts.each_with_index.map do |index, place|
             stop = (starts[place + 1] || last + 1) - 1
-            [@ends.indent(index), index, stop]
+            {indent: @ends.indent(index), column: @ends[index][ITEM].length, first: index, last: stop}
           end
           [unit(nested(items), first, last)]
         end
@@ -146,19 +148,36 @@ module Norvel
           return false if found[:sign] == "o" && !@lines[index + 1].to_s.match?(/\A\s*o\s/)
 
           rest = @lines[index].sub(ITEM, "")
+          return false if rest.match?(/ {2}[*|#]\s*\z/) # a box that is drawn around text
+
           !rest.match?(/\A[-=*_]+\z/) && (found[:number].nil? || !found[:number].match?(/\A[a-z]\z/) || rest.match?(/\A\p{Lu}|\A\p{Ll}/))
         end
 
+        # Of lines that begin with numbers those that go on with the count, or begin one: what a line begins with by chance does not.
+        def in_order(lines)
+          counts = {} # by form what was counted last
+          lines.select do |index|
+            found = @lines[index].match(ITEM)
+            number = found[:number] || found[:other] or next true
+            form = [format_of(number), found[0].strip.sub(number, "")]
+            count = start(number)
+            on = counts[form].nil? ? (count == 1 || index == lines.first) : count == counts[form] + 1 || count == 1
+            counts[form] = count if on
+            on
+          end
+        end
+
         def nested(items)
-          least = items.map(&:first).min
-          groups = items.slice_before { |indent, *| indent <= least + 1 }.to_a
-          made = groups.map do |(_, index, stop), *deeper|
-            words = @joining.words((index..stop).map { |line| @lines[line].sub(/\A#{ITEM}/o, "") })
+          signs, words = [:indent, :column].map { |place| items.map { |one| one[place] }.min + 1 }
+          groups = items.slice_before { |one| one[:indent] <= signs || one[:column] <= words }.to_a
+          made = groups.map do |item, *deeper|
+            index = item[:first]
+            words = @joining.words([@lines[index].sub(ITEM, ""), *@lines[index + 1..item[:last]]])
             inner = [text(words)]
             inner << nested(deeper) if deeper.any?
             Elements::Block.new(kind: :item, blocks: inner, label: @lines[index][ITEM].strip)
           end
-          label = groups.first.first[1].then { |index| @lines[index].match(ITEM) }
+          label = @lines[groups.first.first[:first]].match(ITEM)
           number = label[:number] || label[:other]
           form = (label[:sign] || label[0].strip).sub(number, "%s") if number
           Elements::Block.new(kind: :list, format: format_of(number), form: form, start: start(number), blocks: made)
@@ -173,17 +192,31 @@ module Norvel
           end
         end
 
-        def start(number) = number.to_s.match?(/\A\d/) ? number.to_i : 1
+        def start(number)
+          format = format_of(number)
+          return 1 if format == "bullet"
+
+          (format == "decimal") ? number.to_i : (1..STARTS).find { |count| ListLabels.write(count, format) == number } || 1
+        end
+
+        STARTS = 60 # letters and roman numbers that are counted
+        private_constant :STARTS
 
         def plain(first, last)
           broken = @lines[first].start_with?("\f")
           set = broken ? {break_before: true} : {}
           deep = (first..last).all? { |index| @ends.indent(index) >= @base + DEEP }
-          joined = @ends.joined?(first, last) && !columns?(first, last)
+          joined = @ends.joined?(first, last) && !columns?(first, last) && !centred?(first, last)
           return [unit(paragraph(first, last, deep, set), first, last)] if joined
           return [unit(kept(first, last, deep, set), first, last)] if @ends.wrapped? || deep
 
           (first..last).map { |index| unit(text(words(index, index), set: (index == first) ? set : {}), index, index) }
+        end
+
+        # Whether each line is set in by another measure.
+        def centred?(first, last)
+          indents = (first..last).map { |index| @ends.indent(index) - @base }
+          indents.min >= DEEP && indents.uniq.size > 1 && indents.drop(1).any? { |indent| indent > indents.first } && indents.max > DEEP * 2
         end
 
         # Whether room within lines sets words under one another.

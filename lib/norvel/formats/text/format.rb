@@ -42,6 +42,8 @@ module Norvel
           (outline.lost + own).sort_by { |kind| -kind.count }
         end
 
+        def takes = "its words, headings, lists, tables and notes"
+
         def bare(samples = []) = Writer.new(Elements.sampled(samples)).text
 
         def spelled(_set) = {}
@@ -71,6 +73,19 @@ module Norvel
 
         def units = @reader.units.map { |unit| [unit, @builder.made.fetch(unit.block), nil] }
 
+        # @return [Hash{Integer=>String}] labels of items as they are typed, by their first paragraph
+        def signs
+          found = {}
+          walk = lambda do |block|
+            block.blocks.each do |item|
+              found[@builder.made[item.blocks.first]&.first] = item.label if item.kind == :item
+              item.inner.each(&walk)
+            end
+          end
+          @reader.units.map(&:block).each(&walk)
+          found
+        end
+
         # @return [Integer, nil] letters in its lines, nil where they were not broken
         def width = @reader.ends.wrapped? ? @reader.ends.width : nil
       end
@@ -81,7 +96,7 @@ module Norvel
 
         def read(decoded) = File.new(decoded)
 
-        def writer = @writer ||= Writer.new(after, width: @file.width, numbered: false)
+        def writer = @writer ||= Writer.new(after, width: @file.width, numbered: false, signs: @file.signs)
 
         def comparable(places) = [[places.map { |_, _, said| said.map { |part| Array(part).first }.join }.join.scan(/[\p{L}\p{N}]/)]]
       end

@@ -3,7 +3,8 @@
 module Norvel
   module Formats
     module Text
-      # What the ends of lines mean: whether a program broke the lines of paragraphs, or each line is a paragraph. Where a line ends though the next word would still have had room, its end is meant.
+      # What the ends of lines mean: whether a program broke the lines of paragraphs, or each line is a paragraph. Where a line ends though
+      # the next word would still have had room, its end is meant.
       class LineEnds
         LONG = 110 # letters: lines of this length were broken by nobody; common practice, no source
         TAB = 8 # columns, as terminals have them

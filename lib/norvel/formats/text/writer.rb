@@ -16,7 +16,9 @@ module Norvel
 
         # @param whole [Elements::Whole] @param width [Integer, nil] letters in a line; nil: paragraphs are one line each
         # @param numbered [Boolean] whether numbers of headings are written
-        def initialize(whole, width: WIDTH, numbered: true)
+        # @param signs [Hash{Integer=>String}] by the first paragraph of an item the label that it has in its file
+        def initialize(whole, width: WIDTH, numbered: true, signs: {})
+          @signs = signs
           @whole = whole
           @width = width
           @numbered = numbered
@@ -57,7 +59,7 @@ module Norvel
         end
 
         def contents
-          @lost["list that is made of headings or captions"] += 1
+          @lost["generated list"] += 1
           ""
         end
 
@@ -131,7 +133,7 @@ module Norvel
         def label(list, item, index)
           return {true => "[x]", false => "[ ]"}.fetch(item.done) unless item.done.nil?
 
-          own = item.label.to_s
+          own = @signs.fetch(item.paragraphs.first) { item.label.to_s }
           return own unless own.empty?
 
           (list.format == "bullet") ? "-" : "#{ListLabels.write(list.start + index, list.format)}."
@@ -150,7 +152,7 @@ module Norvel
         end
 
         def cell(cell)
-          @lost["cell that covers several"] += 1 if cell.span > 1 || cell.rows > 1
+          @lost["joined cell"] += 1 if cell.span > 1 || cell.rows > 1
           flat(cell.blocks).map { |block| words(block.pieces).split.join(" ").tr("|", "/") }.reject(&:empty?).join(" ")
         end
 

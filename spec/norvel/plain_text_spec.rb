@@ -1,0 +1,124 @@
+# frozen_string_literal: true
+
+# Plain text: what its lines say by how they are typed.
+RSpec.describe Norvel::Formats::Text do
+  def read_text(text, name = "Überblick.txt") = Norvel::Formats.read(text.b, name: name)
+
+  def found(text)
+    manuscript = read_text(text)
+    manuscript.paragraphs.map { |one| [one.style, one.text] }
+  end
+
+  let(:talk) { File.read(File.join(Manuscripts::DEMO, "lamp-keeper.txt"), encoding: "UTF-8") }
+
+  it "joins lines that were broken, and keeps those whose end is meant" do
+    texts = read_text(talk).paragraphs.map(&:text)
+    expect(texts).to include(a_string_including("Nobody said anything. The pilots knew it"))
+    expect(texts.last).to eq("Up with the wick,\ndown with the flame,\nnineteen in the row\nand none has a name.")
+    expect(texts).to include("Marrowby Institute, Hall of Boats\nRecorded in the winter of 2025")
+  end
+
+  it "takes a hyphen out where a word was divided, and leaves that of a compound" do
+    text = <<~TXT
+      The night-watch kept the lamps, and the night-watch was never asked for
+      them. Of all the things that were said in those nights, and the water-
+      clerk wrote them down, nothing about water or a clerk is left by the night-
+      watch, nor is there anything in the book about those days or the dis-
+      tribution of oil, which was kept in a tin below the stairs, in the dark.
+    TXT
+    words = read_text(text).paragraphs.map(&:text).join(" ")
+    expect(words).to include("by the night-watch", "the distribution", "water-clerk")
+  end
+
+  it "finds headings that are underlined, numbered, in capitals or alone; the last of these are not sure" do
+    long = "Here the text goes on for longer than any heading does, so that it is seen to be text and nothing else."
+    text = ["Title of it", "Chapter\n=======", long, "Section\n-------", long, "1.2 Numbered", long, "IN CAPITALS", long, "Alone and short",
+      long, "Ends with a stop.", long].join("\n\n")
+    styles = found(text).to_h.invert
+    expect(found(text).map(&:first) - ["body"]).to eq(%w[title-perhaps heading_1 heading_2 heading_2 heading_1 heading_2-perhaps])
+    expect(styles.size).to be_positive
+    manuscript = read_text(text)
+    roles = Norvel::Roles.new(manuscript)
+    sure = manuscript.paragraphs.to_h { |one| [one.text, roles.of(one.id).confidence] }
+    expect([sure["Chapter"], sure["Alone and short"]]).to eq([0.85, 0.5])
+  end
+
+  it "reads lists with what is further in, quotations, tables with bars and with tabs, columns and pages" do
+    list = "Things to bring:\n  - oil,\n  - glass, washed with vinegar and never\n    with soap,\n" \
+      "      1. the large\n      2. the small\n  - the book"
+    text = [list, "> Quoted, and\n> quoted on.", "| A | B |\n|---|---|\n| 1 | 2 |", "x\ty\n3\t4", "\fNew page",
+      "Night      Lit\nMonday     17:20\nTuesday    17:18"].join("\n\n")
+    manuscript = read_text(text)
+    labels = Norvel::ListLabels.for(manuscript, Norvel::Cascade.new(manuscript))
+    items = manuscript.paragraphs.select { |one| one.style == "list_item" }
+    expect(items.map { |one| [labels[one.id], one.properties[:numbering].level, one.text] }).to eq([["•", 0, "oil,"],
+      ["•", 0, "glass, washed with vinegar and never with soap,"], ["1.", 1, "the large"], ["2.", 1, "the small"], ["•", 0, "the book"]])
+    expect(manuscript.tables.map { |one| one.rows.map { |row| row.cells.map { |cell| cell.blocks.first.text } } })
+      .to eq([[%w[A B], %w[1 2]], [%w[x y], %w[3 4]]])
+    expect(manuscript.tables.map { |one| one.rows.first.header }).to eq([true, false])
+    expect(manuscript.paragraphs.find { |one| one.text == "New page" }.properties[:break_before]).to be(true)
+    expect(found(text)).to include(["block_quotation", "Quoted, and quoted on."],
+      ["code", "Night      Lit\nMonday     17:20\nTuesday    17:18"])
+  end
+
+  it "takes each line for a paragraph where lines are long, or no line was broken" do
+    long = "word " * 60
+    expect(read_text("#{long}\n#{long}\nshort\n").paragraphs.size).to eq(3)
+    expect(read_text("#{long}\n").warnings).to eq(["The text is read as 1 block, each line a paragraph of its own."])
+  end
+
+  it "says how it read the whole, and which encoding it took" do
+    expect(read_text(talk).warnings).to eq(["The text is read as 16 blocks: lines that were broken at some 70 letters are joined, " \
+      "blank lines part paragraphs."])
+    expect(read_text("\uFEFFÜber".encode("UTF-16LE")).paragraphs.first.text).to eq("Über")
+    expect(Norvel::Formats.read("Stra\xDFe\n".b, name: "a.txt").warnings.first).to include("Windows-1252")
+    expect(read_text("").paragraphs.map(&:text)).to eq([""])
+  end
+
+  it "is the same file without a change, and keeps the lines of what was not touched" do
+    manuscript = read_text(talk)
+    expect(Norvel::Formats.write(manuscript, source: talk.b)).to eq(talk.b)
+    id = manuscript.paragraphs.find { |one| one.text.start_with?("the oil") }.id
+    now = Norvel::Changes.build("edit_text", "paragraph" => id, "text" => "the oil, strained").call(manuscript)
+    out = Norvel::Formats.write(now, source: talk.b).force_encoding("UTF-8")
+    expect(talk.lines - out.lines).to all(match(/oil|glass|Institute writes|the book/))
+    expect(out).to include("- the oil, strained\n")
+  end
+
+  it "is made of any manuscript: headings underlined, labels, tables in columns, notes at the end" do
+    made = Norvel::Formats.make(layout(Norvel::Formats.read(<<~MD.b, name: "a.md")), as: "text", name: "x")
+      # Tolls
+
+      Nine pence[^a] for a walker, twice that for a walker with a goose, and for cattle whatever they were worth.
+
+      - oil
+      - [x] glass
+
+      > Quoted
+
+      | A | B |
+      |---|---|
+      | long | 2 |
+
+      [^a]: Below.
+    MD
+    expect(made).to eq(<<~TXT)
+      Tolls
+      =====
+
+      Nine pence[1] for a walker, twice that for a walker with a goose, and
+      for cattle whatever they were worth.
+
+      •   oil
+      [x] glass
+
+      > Quoted
+
+      | A    | B |
+      |------|---|
+      | long | 2 |
+
+      [1] Below.
+    TXT
+  end
+end
