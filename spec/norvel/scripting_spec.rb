@@ -35,11 +35,11 @@ RSpec.describe "The command line in scripts" do
   end
 
   it "takes every manuscript of a folder, whatever its name, and tells what it passes over" do
-    %w[a[1].docx B.DOCX c.dotx ~$a.docx .hidden.docx notes.txt deep/d.docx].each { |name| put(name) }
+    %w[a[1].docx B.DOCX c.dotx ~$a.docx .hidden.docx notes.xyz deep/d.docx].each { |name| put(name) }
     names = ->(said) { JSON.parse(said)["files"].map { |file| File.basename(file["file"]) } }
     _, said, told = norvel("check", @folder, "--guide", "staff-notice", "--json")
     expect(names[said]).to contain_exactly("a[1].docx", "B.DOCX", "c.dotx")
-    expect(told).to match(/notes\.txt” is no manuscript/).and satisfy { |text| !text.match?(/~\$a|hidden/) }
+    expect(told).to match(/notes\.xyz” is no manuscript/).and satisfy { |text| !text.match?(/~\$a|hidden/) }
     expect(names[norvel("check", @folder, "--recursive", "--guide", "staff-notice", "--json")[1]]).to include("d.docx")
   end
 

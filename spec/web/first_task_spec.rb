@@ -93,7 +93,7 @@ RSpec.describe "From a messy report to house style", type: :feature do
     visit "/"
     attach_file "file", __FILE__
     click_button "Bring it in"
-    expect(page).to have_content("only .docx or .odt manuscripts can be opened").and have_content("Nothing was stored")
+    expect(page).to have_content("only .docx, .odt, .md, .txt or .html manuscripts can be opened").and have_content("Nothing was stored")
   end
 
   it "can be done from the keyboard" do
