@@ -82,7 +82,8 @@ RSpec.describe "The server" do
     }
     upload.call(demo("quayside-notice.docx"), "mine.docx")
     expect(last_response).to be_redirect
-    [["hello", "plain.xyz"], ["a\0b", "zero.txt"], ["PK\x03\x04 rubbish", "cut.docx"], ["", "none.docx"], ["\xD0\xCF\x11\xE0old".b, "old.docx"],
+    [["hello", "plain.xyz"], ["a\0b", "zero.txt"],
+      ["PK\x03\x04 rubbish", "cut.docx"], ["", "none.docx"], ["\xD0\xCF\x11\xE0old".b, "old.docx"],
       [demo("night-ferries.docx")[0, 9_000], "half.docx"]].each do |bytes, name|
       upload.call(bytes, name)
       expect(last_response.status).to eq(422)

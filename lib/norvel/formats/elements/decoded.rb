@@ -32,12 +32,17 @@ module Norvel
         # @param text [String] UTF-8
         # @return [String] bytes in the encoding of the file, in UTF-8 where that has no word for them
         def encoded(text)
+          return windows(text) if @encoding == WINDOWS
+
           @mark.to_s + text.encode(@encoding).b
-        rescue EncodingError
-          text.b
         end
 
         private
+
+        def windows(text)
+          bytes = text.each_char.map { |sign| BYTES[sign] }
+          bytes.all? ? bytes.pack("C*") : text.b
+        end
 
         def decoded(bytes)
           text = bytes.dup.force_encoding(@encoding)
@@ -46,9 +51,17 @@ module Norvel
           raise FileError, "The file says it is #{@encoding.delete("LBE")}, and is not." if @encoding.start_with?("UTF-16")
 
           @warnings << OLD
-          @encoding = "Windows-1252"
-          bytes.dup.force_encoding(@encoding).encode(Encoding::UTF_8, undef: :replace, invalid: :replace)
+          @encoding = WINDOWS
+          bytes.each_byte.map { |byte| SIGNS[byte] }.join
         end
+
+        WINDOWS = "Windows-1252"
+        # What it has no sign for is the control character of that number, so that no byte is lost.
+        SIGNS = (0..255).map { |byte|
+          [byte].pack("C").force_encoding(WINDOWS).encode(Encoding::UTF_8, undef: :replace, replace: [byte].pack("U"))
+        }.freeze
+        BYTES = SIGNS.each_with_index.to_h.freeze
+        private_constant :WINDOWS, :SIGNS, :BYTES
       end
     end
   end

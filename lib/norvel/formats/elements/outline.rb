@@ -162,7 +162,7 @@ module Norvel
           said = {pieces: pieces, paragraph: paragraph.id}
           return Block.new(kind: :break, **said.except(:pieces)) if paragraph.text == Builder::BREAK
           return Block.new(kind: :figure, **said) if role == :figure
-          return Block.new(kind: :code, **said) if role == :code
+          return Block.new(kind: :code, **said) if role == :code && pieces.none? { |piece| piece.note || piece.picture }
           return Block.new(kind: :markup, **said) if markup?(paragraph)
 
           level = heading(paragraph, role)

@@ -152,17 +152,21 @@ module Norvel
 
         def held_against(made)
           again = read(Decoded.new(made))
-          is = comparable(Places.new(Outline.new(again.manuscript, links: again.links).whole).to_a)
-          wanted = comparable(places(after).to_a)
+          is = words(Places.new(Outline.new(again.manuscript, links: again.links).whole))
+          wanted = words(places(after))
           return if is == wanted
 
-          wrong = wanted.zip(is).find { |want, found| want != found }
-          said = wrong&.first.to_a.last.to_a.map { |part| Array(part).first }.join[0, 40]
-          raise FileError, "The file that would be delivered does not read back as it should (“#{said}”); nothing was delivered."
+          at = wanted.zip(is).index { |want, found| want != found } || wanted.size
+          raise FileError, "The file that would be delivered does not read back as it should (“#{wanted[at, 40].to_a.join}”); " \
+            "nothing was delivered."
         end
 
-        # What has to read back.
-        def comparable(places) = places
+        # What has to read back: every letter, every note and picture, in their order. What a paragraph is may have no word in the file.
+        # @return [Array<String>]
+        def words(places)
+          told = places.to_a.flat_map(&:last)
+          told.flat_map { |text, _, _, note, picture| [*text.scan(/[\p{L}\p{N}]/), note, picture&.first] }.compact
+        end
       end
     end
   end

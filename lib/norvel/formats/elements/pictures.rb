@@ -53,7 +53,7 @@ module Norvel
 
           image = Prawn.image_handler.find(data).new(data)
           [image.width, image.height] if image.width.to_i.positive? && image.height.to_i.positive?
-        rescue Prawn::Errors::UnsupportedImageType, ArgumentError, NoMethodError, TypeError, RuntimeError
+        rescue Prawn::Errors::UnsupportedImageType, Zlib::Error, ArgumentError, NoMethodError, TypeError, RuntimeError
           nil
         end
         private_class_method :unsized?, :run, :scaled, :size, :dots

@@ -43,7 +43,11 @@ module Norvel
         def patch(manuscript, source, ending: nil, &progress)
           return original(source) if unchanged?(manuscript, source)
 
-          make(manuscript, source: Source.new(self, source))
+          made = make(manuscript, source: Source.new(self, source))
+          is = letters(Formats.read(made.b, name: "a#{endings.first}"))
+          return made if letters(manuscript).all? { |letter, count| is[letter].to_i >= count }
+
+          raise FileError, "The page that would be delivered does not read back word for word; nothing was delivered."
         end
 
         def makes? = true
@@ -68,6 +72,12 @@ module Norvel
         end
 
         private
+
+        def letters(manuscript)
+          places = Elements::Places.new(Elements::Outline.new(manuscript).whole)
+          words = places.to_a.reject { |_, kind, _| kind[1] == :contents_heading }.flat_map(&:last).map { |text, *| text }
+          words.join.scan(/[\p{L}\p{N}]/).tally
+        end
 
         def unchanged?(manuscript, source)
           was = Formats.read(source, name: "a#{endings.first}", limits: nil)

@@ -21,11 +21,22 @@ module Norvel
         attr_reader :said
         attr_reader :warnings
 
+        # @param blocks [Array<Elements::Block>] of a text
+        # @return [Array<Elements::Block>] those at its beginning that stand before it, as long as they come in the order of such keys
+        def self.head(blocks)
+          last = 0
+          blocks.take_while do |block|
+            place = block.kind == :text && SHOWN.index(block.role.to_s)
+            plain = block.pieces.none? { |piece| piece.note || piece.picture || piece.link }
+            plain && place && place >= last && (last = place)
+          end
+        end
+
         # @param front [FrontMatter] as it stands @param whole [Elements::Whole] of the manuscript now
         # @param info [Manuscript::Info] now @param was [Manuscript::Info]
         # @return [String] with what is said otherwise now in the place of what was said; what nothing is known of stays
         def self.rewritten(front, whole, info, was)
-          head = whole.blocks.take_while { |block| block.kind == :text && Writer::FRONT.include?(block.role) }
+          head = head(whole.blocks)
           wanted = head.group_by { |block| block.role.to_s }.transform_values { |blocks| blocks.map { |one| one.text.split.join(" ") } }
           {"lang" => :language, "keywords" => :keywords, "subject" => :subject}.each do |key, name|
             wanted[key] = [info[name]].compact if info[name] != was[name]

@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require "strscan"
+
 module Norvel
   module Formats
     module Markdown
@@ -7,9 +9,10 @@ module Norvel
       # comes out letter by letter as it is written. Notes that nothing refers to would be left out by the parser: they are referred to
       # behind the text. Lines stay where they are.
       class KeptAsWritten
-        CODE = /(?<!`)(?<ticks>`+)(?!`)(?:[^`]|(?!\k<ticks>(?!`))`+)*?(?<!`)\k<ticks>(?!`)/
-        MATHS = /\$\$(?=\S|\n).+?\$\$|(?<![\\$\w])\$(?=[^\s$])(?:[^$\n\\]|\\.)*?(?<=[^\s\\])\$(?![\d$\w])/m
-        ANY = /\\[[:punct:]]|#{CODE}|(?<maths>#{MATHS})/m
+        DISPLAYED = /\$\$(?=\S|\n)(?:(?!\$\$).)+\$\$/m
+        IN_LINE = /\$(?=[^\s$])(?:[^$\n\\]|\\.)*(?<=[^\s\\])\$(?![\d$\w])/
+        MATHS = /#{DISPLAYED}|(?<![\\$\w])#{IN_LINE}/m
+        PLAIN = /[^\\`$]+/
         PUNCTUATION = /[!-\/:-@\[-`{-~]/
         NOTE = /^ {0,3}\[\^([^\]\s]+)\]:/
 
@@ -63,10 +66,28 @@ module Norvel
         def escaped(text)
           return text unless text.include?("$")
 
-          text.gsub(ANY) do |found|
-            maths = Regexp.last_match[:maths]
-            maths ? maths.gsub(PUNCTUATION) { |sign| "\\#{sign}" } : found
+          scanner = StringScanner.new(text)
+          @unclosed = {}
+          made = +""
+          until scanner.eos?
+            made << (scanner.scan(PLAIN) || scanner.scan(/\\./m) || code(scanner) || maths(scanner, made) || scanner.getch)
           end
+          made
+        end
+
+        # From one row of backticks to the next that is as long.
+        def code(scanner)
+          row = scanner.scan(/`+/) or return
+          return row if @unclosed[row.length]
+
+          closed = scanner.scan_until(/(?<!`)`{#{row.length}}(?!`)/)
+          @unclosed[row.length] = true unless closed
+          row + closed.to_s
+        end
+
+        def maths(scanner, before)
+          found = scanner.scan(DISPLAYED) || (scanner.scan(IN_LINE) unless before.match?(/[\\$\w]\z/)) or return
+          found.gsub(PUNCTUATION) { |sign| "\\#{sign}" }
         end
 
         def refer(lines, code)

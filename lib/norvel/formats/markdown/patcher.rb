@@ -13,7 +13,7 @@ module Norvel
 
         def body = @body ||= after.blocks.drop(head(after).size)
 
-        def head(whole) = whole.blocks.take_while { |block| block.kind == :text && Writer::FRONT.include?(block.role) }
+        def head(whole) = FrontMatter.head(whole.blocks)
 
         def front
           return super if said(before) == said(after) && @now.info == @was.info

@@ -112,12 +112,14 @@ module Norvel
           end
 
           @told.tell("A note that nothing refers to stands in the text.")
-          first, *others = children(node)
           name = Elements::Piece.new(text: "[^#{name}]: ")
-          blocks = (first&.kind == :text) ? [first.with(pieces: [name, *first.pieces]), *others] : [
-            Elements::Block.new(kind: :text, role: :body, pieces: [name]), *[first].compact, *others
-          ]
-          blocks.each { |made| @units << unit(made, node) }
+          named = node.to_a.zip(children(node)).each_with_index.map do |(child, block), index|
+            next unit(block, child) unless index.zero? && block.kind == :text
+
+            unit(block.with(pieces: [name, *block.pieces]), child).with(first: unit(block, node).first)
+          end
+          named.unshift(unit(Elements::Block.new(kind: :text, role: :body, pieces: [name]), node)) if named.first&.block&.kind != :text
+          @units.concat(named)
         end
 
         def unit(block, node)

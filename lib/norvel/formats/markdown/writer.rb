@@ -12,7 +12,6 @@ module Norvel
       #   writer.lost               # {"joined cell" => 2}
       class Writer
         ENDS = {center: ":-:", end: "--:"}.freeze
-        FRONT = %i[title subtitle author date abstract].freeze
 
         # @return [Hash{String=>Integer}]
         attr_reader :lost
@@ -51,7 +50,7 @@ module Norvel
 
         # @return [String]
         def text
-          head = @whole.blocks.take_while { |block| block.kind == :text && FRONT.include?(block.role) }
+          head = FrontMatter.head(@whole.blocks)
           parts = [front(head), *blocks(@whole.blocks.drop(head.size)), *notes].reject(&:empty?)
           "#{parts.join("\n\n")}\n"
         end
@@ -123,7 +122,7 @@ module Norvel
 
         def figure(block)
           caption = block.caption
-          titled = caption && titled?(caption)
+          titled = caption && !block.above && titled?(caption)
           picture = @inline.write(block.pieces, title: titled ? caption.text : "")
           return picture if caption.nil? || titled
 
@@ -156,11 +155,20 @@ module Norvel
         end
 
         def item(item, sign)
-          task = {true => "[x] ", false => "[ ] "}.fetch(item.done, "")
           parts = blocks(item.blocks)
-          tight = item.blocks.size == 2 && item.blocks.last.kind == :list
+          worded = %i[text figure].include?(item.blocks.first&.kind) && item.blocks.first.pieces.any?
+          task = worded ? {true => "[x] ", false => "[ ] "}.fetch(item.done, "") : ""
+          tight = item.blocks.size == 2 && breaks_in?(item.blocks.last)
           inner = parts.join(tight ? "\n" : "\n\n")
           "#{sign} #{task}#{indented(inner, sign.length + 1)}".rstrip
+        end
+
+        # A list that begins with nothing, or with another number than 1, cannot break in on a paragraph (§5.3).
+        def breaks_in?(block)
+          return false if block.kind != :list || (block.format != "bullet" && block.start != 1)
+
+          first = block.blocks.first&.blocks&.first
+          !first.nil? && (first.kind != :text || first.pieces.any?)
         end
 
         def indented(text, by) = text.gsub(/\n(?!\n|\z)/, "\n#{" " * by}")

@@ -96,9 +96,18 @@ module Norvel
 
         def read(decoded) = File.new(decoded)
 
-        def writer = @writer ||= Writer.new(after, width: @file.width, numbered: false, signs: @file.signs)
+        # A number may be a label or a word when it is read again: the letters stand there in their order.
+        def held_against(made)
+          written = Elements::Decoded.new(made).text.gsub(/-\r?\n[>\s]*/, "") # words that were divided at the end of a line
+          at = 0
+          places(after).to_a.flat_map { |_, _, pieces| pieces.map { |text, *| text }.join.scan(/[\p{L}\p{N}]+/) }.each do |word|
+            at = written.index(word, at) or raise FileError, "The file that would be delivered has lost “#{word[0, 40]}”; " \
+              "nothing was delivered."
+            at += word.length
+          end
+        end
 
-        def comparable(places) = [[places.map { |_, _, said| said.map { |part| Array(part).first }.join }.join.scan(/[\p{L}\p{N}]/)]]
+        def writer = @writer ||= Writer.new(after, width: @file.width, numbered: false, signs: @file.signs)
       end
     end
   end
