@@ -19,8 +19,9 @@ module Norvel
         DEEP = 2 # columns further in than other text
         ENDS = /[.!?;:,…»”"]\z/
 
-        # @param lines [Array<String>] @param ends [LineEnds]
-        def initialize(lines, ends)
+        # @param lines [Array<String>] @param ends [LineEnds] @param depth [Integer] how many quotations they stand in
+        def initialize(lines, ends, depth = 0)
+          @depth = depth
           @lines = lines
           @ends = ends
           @underlines = []
@@ -99,10 +100,10 @@ module Norvel
         end
 
         def quoted(first, last)
-          return unless (first..last).all? { |index| @lines[index].match?(/\A\s*>/) }
+          return unless @depth < Reader::DEEPEST && (first..last).all? { |index| @lines[index].match?(/\A\s*>/) }
 
           inner = (first..last).map { |index| @lines[index].sub(/\A\s*> ?/, "") }
-          blocks = Reader.new(inner.join("\n")).units.map(&:block)
+          blocks = Reader.new(inner.join("\n"), @depth + 1).units.map(&:block)
           [unit(Elements::Block.new(kind: :quotation, blocks: blocks), first, last)]
         end
 

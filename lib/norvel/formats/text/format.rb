@@ -33,10 +33,12 @@ module Norvel
 
         def patch(manuscript, source, ending: nil, &progress) = Patcher.new(manuscript, source).bytes
 
-        def make(manuscript, layout: nil, source: Source.none, name: "", **, &progress) = writer(manuscript, layout).text
+        def make(manuscript, layout: nil, source: Source.none, name: "", **, &progress)
+          Writer.new(outline(manuscript, layout, source).whole).text
+        end
 
         def lost(manuscript, layout: nil, source: Source.none)
-          outline = outline(manuscript, layout)
+          outline = outline(manuscript, layout, source)
           writer = Writer.new(outline.whole).tap(&:text)
           own = writer.lost.map { |what, count| Lost.new(what: what, count: count) }
           (outline.lost + own).sort_by { |kind| -kind.count }
@@ -50,9 +52,7 @@ module Norvel
 
         private
 
-        def outline(manuscript, layout) = Elements::Outline.new(manuscript, layout: layout)
-
-        def writer(manuscript, layout) = Writer.new(outline(manuscript, layout).whole)
+        def outline(manuscript, layout, source) = Elements::Outline.new(manuscript, layout: layout, links: source.links)
       end
 
       # A file of plain text and what was read of it.

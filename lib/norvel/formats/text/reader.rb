@@ -20,8 +20,11 @@ module Norvel
         # @return [LineEnds]
         attr_reader :ends
 
-        # @param text [String] UTF-8
-        def initialize(text)
+        DEEPEST = 20 # quotations in one another
+
+        # @param text [String] UTF-8 @param depth [Integer] how many quotations it stands in
+        def initialize(text, depth = 0)
+          @depth = depth
           @lines = text.split("\n", -1)
           @lines.pop if @lines.last == ""
           @ends = LineEnds.new(@lines)
@@ -34,7 +37,7 @@ module Norvel
         private
 
         def read
-          blocks = Blocks.new(@lines, @ends)
+          blocks = Blocks.new(@lines, @ends, @depth)
           found = runs.flat_map { |first, last| blocks.of(first, last) }
           captioned(blocks.settled(found))
         end
