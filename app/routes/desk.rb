@@ -66,6 +66,21 @@ module NorvelWeb
           redirect to("/manuscripts/#{row.id}?chosen=0&write=yes")
         end
 
+        # A text that was read as it was not meant, as long as nothing was done with it.
+        app.post "/manuscripts/:id/way", takes: {way: Asked::WORD} do
+          if record.entries.any?
+            raise Norvel::ChangeRefused, "Something was changed already; bring the file in again, and read it otherwise then."
+          end
+
+          original = OriginalRecord.find_by!(manuscript_id: record.id)
+          ways = Norvel::Formats.of(manuscript.format).ways(original.bytes)
+          raise Norvel::ChangeRefused, "It cannot be read so." unless ways.key?(params["way"])
+
+          original.update!(bytes: Norvel::Formats::Elements::Bundle.read_as(original.bytes, record.filename, params["way"]))
+          settings.workbenches.close(record.id)
+          redirect to("/manuscripts/#{record.id}")
+        end
+
         app.post "/manuscripts/:id/name", takes: {name: Asked::NAME} do
           name = params["name"].to_s.strip[0, 200]
           raise Norvel::ChangeRefused, "A manuscript needs a name." if name.empty?

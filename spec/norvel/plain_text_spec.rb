@@ -67,6 +67,16 @@ RSpec.describe Norvel::Formats::Text do
     expect(read_text("#{long}\n").warnings).to eq(["The text is read as 1 block, each line a paragraph of its own."])
   end
 
+  it "is read the other way where somebody says so, and is still the file that came" do
+    format = Norvel::Formats.of("text")
+    expect(format.ways(talk.b)).to eq("each" => "Take each line for a paragraph")
+    bytes = Norvel::Formats::Elements::Bundle.read_as(talk.b, "a.txt", "each")
+    each = Norvel::Formats.read(bytes, name: "a.txt")
+    expect(each.paragraphs.map(&:text)).to include("the first of them, and he hung it on the wrong side, so that for forty")
+    given = [format.original(bytes), Norvel::Formats.write(each, source: bytes)]
+    expect([format.ways(bytes).keys, *given]).to eq([["joined"], talk.b, talk.b])
+  end
+
   it "says how it read the whole, and which encoding it took" do
     expect(read_text(talk).warnings).to eq(["The text is read as 16 blocks: lines that were broken at some 70 letters are joined, " \
       "blank lines part paragraphs."])

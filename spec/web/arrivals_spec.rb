@@ -77,6 +77,19 @@ RSpec.describe "What comes onto the desk", type: :feature do
     expect(page).to have_css("#pages svg.page image")
   end
 
+  it "says how it read a plain text, and reads it the other way as long as nothing was done with it" do
+    bring(File.join(Manuscripts::DEMO, "lamp-keeper.txt"))
+    expect(page).to have_css("#slip", text: "lines that were broken at some 70 letters are joined")
+    click_button "Take each line for a paragraph"
+    expect(page).to have_css("#slip", text: "each line a paragraph of its own").and have_button("Join the lines of paragraphs")
+    expect(now.paragraphs.size).to be > 25
+    click_button "Join the lines of paragraphs"
+    expect(page).to have_button("Take each line for a paragraph")
+    click_button "Tidy to “"
+    expect(page).to have_css("#message", text: "Tidied by").and have_no_button("Take each line for a paragraph")
+    expect(fetched("original")).to eq(File.binread(File.join(Manuscripts::DEMO, "lamp-keeper.txt")))
+  end
+
   it "takes what is typed or pasted, marks and all, and gives a changed text back with its own lines" do
     find("summary", text: "Or paste it").click
     fill_in "pasted-name", with: "Glocken / Bells"

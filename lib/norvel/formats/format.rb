@@ -103,6 +103,10 @@ module Norvel
       # @return [String] the file that came, without what was brought along beside it
       def original(source) = source
 
+      # @param source [String] the bytes a manuscript was read from
+      # @return [Hash{String=>String}] other ways to read it, each in words
+      def ways(_source) = {}
+
       # @param bytes [String] of a file
       # @return [Array<String>] pictures that lie beside it, as it names them
       def pictures(_bytes) = []

@@ -25,6 +25,18 @@ module Norvel
           pictures.empty? ? text : Archive.new({}).write({name => text}.merge(pictures), name)
         end
 
+        WAY = "norvel-read-as" # the member that says how somebody wants it read
+
+        # @param bytes [String] @param name [String] of the text @param way [String]
+        # @return [String] the same, to be read another way
+        def read_as(bytes, name, way)
+          rest = bundle?(bytes) ? Archive.read(bytes).members.drop(1).to_h : {}
+          pack(name, text(bytes), rest.merge(WAY => way))
+        end
+
+        # @return [String, nil] how somebody wants it read
+        def way(bytes) = (Archive.member(bytes, WAY) if bundle?(bytes))
+
         # @param bytes [String] of a text, with or without pictures
         # @return [String] of the text
         def text(bytes) = bundle?(bytes) ? Archive.read(bytes).members.each_value.first.to_s : bytes

@@ -14,10 +14,13 @@ module Norvel
         attr_reader :bytes
         # @return [Array<String>]
         attr_reader :warnings
+        # @return [String, nil] how somebody wants it read
+        attr_reader :way
 
         # @param bytes [String]
         # @raise [FileError] where they are no text
         def initialize(bytes)
+          @way = Bundle.way(bytes)
           bytes = @bytes = Bundle.text(bytes)
           @warnings = []
           @mark, name = MARKS.find { |mark, _| bytes.b.start_with?(mark) }

@@ -46,6 +46,13 @@ module Norvel
 
         def takes = "its words, headings, lists, tables and notes"
 
+        def original(source) = Elements::Bundle.text(source)
+
+        def ways(source)
+          decoded = Elements::Decoded.new(source)
+          decoded.text.include?("\n") ? LineEnds::WAYS.except(File.new(decoded).way) : {}
+        end
+
         def bare(samples = []) = Writer.new(Elements.sampled(samples)).text
 
         def spelled(_set) = {}
@@ -62,7 +69,7 @@ module Norvel
         # @param decoded [Elements::Decoded]
         def initialize(decoded, limits: nil)
           @text = Manuscript::PlainText.clean(decoded.text).delete("\u200B\u{FEFF}")
-          @reader = Reader.new(@text)
+          @reader = Reader.new(@text, way: decoded.way)
           whole = @reader.whole
           @builder = Elements::Builder.new(whole.with(warnings: decoded.warnings + whole.warnings), "text", limits: limits)
           @manuscript = @builder.manuscript
@@ -88,6 +95,9 @@ module Norvel
 
         # @return [Integer, nil] letters in its lines, nil where they were not broken
         def width = @reader.ends.wrapped? ? @reader.ends.width : nil
+
+        # @return [String] how it was read, of LineEnds::WAYS
+        def way = @reader.ends.wrapped? ? "joined" : "each"
       end
 
       # Elements::Patcher for plain text, which says little: its words have to read back.

@@ -6,6 +6,8 @@ module Norvel
       # What the ends of lines mean: whether a program broke the lines of paragraphs, or each line is a paragraph. Where a line ends though
       # the next word would still have had room, its end is meant.
       class LineEnds
+        # What they may mean, in words.
+        WAYS = {"joined" => "Join the lines of paragraphs", "each" => "Take each line for a paragraph"}.freeze
         LONG = 110 # letters: lines of this length were broken by nobody; common practice, no source
         TAB = 8 # columns, as terminals have them
         HALF = 0.5
@@ -14,14 +16,14 @@ module Norvel
         # @return [Integer] letters in a line
         attr_reader :width
 
-        # @param lines [Array<String>]
-        def initialize(lines)
+        # @param lines [Array<String>] @param way [String, nil] one of WAYS where somebody says it
+        def initialize(lines, way = nil)
           @lines = lines.map { |line| expanded(line).rstrip }
           filled = @lines.reject(&:empty?)
           lengths = filled.map(&:length).sort
           @width = lengths.empty? ? 0 : lengths[(lengths.size * 0.97).floor.clamp(0, lengths.size - 1)]
           @blank = @lines.size > filled.size
-          @wrapped = wrapped_at_all?
+          @wrapped = way ? way == "joined" : wrapped_at_all?
           @hanging = !@blank && @wrapped && indented_starts?
         end
 

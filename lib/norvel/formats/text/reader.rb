@@ -23,11 +23,12 @@ module Norvel
         DEEPEST = 20 # quotations in one another
 
         # @param text [String] UTF-8 @param depth [Integer] how many quotations it stands in
-        def initialize(text, depth = 0)
+        # @param way [String, nil] of LineEnds::WAYS
+        def initialize(text, depth = 0, way: nil)
           @depth = depth
           @lines = text.split("\n", -1)
           @lines.pop if @lines.last == ""
-          @ends = LineEnds.new(@lines)
+          @ends = LineEnds.new(@lines, way)
           @units = read
         end
 
