@@ -43,6 +43,15 @@ module Norvel
         with(by_hand: by_hand - what, rows: rows.map(&cells), **bare)
       end
 
+      # @param row [Integer] @param column [Integer] where a cell begins
+      # @return [Integer] how many cells below carry it on
+      def carried_on(row, column)
+        rows.drop(row + 1).take_while { |below|
+          at = below.before
+          below.cells.any? { |cell| (at == column && cell.continued).tap { at += cell.span } }
+        }.size
+      end
+
       # @return [Boolean] whether it stands in no other table
       def outermost? = !id.include?(".")
 

@@ -200,7 +200,7 @@ module Norvel
           made = column.positive? ? [Cell.new(blocks: [], span: column)] : []
           row.cells.each do |cell|
             unless cell.continued
-              made << Cell.new(blocks: story(cell.blocks), span: cell.span, rows: 1 + carried_on(table, index, column), align: align(cell))
+              made << Cell.new(blocks: story(cell.blocks), span: cell.span, rows: 1 + table.carried_on(index, column), align: align(cell))
             end
             column += cell.span
           end
@@ -211,14 +211,6 @@ module Norvel
           first = Manuscript.paragraphs_of([cell.blocks]).first or return
           found = @cascade.paragraph(first)[:align]
           found if %i[center end].include?(found)
-        end
-
-        # How many cells below carry this one on.
-        def carried_on(table, index, column)
-          table.rows.drop(index + 1).take_while { |row|
-            at = row.before
-            row.cells.any? { |cell| (at == column && cell.continued).tap { at += cell.span } }
-          }.size
         end
       end
     end

@@ -148,18 +148,10 @@ module Norvel
         def add_cell(line, table, index, column, cell)
           heading = index.zero? && cell.blocks.grep(Manuscript::Paragraph).any? { |one| @roles.of(one.id).name == :table_heading }
           heads = table.rows[index].header || heading
-          spans = {ColSpan: cell.span, RowSpan: 1 + carried_on(table, index, column)}.reject { |_, count| count == 1 }
+          spans = {ColSpan: cell.span, RowSpan: 1 + table.carried_on(index, column)}.reject { |_, count| count == 1 }
           said = spans.merge(heads ? {Scope: :Column} : {})
           node = line << Node.new(heads ? :TH : :TD, said.empty? ? nil : {O: :Table, **said})
           add_blocks(node, cell.blocks)
-        end
-
-        # How many cells below carry this one on.
-        def carried_on(table, index, column)
-          table.rows.drop(index + 1).take_while do |row|
-            at = row.before
-            row.cells.any? { |cell| (at == column && cell.continued).tap { at += cell.span } }
-          end.size
         end
 
         # ISO 14289-1 §7.9: each note has an identifier of its own.
