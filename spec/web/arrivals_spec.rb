@@ -99,7 +99,7 @@ RSpec.describe "What comes onto the desk", type: :feature do
     expect(row.filename).to eq("Glocken - Bells.md")
     change = Norvel::Changes.build("edit_text", "paragraph" => now.paragraphs.last.id, "text" => "zwei, drei")
     NorvelWeb::Workbench.new(row.id).change(change, head: row.head_id)
-    expect(fetched("file").force_encoding("UTF-8")).to eq("# Glocken\n\nDie *erste* Glocke.\n\n- eins\n- zwei, drei\n")
+    expect(fetched("file").force_encoding("UTF-8")).to eq("# Glocken\n\nDie *erste* Glocke.\n\n* eins\n* zwei, drei\n")
     page.execute_script(<<~JS)
       window.location = "/";
     JS

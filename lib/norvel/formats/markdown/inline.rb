@@ -10,7 +10,7 @@ module Norvel
         RAW = "\v" # the end of a line within mark-up, until all lines are put together
         SIGNS = {strong: "**", emphasis: "*"}.freeze
         CITED = /\[[^\[\]]*@\w[^\[\]]*\](?![(\[:])/
-        SPECIAL = /[\\`*\[\]<]|(?<![[:alnum:]])_|_(?![[:alnum:]])|&(?=#?\w+;)|!(?=\z|\[)|(?<!\$)\$\z/
+        SPECIAL = /[\\`*\[\]<]|(?<![[:alnum:]])_|_(?![[:alnum:]])|&(?=#?\w+;)|!(?=\[)|(?<!\$)\$\z/
         AS_WRITTEN = /(?<kept>#{KeptAsWritten::MATHS}|#{CITED})|#{SPECIAL}/m
 
         # What begins something else at the beginning of a line.
@@ -33,7 +33,10 @@ module Norvel
         # @return [String] lines; a line break is a backslash at their end
         def write(pieces, bar: false, title: nil, heading: false)
           @title = title
-          joined = pieces.chunk_while { |one, other| one.link == other.link }.map { |run| linked(run) }.join
+          joined = pieces.chunk_while { |one, other| one.link == other.link }.reduce("") do |text, run|
+            text = text.sub(/!\z/, "\\!") if run.first.link || run.first.note # no picture
+            text + linked(run)
+          end
           lines = joined.split("\n", -1).map { |line| line.sub(/\A[ \t]+/, "").sub(/(?<![ \t])[ \t]++\z/, "") }
           lines = (bar || heading) ? [lines.join(" ").strip] : lines.map { |line| start(line) }
           text = lines.join("\\\n").gsub(/(?:\\\n)+\z/, "")

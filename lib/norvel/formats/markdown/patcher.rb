@@ -57,7 +57,9 @@ module Norvel
           block = by_paragraph[ids.first]
           return Writer::Kept.new unless block
 
-          Writer::Kept.new(language: block.language, tight: (block.tight if block.kind == :list), titled: titled.include?(ids.first))
+          listed = block.kind == :list
+          Writer::Kept.new(language: block.language, tight: (block.tight if listed), titled: titled.include?(ids.first),
+            sign: (block.label if listed))
         end
 
         # @return [Hash{String=>String}] by where links lead and pictures are what is said of them besides

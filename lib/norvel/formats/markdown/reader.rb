@@ -171,7 +171,14 @@ module Norvel
           ordered = node.list_type == :ordered_list
           items = node.to_a.map { |item| item(item) }
           Elements::Block.new(kind: :list, format: ordered ? "decimal" : "bullet", start: ordered ? node.list_start : 1,
-            tight: node.list_tight, blocks: items)
+            tight: node.list_tight, blocks: items, label: sign(node), form: ("%s)" if sign(node) == ")"))
+        end
+
+        # The bullet of a list, or what stands behind its numbers: the parser does not tell.
+        def sign(node)
+          place = node.sourcepos
+          line = @lines[place[:start_line] - 1 + front.lines].to_s.byteslice(place[:start_column] - 1..).to_s.scrub
+          line[/\A(?:\d{1,9}([.)])|([-*+]))/] && ($1 || $2)
         end
 
         def item(node)

@@ -13,6 +13,8 @@ module Norvel
       class Writer
         ENDS = {center: ":-:", end: "--:"}.freeze
 
+        OTHERS = {"-" => "*", "*" => "-", "+" => "-", "." => ")", ")" => "."}.freeze # that begin a list of its own behind another
+
         # @return [Hash{String=>Integer}]
         attr_reader :lost
 
@@ -31,8 +33,9 @@ module Norvel
         end
 
         # What a file said of a block that a manuscript does not hold: the `language` of code, whether a list is `tight`, whether a caption
-        # was the title of its picture.
-        Kept = Value.define(language: nil, tight: nil, titled: false)
+        # was the title of its picture,
+        # and the `sign` of a list.
+        Kept = Value.define(language: nil, tight: nil, titled: false, sign: nil)
 
         # @param refs [Array<String>] of notes
         # @return [Hash{String=>String}] what each is called
@@ -60,8 +63,7 @@ module Norvel
         def blocks(blocks)
           last = nil
           blocks.filter_map do |block|
-            other = block.kind == :list && last&.kind == :list && (last.format == "bullet") == (block.format == "bullet") && !@other
-            @other = other
+            @beside = ([last, block].all? { |one| one&.kind == :list }) ? @signed : nil
             last = block
             written = block(block)
             written unless written.empty?
@@ -139,19 +141,23 @@ module Norvel
         def list(block)
           ordered = block.format != "bullet"
           @lost["list numbering"] += 1 if ordered && block.format != "decimal"
-          said = @kept.call(block).tight
-          tight = said.nil? ? block.blocks.all? { |item| item.blocks.count { |one| one.kind != :list } <= 1 } : said
-          other = @other
+          kept = @kept.call(block)
+          tight = kept.tight.nil? ? block.blocks.all? { |item| item.blocks.count { |one| one.kind != :list } <= 1 } : kept.tight
+          sign = sign(block, kept, ordered)
+          sign = OTHERS.fetch(sign) if sign == @beside # else it would go on with the list above
           items = block.blocks.each_with_index.map do |item, index|
-            sign = if ordered
-              "#{[block.start, 0].max + index}#{other ? ")" : "."}"
-            else
-              (other ? "*" : "-")
-            end
-            item(item, sign)
+            item(item, ordered ? "#{[block.start, 0].max + index}#{sign}" : sign)
           end
-          @other = other
+          @signed = sign
           items.join(tight ? "\n" : "\n\n")
+        end
+
+        # The bullet, or what stands behind numbers.
+        def sign(block, kept, ordered)
+          return kept.sign if kept.sign && kept.sign.match?(/[.)]/) == ordered
+          return "-" unless ordered
+
+          block.blocks.first&.label.to_s.end_with?(")") ? ")" : "."
         end
 
         def item(item, sign)
