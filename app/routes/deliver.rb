@@ -13,7 +13,7 @@ module NorvelWeb
 
         # Asked for by POST it is noted in the ledger; by GET it is only given.
         %i[get post].each do |verb|
-          app.public_send(verb, "/manuscripts/:id/file", takes: {name: Asked::NAME}) { given(making("file")) }
+          app.public_send(verb, "/manuscripts/:id/file", takes: {name: Asked::NAME, record: Asked::YES}) { given(making("file")) }
 
           app.public_send(verb, "/manuscripts/:id/pdf", takes: {name: Asked::NAME}) { given(making("pdf")) }
         end
@@ -53,7 +53,7 @@ module NorvelWeb
         end
 
         # The same, worked out while the bench goes on: begun, asked how far it is, fetched or stopped.
-        app.post("/manuscripts/:id/making/:what", takes: {name: Asked::NAME}) { told_making(making(params["what"])) }
+        app.post("/manuscripts/:id/making/:what", takes: {name: Asked::NAME, record: Asked::YES}) { told_making(making(params["what"])) }
 
         app.get("/manuscripts/:id/making/:making") { told_making(made) }
 
@@ -113,10 +113,12 @@ module NorvelWeb
       # @param name [String] whose ending says whether it is a template
       def file_work(name = record.filename)
         manuscript, source = bench.manuscript, bench.source
+        who = ({author: RECORDER, date: (record.head&.created_at || record.created_at).to_time} if params["record"] == "yes")
         other = name unless File.extname(name) == File.extname(record.filename)
-        ->(tell) { Norvel::Formats.write(manuscript, source: source, name: other, &tell) }
+        ->(tell) { Norvel::Formats.write(manuscript, source: source, name: other, record: who, &tell) }
       end
 
+      RECORDER = "Norvel" # who recorded changes are of
       RESTYLED = " – restyled"
 
       # What the file is called: as it was called last, or so that it is not taken for the one that came.

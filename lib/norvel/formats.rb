@@ -86,11 +86,14 @@ module Norvel
     # @param manuscript [Manuscript] as it is now
     # @param source [String] the file it was read from
     # @param name [String, nil] what it is to be called; nil: as it came
+    # @param record [Hash{Symbol=>Object}, nil] :author and :date where changes of formatting are to be recorded as revisions
     # @yieldparam done [Integer] how many steps of the work are done @yieldparam of [Integer] how many there are
     # @return [String] the bytes of the same file with only the formatting changed
     # @raise [FileError]
-    def write(manuscript, source:, name: nil, &progress)
-      of(manuscript.format).patch(manuscript, source, ending: name && File.extname(name).downcase, &progress)
+    def write(manuscript, source:, name: nil, record: nil, &progress)
+      format = of(manuscript.format)
+      recorded = (record && format.records?) ? {record: record} : {}
+      format.patch(manuscript, source, ending: name && File.extname(name).downcase, **recorded, &progress)
     end
 
     # A new file of another format, with the pictures and links of the file that the manuscript was read from.

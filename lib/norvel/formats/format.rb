@@ -38,6 +38,9 @@ module Norvel
       # @return [Boolean] whether what was changed in a manuscript of it can be given back
       def patches? = reads?
 
+      # @return [Boolean] whether changes of formatting can be recorded in it as revisions: `patch` takes `record` then, author and date
+      def records? = false
+
       # @return [Boolean] whether new files of it can be made, of a manuscript of any format
       def makes? = false
 

@@ -75,7 +75,9 @@ async function keep(answer) {
 async function make(link, making) {
   if (!link.dataset.making) return keep(await ask(link.href, "GET"));
   const name = link.dataset.named && document.getElementById(link.dataset.named).value;
-  const begun = await (await ask(`${base}/making/${link.dataset.making}`, "POST", name ? { name } : undefined)).json();
+  const record = link.dataset.recorded && document.getElementById(link.dataset.recorded)?.checked ? "yes" : "";
+  const fields = name || record ? { name: name || "", record } : undefined;
+  const begun = await (await ask(`${base}/making/${link.dataset.making}`, "POST", fields)).json();
   await finished(making, begun);
   if (link.dataset.shown === undefined) return keep(await ask(`${base}/making/${begun.key}/file`, "POST"));
   said.textContent = "";

@@ -30,7 +30,11 @@ module Norvel
 
         def read(bytes, limits: nil) = Reader.read(bytes, limits: limits)
 
-        def patch(manuscript, source, ending: nil, &progress) = Writer.write(manuscript, source, ending: ending, &progress)
+        def patch(manuscript, source, ending: nil, record: nil, &progress)
+          Writer.write(manuscript, source, ending: ending, record: record && Recorded::Who.new(**record), &progress)
+        end
+
+        def records? = true
 
         def carries?(inset) = inset.kind == :note || !inset.box.nil? || (inset.image? && !inset.ref.nil?)
 

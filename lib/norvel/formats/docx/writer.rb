@@ -16,6 +16,7 @@ require_relative "contents_writer"
 require_relative "characters"
 require_relative "../lost_on_the_way"
 require_relative "dead_references"
+require_relative "recorded"
 
 module Norvel
   module Formats
@@ -25,9 +26,12 @@ module Norvel
       class Writer
         # @param manuscript [Manuscript] @param source [String] the original bytes
         # @param ending [String, nil] of the name that it is to have: ".dotx" is a template, ".docx" a document
+        # @param record [Recorded::Who, nil] where changes of formatting are to be recorded as revisions
         # @return [String] the source itself when nothing changed
         # @raise [FileError] when what would be delivered does not say what the manuscript says
-        def self.write(manuscript, source, ending: nil, &progress) = new(manuscript, source, &progress).write(ending)
+        def self.write(manuscript, source, ending: nil, record: nil, &progress)
+          new(manuscript, source, &progress).write(ending, record)
+        end
 
         STEPS = 4 # read, written, packed, read again
 
@@ -47,9 +51,9 @@ module Norvel
           step
         end
 
-        # @param ending [String, nil]
+        # @param ending [String, nil] @param record [Recorded::Who, nil]
         # @return [String]
-        def write(ending = nil)
+        def write(ending = nil, record = nil)
           patch_body
           patch_notes
           StylesWriter.new(@package, @theme, @before.sheet, @now.sheet).write(@changed) if @now.sheet != @before.sheet
@@ -62,15 +66,27 @@ module Norvel
 
           step
           changed = @changed.to_h
-          @package.archive.write(changed).tap { |bytes| verify(bytes, changed) }
+          bytes = @package.archive.write(changed).tap { |made| verify(made, changed) }
+          record ? recorded(bytes, changed, record) : bytes
         end
 
         private
 
         def step = @progress&.call(@steps = @steps.to_i + 1, STEPS)
 
+        # With what was said before beside it, and read again.
+        def recorded(bytes, changed, who)
+          delivered = Package.read(bytes)
+          read = Reader.new(bytes, package: delivered).read
+          members = Recorded.new(Package.read(@source), delivered, read, @now, who).members
+          return bytes if members.empty?
+
+          delivered.archive.write(members).tap { |made| verify(made, changed.merge(members), recorded: true) }
+        end
+
         # Read again before it is given away: every value has to be that of the manuscript, as the format spells it.
-        def verify(bytes, changed)
+        # @param recorded [Boolean] whether revisions were written, which tell of who made them
+        def verify(bytes, changed, recorded: false)
           delivered = Package.read(bytes)
           step
           read = Reader.new(bytes, package: delivered).read
@@ -78,7 +94,7 @@ module Norvel
           broken = changed.keys.find { |name| delivered.undeclared?(name) && !@package.undeclared?(name) }
           raise FileError, "The part “#{broken}” that would be delivered is no valid XML; nothing was delivered." if broken
 
-          found = reading_back(read).differences
+          found = reading_back(recorded ? read.with(traces: @now.traces) : read).differences
           if found.any?
             raise FileError,
               "The file that would be delivered does not read back as it should " \
