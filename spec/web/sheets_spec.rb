@@ -75,7 +75,7 @@ RSpec.describe "Other sheets", type: :feature do
     visit "/manuscripts/#{row.id}/styles?show=sheets"
     attach_file "Bring one from a file", __FILE__
     click_button "Bring"
-    expect(page).to have_content("is not a .docx or .odt file")
+    expect(page).to have_content("is not a .docx, .odt, .md, .txt or .html file")
     expect(NorvelWeb::KeptSheetRecord.count).to eq(0)
   end
 
