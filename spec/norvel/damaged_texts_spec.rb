@@ -60,7 +60,7 @@ RSpec.describe "Texts and pages" do
       rescue Norvel::FileError
         nil
       end
-      expect(Process.clock_gettime(Process::CLOCK_MONOTONIC) - started).to be < 12, sign
+      expect(Process.clock_gettime(Process::CLOCK_MONOTONIC) - started).to be < 40, sign # seconds; what runs away takes minutes
     end
   end
 end

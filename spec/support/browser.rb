@@ -16,6 +16,7 @@ Capybara.register_driver(:desk) do |app|
   %W[--headless=new --no-sandbox --disable-gpu --disable-quic
     --no-first-run --disable-background-networking --disable-component-update --disable-sync
     --window-size=1280,800 --user-data-dir=#{Dir.mktmpdir("norvel-browser")}].each { |flag| options.add_argument(flag) }
+  options.timeouts = {script: 180_000} # ms: axe-core on a busy machine
   service = Selenium::WebDriver::Chrome::Service.new(path: "/usr/bin/chromedriver")
   DeskDriver.new(app, browser: :chrome, options: options, service: service)
 end
