@@ -28,7 +28,7 @@ module NorvelWeb
         app.get "/manuscripts/:id/original" do
           deliver_as "original-#{record.filename}"
           content_type Norvel::Formats.media_type(record.filename)
-          Norvel::Formats.of(manuscript.format).original(bench.source)
+          own_format.original(bench.source)
         end
 
         app.get("/manuscripts/:id/proof", takes: {making: Asked::WORD}) { given(made("proof") || making("proof")) }
@@ -131,8 +131,11 @@ module NorvelWeb
         "#{base_name.delete_suffix(RESTYLED)}#{RESTYLED}#{File.extname(record.filename)}"
       end
 
-      # @return [Array<String>] of the format that the manuscript is of
-      def own_endings = Norvel::Formats.of(manuscript.format).endings
+      # The format that the manuscript is of, whether it can be shown or not.
+      def own_format = Norvel::Formats.ending_with(record.filename)
+
+      # @return [Array<String>]
+      def own_endings = own_format.endings
 
       # What the person calls it: a name without a path, with an ending of this format.
       # @raise [Norvel::ChangeRefused]
