@@ -20,7 +20,7 @@ module NorvelWeb
       @files = files.flat_map { |name, bytes| unpacked(name, bytes) }
       @rows = []
       @failed = []
-      @used = {}
+      @used = {} # by row the files of pictures that went along
     end
 
     # @param guide [#call] given bytes, the guide that it is held against
@@ -38,7 +38,7 @@ module NorvelWeb
 
     # @return [Array<String>] sentences: what was taken for what, what was not, and why
     def told
-      taken = @rows.map { |row| "“#{row.filename}” was brought in#{with_pictures(row.filename)}." }
+      taken = @rows.map { |row| "“#{row.filename}” was brought in#{with_pictures(@used[row.id].size)}." }
       left = others.map(&:first)
       taken += @failed.map { |name, sentence| "“#{File.basename(name)}” was not: #{sentence}" }
       taken << "Left out, since no text names them: #{unused.join(", ")}." if unused.any?
@@ -70,26 +70,26 @@ module NorvelWeb
     end
 
     def one(name, bytes, guide, &block)
-      @rows << Intake.take(along(name, bytes), name, guide: guide.call(bytes), &block)
+      found = along(name, bytes)
+      bundle = Norvel::Formats::Elements::Bundle.pack(File.basename(name), bytes, found.transform_values { |file| pictures.fetch(file) })
+      row = Intake.take(bundle, name, guide: guide.call(bytes), &block)
+      @used[row.id] = found.values
+      @rows << row
     rescue Norvel::Error => error
       @failed << [name, error.message]
     end
 
-    # A text with those of the pictures that it names.
+    # Those of the pictures that a text names, by what they are called in it.
     def along(name, bytes)
-      return bytes if pictures.empty?
+      return {} if pictures.empty?
 
-      format = Norvel::Formats.ending_with(name)
-      refs = format.pictures(bytes)
-      found = refs.filter_map { |ref| Norvel::Formats::Elements::Bundle.named(ref, pictures.keys) }.uniq
-      @used[File.basename(name)] = found
-      Norvel::Formats::Elements::Bundle.pack(File.basename(name), bytes, pictures.slice(*found))
-    rescue Norvel::FileError
-      bytes
+      refs = Norvel::Formats.ending_with(name).pictures(bytes)
+      Norvel::Formats::Elements::Bundle.meant(refs, pictures.keys, from: File.dirname(name))
+    rescue Norvel::FileError # what cannot be read says so when it is taken
+      {}
     end
 
-    def with_pictures(name)
-      count = @used[name].to_a.size
+    def with_pictures(count)
       if count.zero?
         ""
       else
@@ -97,6 +97,6 @@ module NorvelWeb
       end
     end
 
-    def unused = pictures.keys.map { |name| File.basename(name) } - @used.values.flatten.map { |name| File.basename(name) }
+    def unused = (pictures.keys - @used.values.flatten).map { |name| File.basename(name) }
   end
 end

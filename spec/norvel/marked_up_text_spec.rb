@@ -132,6 +132,17 @@ RSpec.describe Norvel::Formats::Markdown do
     expect(read_text(old).warnings.first).to include("Windows-1252")
   end
 
+  it "says the language where the file says it, however its key is written" do
+    {"language: fr\n\"title\": Tolls\n" => "language: en\ntitle: Stairs\n",
+     "title: Tolls\n" => "title: Stairs\nlang: en\n"}.each do |was, is|
+      text = "---\n#{was}---\n\nWords.\n"
+      read = read_text(text)
+      changed = Norvel::Changes.build("set_info", "title" => "Stairs", "language" => "en").call(read)
+      changed = Norvel::Changes.build("edit_text", "paragraph" => changed.paragraphs.first.id, "text" => "Stairs").call(changed)
+      expect(Norvel::Formats.write(changed, source: text.b)).to eq("---\n#{is}---\n\nWords.\n".b)
+    end
+  end
+
   it "reads a front matter that is no YAML as text, and refuses what is no text" do
     read = read_text("---\ntitle: [a\n---\n\nWords\n")
     expect(read.warnings.first).to include("no YAML")

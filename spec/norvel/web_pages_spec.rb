@@ -57,6 +57,33 @@ RSpec.describe Norvel::Formats::Html do
     expect(manuscript.note_paragraphs.map { |one| one.text.strip }).to eq(["In 1884."])
   end
 
+  it "keeps in the text what looks like a note and is none, where mark and paragraph lead to each other" do
+    manuscript = read_page('<p>Tolls<sup>[<a href="#f1" name="r1" id="r1">1</a>]</sup> rose.</p><p>More of the text.</p>' \
+      '<div><p id="f1"><sup>[<a href="#r1">1</a>]</sup> In 1884.</p></div>')
+    outline = Norvel::Formats::Elements::Outline.new(manuscript)
+    expect([manuscript.paragraphs.map(&:text), manuscript.note_paragraphs.map { |one| one.text.strip }, outline.lost])
+      .to eq([["Tolls\u{FFFC} rose.", "More of the text."], ["In 1884."], []])
+
+    ring = read_page('<p>One.</p><div><p id="a"><a href="#b" id="la">1</a> of a</p></div>' \
+      '<div><p id="b"><a href="#a" id="lb">1</a> of b, <a href="#la">1</a></p></div>')
+    words = (ring.paragraphs + ring.note_paragraphs).map(&:text).join(" ")
+    expect([words, Norvel::Formats::Elements::Outline.new(ring).lost]).to match([include("One.", "of a", "of b"), []])
+  end
+
+  it "takes colours however they are written, and leaves those of which nothing is seen" do
+    colours = ["rgb(255, 0, 0)", "rgba(0,0,0,1)", "#0000ff", "rgb(0 128 0)", "rgba(255, 0, 0, 0)", "rgba(255,0,0,0.0)", "rgb(9 9 9 / 0%)"]
+    manuscript = read_page(colours.map { |one| %(<p>a <span style="color: #{one}">b</span></p>) }.join)
+    found = manuscript.paragraphs.map { |one| one.runs.last.properties[:color] }
+    expect(found).to eq(["#ff0000", "#000000", "#0000ff", "#008000", nil, nil, nil])
+  end
+
+  it "says of a rule that it cannot read that it is left out, and reads the others" do
+    manuscript = read_page("<p>Words</p>", "<style>p { margin: { font: x } @media p : : \\ } p { color: red }</style>")
+    expect([manuscript.paragraphs.map(&:text), manuscript.sheet["base"].properties[:color]]).to eq([["Words"], "#ff0000"])
+    expect(manuscript.warnings).to eq(["Part of a style sheet in the page cannot be read; what it says of looks is left out."])
+    expect(read_page("<p>Words</p>", "<style>p { color: red }</style>").warnings).to eq([])
+  end
+
   it "runs and fetches nothing, says what it left out, and loses no word" do
     manuscript = read_page(<<~HTML, '<link rel="stylesheet" href="https://example.org/x.css"><script>alert("head")</script>')
       <p onclick="alert(1)">Words <a href="javascript:alert(2)">stay</a></p><script>document.write("never")</script>
@@ -67,7 +94,8 @@ RSpec.describe Norvel::Formats::Html do
     expect(manuscript.warnings).to include("Style sheets that the page only names are not fetched.",
       "A link that would run something is none.",
       "A picture that lies elsewhere is not fetched; its place stays.", "A script is left out: Norvel runs and shows nothing of the kind.",
-      "A frame is left out: Norvel runs and shows nothing of the kind.")
+      "A frame is left out: Norvel runs and shows nothing of the kind.",
+      "An object is left out: Norvel runs and shows nothing of the kind.")
     expect { read_page("<div>" * 10_000) }.to raise_error(Norvel::FileError, /nested too deeply/)
   end
 

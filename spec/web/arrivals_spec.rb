@@ -77,6 +77,20 @@ RSpec.describe "What comes onto the desk", type: :feature do
     expect(page).to have_css("#pages svg.page image")
   end
 
+  it "gives each text of an archive the picture that lies beside it, where others are called the same" do
+    larger = Wild::PNG + "more".b
+    zip = Norvel::Formats::Archive.new({}).write({"one/a.md" => "![A](fig.png)\n", "one/fig.png" => Wild::PNG,
+      "two/b.md" => "![B](fig.png)\n", "two/fig.png" => larger, "three/c.md" => "![C](https://example.org/fig.png) ![D](./four/fig.png)\n"})
+    bring(put("book.zip", zip))
+    expect(find(".arrived").text).to include("“a.md” was brought in, with 1 picture", "“c.md” was brought in.")
+    pictures = NorvelWeb::ManuscriptRecord.all.to_h do |row|
+      source = NorvelWeb::OriginalRecord.find_by!(manuscript_id: row.id).bytes
+      read = Norvel::Formats.read(source, name: row.filename)
+      [row.filename, read.images.filter_map { |_, inset, _| Norvel::Formats.of("markdown").media(source, inset.ref) }]
+    end
+    expect(pictures).to eq("a.md" => [Wild::PNG], "b.md" => [larger], "c.md" => [])
+  end
+
   it "says how it read a plain text, and reads it the other way as long as nothing was done with it" do
     bring(File.join(Manuscripts::DEMO, "lamp-keeper.txt"))
     expect(page).to have_css("#slip", text: "lines that were broken at some 70 letters are joined")

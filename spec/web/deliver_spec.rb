@@ -2,6 +2,7 @@
 
 require_relative "../support/browser"
 require_relative "../support/pdf"
+require_relative "../support/wild"
 
 # From the upload to the PDF with bookmarks, its actions counted: a click, a key command, a typed entry.
 RSpec.describe "Delivering", type: :feature do
@@ -37,6 +38,25 @@ RSpec.describe "Delivering", type: :feature do
     expect([now.traces, now.info.author, now.matters.size]).to eq([[], nil, 2])
     click_button "Undo"
     expect(page).to have_css(".before li", text: "Author of comments")
+  end
+
+  it "records changes of formatting where the file records revisions and the person asks for it" do
+    Web.bring("Überblick.docx", Wild.build(settings: "<w:trackRevisions/>", body: "<w:p><w:r><w:t>One line of text.</w:t></w:r></w:p>"))
+    visit "/manuscripts/#{row.id}/deliver"
+    expect(page).to have_no_css("#record-them")
+    centred = Norvel::Changes.build("format_here", "paragraphs" => [now.paragraphs.first.id], "values" => {"align" => "center"})
+    NorvelWeb::App.workbenches[row.id].change(centred, head: nil)
+    visit "/manuscripts/#{row.id}/deliver"
+    recorded = lambda do
+      path = File.join(downloads, "Überblick – restyled.docx")
+      FileUtils.rm_f(path)
+      press "Deliver .docx", says: "Delivered: Überblick – restyled.docx"
+      page.document.synchronize(10) { raise Capybara::ElementNotFound unless File.exist?(path) }
+      Zip::File.open(path) { |zip| zip.read("word/document.xml") }.scan("pPrChange w:").size
+    end
+    expect(recorded.call).to eq(0)
+    check "record-them"
+    expect(recorded.call).to eq(1)
   end
 
   it "takes a thesis in at most fifteen actions from the upload to a PDF with bookmarks, title, author and alternatives" do

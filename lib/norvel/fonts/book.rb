@@ -22,6 +22,8 @@ module Norvel
       end
 
       KEPT = 2_000 # names of families that files asked for
+      MONOSPACED = /mono|courier|consol|code|typewriter|fixed|menlo|monaco/i
+      SANS = /sans|gothic|grotesk|helvet|verdana|tahoma|segoe|ubuntu|roboto|open|lato|inter|carlito/i
       FOLDER = File.expand_path("../../../fonts", __dir__)
 
       # @return [Book] of the shipped families
@@ -68,6 +70,15 @@ module Norvel
         else
           used, match = @stand_ins.fetch(plain(family)) { [guess(family), :fallback] }
           Match.new(asked: family, used: used, match: match)
+        end
+      end
+
+      # @return [Symbol] :monospaced, :sans or :serif: of which kind the letters are that a family comes out in
+      def kind(family)
+        case match(family).used
+        when MONOSPACED then :monospaced
+        when SANS then :sans
+        else :serif
         end
       end
 
@@ -118,15 +129,15 @@ module Norvel
 
       # Other families, those of the same kind first.
       def near_to(family)
-        (family.match?(/Sans|Carlito/) ? ["Liberation Sans", "Carlito"] : ["Liberation Serif", "EB Garamond"]).union(families) - [family]
+        ((kind(family) == :sans) ? ["Liberation Sans", "Carlito"] : ["Liberation Serif", "EB Garamond"]).union(families) - [family]
       end
 
       def plain(family) = family.to_s.downcase.gsub(/[^[:alnum:]]/, "")
 
       def guess(family)
         case family
-        when /mono|courier|consol|code|typewriter/i then "Liberation Mono"
-        when /sans|gothic|grotesk|helvet|verdana|tahoma|segoe|ubuntu|roboto|open|lato|inter/i then "Liberation Sans"
+        when MONOSPACED then "Liberation Mono"
+        when SANS then "Liberation Sans"
         else "Liberation Serif"
         end
       end

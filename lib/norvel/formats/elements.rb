@@ -14,11 +14,10 @@ module Norvel
       Picture = Value.define(:ref, alt: nil, width: nil, height: nil, decorative: false)
 
       # `kind` is one of KINDS. A :text has a `role`; a :heading a `level`; a :list its `format` (of Manuscript::ListLevel), `form` ("%s)"),
-      # `start` and
-      # :item blocks, `tight` where its items are not set apart; an :item may have a `label` and be a task (`done` true or false);
-      # :code the `language` it is in; a :table has rows of `cells`, of which the first `heads` are its head, and is `captioned` by a
-      # block above or below, as a :figure is; :contents have their lines as blocks, and their heading as `caption`. `paragraph` is the one
-      # that it is of, `perhaps` whether that is not sure, `set` values that it has by hand, `anchor` a name that links lead to.
+      # `start` and :item blocks, `tight` where its items are not set apart; an :item may have a `label` and be a task (`done` true or
+      # false); :code the `language` it is in; a :table has rows of `cells`, of which the first `heads` are its head, and is `captioned` by
+      # a block above or below, as a :figure is; :contents have their lines as blocks, and their heading as `caption`. `paragraph` is the
+      # one that it is of, `perhaps` whether that is not sure, `set` values that it has by hand, `anchor` a name that links lead to.
       Block = Value.define(:kind, pieces: [], blocks: [], role: nil, level: nil, format: nil, start: 1, tight: true, label: nil, done: nil,
         language: nil, cells: [], heads: 0, caption: nil, above: false, paragraph: nil, perhaps: false,
         form: nil, set: {}, anchor: nil) do
@@ -26,21 +25,25 @@ module Norvel
         def text = pieces.map(&:text).join
 
         # @return [Array<Block>] those in it, a table's cells included
-        def inner = blocks + cells.flatten(1).flat_map(&:blocks) + [caption].compact
+        def inner = held + [caption].compact
 
         # @return [Array<Integer>] the paragraphs that it is of, in order
         def paragraphs
-          own = [paragraph, *(blocks + cells.flatten(1).flat_map(&:blocks)).flat_map(&:paragraphs)]
+          own = [paragraph, *held.flat_map(&:paragraphs)]
           beside = caption ? caption.paragraphs : []
           (above ? beside + own : own + beside).compact
         end
+
+        private
+
+        def held = blocks + cells.flatten(1).flat_map(&:blocks)
       end
       KINDS = %i[text heading quotation list item code markup table figure break contents].freeze
 
       # `span` columns and `rows` that it covers; text at the :start, :center or :end.
       Cell = Value.define(:blocks, span: 1, rows: 1, align: nil)
 
-      # What a file says besides its text. `notes` are blocks by ref, `info` is Manuscript::Info, `title` the blocks of the title block.
+      # What a file says besides its text. `notes` are blocks by ref, `info` is Manuscript::Info.
       Whole = Value.define(:blocks, notes: {}, info: Manuscript::Info.new, warnings: [])
 
       ALIKE = %i[marks link set style].freeze # in pieces that may be read as one

@@ -24,6 +24,9 @@ module Norvel
       # @return [Array<Manuscript::Paragraph>] those with text that stand in no table
       def texts = @texts ||= paragraphs.reject { |paragraph| paragraph.blank? || paragraph.in_table }
 
+      # @return [Boolean] whether a family comes out in a typewriter face
+      def monospaced?(family) = (@fonts ||= Fonts.of(@manuscript)).kind(family) == :monospaced
+
       # @return [Hash{Symbol=>Object}] how a paragraph comes out on paper
       def appearance(paragraph) = @appearance.of(paragraph)
 

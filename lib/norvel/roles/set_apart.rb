@@ -12,7 +12,6 @@ module Norvel
       LEAD = 70 # letters
       FAR = 1_800_000 # EMU: five centimetres
       LAST = 6 # paragraphs
-      MONOSPACED = /mono|courier|consol|typewriter|fixed|menlo|monaco|code\b/i
 
       # @param reading [Reading] @param headings [Headings] @param lists [Lists]
       def initialize(reading, headings, lists)
@@ -32,7 +31,7 @@ module Norvel
       # @return [Boolean] whether it is set in a typewriter face, and the running text is not
       def code?(paragraph)
         family = @reading.appearance(paragraph)[:font_family]
-        family != @reading.body[:font_family] && family.match?(MONOSPACED)
+        family != @reading.body[:font_family] && @reading.monospaced?(family)
       end
 
       private

@@ -16,6 +16,9 @@ module Norvel
         # @return [Boolean] whether the page names sheets that are not in it
         attr_reader :elsewhere
 
+        # @return [Boolean] whether something in what was asked for so far could not be read
+        attr_reader :unread
+
         # @param document [Nokogiri::HTML5::Document]
         def initialize(document)
           @said = Hash.new { |found, node| found[node] = [] }.compare_by_identity
@@ -45,8 +48,10 @@ module Norvel
             said = expanded(rules)
             rules.selectors.each { |selector| put(document, selector, said, order) }
           end
-        rescue => error # a sheet that cannot be read says nothing
+        rescue => error # what the parser stumbles over takes the page's words from nobody
           raise if error.is_a?(Error)
+
+          @unread = true
         end
 
         def put(document, selector, said, order)
@@ -63,11 +68,17 @@ module Norvel
         def declarations(text)
           (@inline ||= {})[text] ||= expanded(CssParser::RuleSet.new(block: text))
         rescue ArgumentError
+          @unread = true
           []
         end
 
+        # One rule that cannot be read takes the others from nobody.
         def expanded(rules)
-          rules.expand_shorthand!
+          begin
+            rules.expand_shorthand!
+          rescue ArgumentError
+            @unread = true
+          end
           found = []
           rules.each_declaration { |name, value, important| found << [name.downcase, value, important] }
           found

@@ -19,6 +19,7 @@ module Norvel
                    "margin-inline-end" => :indent_end, "margin-top" => :space_before, "margin-block-start" => :space_before,
                    "margin-bottom" => :space_after, "margin-block-end" => :space_after, "text-indent" => :indent_first}.freeze
         ALIGN = {"left" => :start, "start" => :start, "right" => :end, "end" => :end, "center" => :center, "justify" => :justify}.freeze
+        CLEAR = %r{\A\w+\((?:[^,]+,){3}\s*0*\.?0*%?\s*\)|/\s*0*\.?0*%?\s*\)} # colours of which nothing is seen
         LEAST, MOST = 3 * Lengths::PT, 200 * Lengths::PT # of a size
 
         # @param size [Integer] EMU, that of the text around
@@ -72,7 +73,7 @@ module Norvel
         def raised(value) = {"super" => {raised: :superscript}, "sub" => {raised: :subscript}}.fetch(value, {})
 
         def colour(value, name)
-          return {} if value.match?(/\A(transparent|inherit|initial|currentcolor)|,\s*0\)/)
+          return {} if value.match?(/\A(transparent|inherit|initial|currentcolor)/) || value.match?(CLEAR)
 
           found = if (parts = value.match(/\Argba?\(\s*(\d+)[\s,]+(\d+)[\s,]+(\d+)/))
             format("#%02x%02x%02x", *parts.captures.map { |part| part.to_i.clamp(0, 255) })

@@ -5,15 +5,18 @@ module Norvel
     module Css
       # Values of the property table as declarations.
       #
-      #   Written.new.set(bold: true, space_after: 6 * Lengths::PT)   # {"font-weight" => "bold", "margin-block-end" => "6pt"}
+      #   Written.new(fonts).set(bold: true, space_after: 6 * Lengths::PT)   # {"font-weight" => "bold", "margin-block-end" => "6pt"}
       class Written
-        FAMILIES = {/mono|courier|consol/i => "monospace", /sans|arial|helvet|calibri|carlito/i => "sans-serif"}.freeze
+        FAMILIES = {monospaced: "monospace", sans: "sans-serif", serif: "serif"}.freeze
         LINES = {"single" => "solid", "double" => "double", "dotted" => "dotted", "dashed" => "dashed", "thick" => "solid"}.freeze
         LENGTHS = {indent_start: "margin-inline-start", indent_end: "margin-inline-end", indent_first: "text-indent",
                    space_before: "margin-block-start", space_after: "margin-block-end", letter_spacing: "letter-spacing",
                    size: "font-size"}.freeze
         ALIGN = {start: "start", end: "end", center: "center", justify: "justify"}.freeze
         NATURAL = Values::NATURAL
+
+        # @param fonts [Fonts::Book] for what stands in where a family is not there
+        def initialize(fonts) = @fonts = fonts
 
         # @param set [Hash{Symbol=>Object}] values by property
         # @return [Hash{String=>String}]
@@ -55,7 +58,7 @@ module Norvel
         def length(emu) = "#{(emu / 12_700.0).round(2).to_s.delete_suffix(".0")}pt"
 
         def family(name)
-          generic = FAMILIES.find { |pattern, _| name.match?(pattern) }&.last || "serif"
+          generic = FAMILIES.fetch(@fonts.kind(name))
           "#{name.match?(/\A[\w-]+\z/) ? name : %("#{name.gsub(/["\\\n<]/, "")}")}, #{generic}"
         end
 

@@ -12,7 +12,6 @@ module Norvel
         BREAK = "* * *"
         CELL = 45_720 # EMU beside the text of a cell
         LEAST, MOST = 5, 40 # letters that a column counts for
-        LINE = 25_400 # EMU
 
         # @return [Hash{Array(Integer, Integer)=>String}] as Format#links
         attr_reader :links
@@ -22,7 +21,7 @@ module Norvel
         attr_reader :made_notes
 
         # @param whole [Whole] @param format [String] the name of it
-        # @param limits [Limits, nil] @param fonts [Fonts::Book, nil]
+        # @param limits [Limits, nil]
         def initialize(whole, format, limits: nil)
           @whole = whole
           @format = format

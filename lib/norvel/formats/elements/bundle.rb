@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require "pathname"
 require_relative "../archive"
 
 module Norvel
@@ -52,15 +53,31 @@ module Norvel
         end
 
         # @param ref [String] as a text names a picture @param names [Array<String>] of files
-        # @return [String, nil] the file that is meant: by its path, else by its name alone
-        def named(ref, names)
+        # @param from [String] the folder that the text is in
+        # @return [String, nil] the file that is meant: by its path from there, else by its path, else by its name where only one has it
+        def named(ref, names, from: "")
+          return if ref.match?(ELSEWHERE)
+
           path = plain(ref)
-          names.find { |name| plain(name) == path } || names.find { |name| File.basename(plain(name)) == File.basename(path) }
+          [plain(File.join(from, ref)), path].each do |wanted|
+            found = names.find { |name| plain(name) == wanted }
+            return found if found
+          end
+          alike = names.select { |name| File.basename(plain(name)) == File.basename(path) }
+          alike.first if alike.one?
         end
+
+        ELSEWHERE = %r{\A(?:[a-z][a-z0-9+.-]+:|//)}i
+
+        # @param refs [Array<String>] as a text names its pictures @param names [Array<String>] of files
+        # @param from [String] the folder that the text is in
+        # @return [Hash{String=>String}] those that are meant, by the name that they are found by again: those of other folders may be alike
+        def meant(refs, names, from:) = refs.filter_map { |ref| (name = named(ref, names, from: from)) && [plain(ref), name] }.to_h
 
         def plain(path)
           decoded = path.to_s.gsub(/%\h\h/) { |sign| sign[1, 2].hex.chr }.force_encoding(Encoding::UTF_8).scrub
-          decoded.unicode_normalize(:nfc).sub(/[?#].*\z/m, "").gsub(%r{(?:\A|(?<=/))\./}, "").downcase
+          path = decoded.unicode_normalize(:nfc).sub(/[?#].*\z/m, "").tr("\\", "/").delete("\0").downcase
+          Pathname(path).cleanpath.to_s.sub(%r{\A(?:\.\./|/)+}, "")
         end
       end
     end

@@ -12,11 +12,9 @@ module Norvel
           def item? = !level.nil? && !label.empty?
         end
 
-        # @param entries [Array<Entry>] @param manuscript [Manuscript] @param labels [Hash{Integer=>String}]
-        def initialize(entries, manuscript, labels)
+        # @param entries [Array<Entry>]
+        def initialize(entries)
           @entries = entries
-          @manuscript = manuscript
-          @labels = labels
         end
 
         # @return [Array<Block>]

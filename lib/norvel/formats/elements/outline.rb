@@ -13,7 +13,6 @@ module Norvel
       #   outline.whole     # Whole
       #   outline.lost      # [Format::Lost(what: "text box", count: 1)]: what no element says
       class Outline
-        BLANK = %i[empty].freeze
         TITLES = %i[title subtitle author date].freeze
 
         # @param manuscript [Manuscript] @param layout [Layout, nil] of it @param roles [Roles, nil]
@@ -26,7 +25,7 @@ module Norvel
           @roles = roles || Roles.new(manuscript, Appearance.new(manuscript, @cascade), @cascade)
           @came = came
           @gone = Hash.new(0)
-          @stretches = Stretches.new(@cascade, links, method(:lose))
+          @stretches = Stretches.new(@cascade, Fonts.of(manuscript), links, method(:lose))
         end
 
         # @return [Whole]
@@ -47,9 +46,6 @@ module Norvel
             .sort_by { |kind| -kind.count }
         end
 
-        # @return [Hash{Integer=>String}] label of each heading by paragraph: text formats have no numbers for them
-        attr_reader :labels
-
         private
 
         def lose(what, count = 1) = @gone[what] += count
@@ -69,7 +65,7 @@ module Norvel
         end
 
         def story(blocks, in_note: false)
-          Nesting.new(blocks.flat_map { |block| entries(block, in_note) }, @manuscript, @labels).blocks
+          Nesting.new(blocks.flat_map { |block| entries(block, in_note) }).blocks
         end
 
         # @return [Array<Nesting::Entry>] none for what is blank

@@ -117,23 +117,22 @@ module Norvel
 
         # What stood between two blocks still does where both stay.
         def apart(index)
-          between = @gaps[index]
           if @last.nil? ? @out.size == @file.front_lines && index.zero? : index == @last + 1
             @out.concat(@gaps.delete(index))
-          elsif @out.any? && between.none? { |line| line.strip.empty? } && !@out.last.to_s.empty?
-            @out << ""
           else
-            @out << "" unless @out.empty? || @out.last.empty?
+            set_apart
           end
         end
 
         def fresh(text)
           return if text.empty?
 
-          @out << "" unless @out.empty? || @out.last.empty?
+          set_apart
           @out.concat(text.lines(chomp: true))
           @last = nil
         end
+
+        def set_apart = (@out << "" unless @out.empty? || @out.last.empty?)
 
         def notes
           after.notes.each_key do |ref|

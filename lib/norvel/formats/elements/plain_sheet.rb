@@ -13,7 +13,6 @@ module Norvel
       class PlainSheet
         GUIDE = File.join(__dir__, "plain.yml")
         QUOTED = /-in-(\d+)/
-        ALIGNED = /-at-(center|end)\z/
         CALLED = {"center" => "centred", "end" => "at the end"}.freeze
         INDENT = 36_000 * 10 # EMU, of each quotation that one stands in
         MONO = "Liberation Mono"

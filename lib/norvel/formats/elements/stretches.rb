@@ -5,13 +5,14 @@ module Norvel
     module Elements
       # The words of a paragraph as pieces: what stands out from its other words is emphasis, whatever says so.
       class Stretches
-        MONOSPACED = /mono|courier|consol|typewriter/i
         ALONE = %i[strong emphasis].freeze
         NONE = Manuscript::Run.new
 
-        # @param cascade [Cascade] @param links [Hash] as Format#links @param lose [#call] told what no piece says
-        def initialize(cascade, links, lose)
+        # @param cascade [Cascade] @param fonts [Fonts::Book] @param links [Hash] as Format#links
+        # @param lose [#call] told what no piece says
+        def initialize(cascade, fonts, links, lose)
           @cascade = cascade
+          @fonts = fonts
           @links = links
           @lose = lose
           @marks = {}
@@ -80,6 +81,8 @@ module Norvel
 
         def named(run) = [*run.within, run.style].filter_map { |id| BY_STYLE[id] }
 
+        def monospaced?(values) = @fonts.kind(values[:font_family]) == :monospaced
+
         def seen(own, base, linked:)
           marks = []
           marks << :strong if own[:bold] && !base[:bold]
@@ -89,7 +92,7 @@ module Norvel
           marks << :strike if own[:strike] && !base[:strike]
           marks << :underline if !linked && own[:underline] != :none && base[:underline] == :none
           marks << :small_caps if own[:small_caps] && !base[:small_caps]
-          marks << :code if own[:font_family].to_s.match?(MONOSPACED) && !base[:font_family].to_s.match?(MONOSPACED)
+          marks << :code if monospaced?(own) && !monospaced?(base)
           marks.include?(:code) ? marks - ALONE : marks
         end
       end

@@ -118,8 +118,11 @@ module Norvel
         end
 
         def left(node)
-          @reader.told.tell("A #{Reader::LEFT.fetch(node.name)} is left out: Norvel runs and shows nothing of the kind.") unless
-            node.name == "input" && %w[checkbox hidden].include?(node["type"])
+          return [] if node.name == "input" && %w[checkbox hidden].include?(node["type"])
+
+          kind = Reader::LEFT.fetch(node.name)
+          article = kind.start_with?("o") ? "An" : "A"
+          @reader.told.tell("#{article} #{kind} is left out: Norvel runs and shows nothing of the kind.")
           []
         end
 

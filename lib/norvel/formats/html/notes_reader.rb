@@ -27,9 +27,9 @@ module Norvel
         def mark(node)
           return @marks[node] if @marks.key?(node)
 
-          # The raising around a mark is no text of its own.
+          # The raising around a mark, and its brackets, are no text of their own.
           inner = node.element_children
-          @marks[inner.first] if node.name == "sup" && inner.size == 1 && node.text.strip == inner.first.text.strip
+          @marks[inner.first] if node.name == "sup" && inner.size == 1 && bare(node) == bare(inner.first)
         end
 
         def note?(node) = @nodes.key?(node) || empty_holder?(node)
@@ -41,7 +41,11 @@ module Norvel
 
         private
 
+        def bare(node) = node.text.gsub(/[\s\[\]()]/, "")
+
         def take(link)
+          return if @backs.key?(link) # it leads to a mark
+
           target = @targets[link["href"].delete_prefix("#")] or return
           node = holder(target)
           return if node.nil? || node == link || link.ancestors.include?(node)

@@ -66,6 +66,8 @@ module Norvel
           root = @document.at_css("body") || @document.root
           blocks = root ? flow(root, context(root, Context.new)) : []
           notes = @notes.found.transform_values { |node| flow(node, context(node, Context.new)) }
+          blocks += unmarked(blocks, notes)
+          @told.tell("Part of a style sheet in the page cannot be read; what it says of looks is left out.") if @css.unread
           Elements::Whole.new(blocks: blocks, notes: notes, info: info, warnings: @decoded.warnings + @told.sentences)
         end
 
@@ -125,6 +127,23 @@ module Norvel
         end
 
         private
+
+        # What seemed to be a note, and no mark in the text leads to, is text.
+        def unmarked(blocks, notes)
+          marked = reached(blocks, notes, Set.new)
+          lost = notes.except(*marked)
+          @told.tell("What looks like a note has no mark in the text; it stands at the end.") if lost.any?
+          lost.each_key { |ref| notes.delete(ref) }
+          lost.values.flatten(1)
+        end
+
+        def reached(blocks, notes, found)
+          blocks.each do |block|
+            block.pieces.filter_map(&:note).each { |ref| reached(notes.fetch(ref), notes, found) if found.add?(ref) }
+            reached(block.inner, notes, found)
+          end
+          found
+        end
 
         def one(node, here)
           return heading(node, here) if HEADINGS.key?(node.name)

@@ -17,8 +17,6 @@ module Norvel
         attr_reader :rest
         # @return [Integer] how many lines it takes
         attr_reader :lines
-        # @return [Hash] what it says
-        attr_reader :said
         attr_reader :warnings
 
         # @param blocks [Array<Elements::Block>] of a text
@@ -38,7 +36,8 @@ module Norvel
         def self.rewritten(front, whole, info, was)
           head = head(whole.blocks)
           wanted = head.group_by { |block| block.role.to_s }.transform_values { |blocks| blocks.map { |one| one.text.split.join(" ") } }
-          {"lang" => :language, "keywords" => :keywords, "subject" => :subject}.each do |key, name|
+          language = LANGUAGE.find { |key| front.values(key).any? } || LANGUAGE.first
+          {language => :language, "keywords" => :keywords, "subject" => :subject}.each do |key, name|
             wanted[key] = [info[name]].compact if info[name] != was[name]
           end
           changed = [*SHOWN, *wanted.keys].uniq.reject { |key| (wanted[key] || []) == front.values(key) }
@@ -52,7 +51,8 @@ module Norvel
           else
             Psych.dump({key => (values.size == 1) ? values.first : values}, line_width: -1).delete_prefix("---\n")
           end
-          place = /^#{Regexp.escape(key)}[ \t]*:.*\n(?:(?:[ \t]+|-[ \t]).*\n|[ \t]*\n(?=[ \t]))*/
+          name = Regexp.union(key, "\"#{key}\"", "'#{key}'")
+          place = /^#{name}[ \t]*:.*\n(?:(?:[ \t]+|-[ \t]).*\n|[ \t]*\n(?=[ \t]))*/
           return written.sub(place) { line } if written.match?(place)
           return written if line.empty?
 

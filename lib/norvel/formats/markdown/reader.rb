@@ -221,7 +221,7 @@ module Norvel
           when :inline_html then markup(node, marks, link)
           when :emph, :strong then inner[marks | [MARKS.fetch(node.type)]]
           when :link then inner[marks, self.class.address(node) || link]
-          when :image then [picture(node, marks, link)]
+          when :image then [picture(node, link)]
           when :footnote_reference then [Elements::Piece.new(text: "", note: "footnotes:#{@names.fetch(node.string_content.to_i - 1)}")]
           else inner[marks]
           end
@@ -241,7 +241,7 @@ module Norvel
           [piece(node.string_content, marks | [:markup], link)]
         end
 
-        def picture(node, _marks, link)
+        def picture(node, link)
           words = []
           node.walk { |one| words << one.string_content if %i[text code].include?(one.type) }
           picture = Elements::Picture.new(ref: self.class.address(node), alt: words.join.then { |alt| alt unless alt.empty? })

@@ -33,8 +33,7 @@ module Norvel
         end
 
         # What a file said of a block that a manuscript does not hold: the `language` of code, whether a list is `tight`, whether a caption
-        # was the title of its picture,
-        # and the `sign` of a list.
+        # was the title of its picture, and the `sign` of a list.
         Kept = Value.define(language: nil, tight: nil, titled: false, sign: nil)
 
         # @param refs [Array<String>] of notes

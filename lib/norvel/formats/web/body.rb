@@ -13,9 +13,6 @@ module Norvel
         PLAIN = %i[body list_item block_quotation table_text table_heading footnote other].freeze # roles that elements say themselves
         TYPES = {"lower_letter" => "a", "upper_letter" => "A", "lower_roman" => "i", "upper_roman" => "I"}.freeze
 
-        # @return [Array<Array(Integer, String, String)>] the headings that were written: level, id, words
-        attr_reader :headings
-
         # @param manuscript [Manuscript] @param outline [Elements::Outline] of it @param styles [Styles]
         # @param pictures [#call] given a Picture, its address, nil where it cannot be shown
         # @param file [#call] given the id of an element, the name of the file it is in where that is another
@@ -28,7 +25,6 @@ module Norvel
           @breaks = breaks
           @book = book
           @file = file
-          @headings = []
           @numbers = @whole.notes.keys.each_with_index.to_h { |ref, index| [ref, index + 1] }
           @anchors = manuscript.anchors.to_h { |name, id| [name, "p#{id}"] }
           @marked = Hash.new(0)
@@ -209,8 +205,6 @@ module Norvel
         least = entries.map(&:first).min
         groups = entries.slice_before { |level, _| level == least }.to_a
         items = groups.map do |first, *rest|
-          next "<li>#{link.call(*first)}#{nested(rest, &link)}</li>" if first[0] == least
-
           "<li>#{link.call(*first)}#{nested(rest, &link)}</li>"
         end
         "<ol>#{items.join("\n")}</ol>"

@@ -38,7 +38,6 @@ module Norvel
           [role=doc-toc] ol { list-style: none; }
           [role=doc-toc] > ol { padding-inline-start: 0; }
         CSS
-        NONE = Manuscript::Run.new
         PAGE = {center: "center", start: "left", end: "right", justify: "center"}.freeze
 
         # @param manuscript [Manuscript] @param cascade [Cascade]
@@ -47,7 +46,7 @@ module Norvel
           @cascade = cascade
           @names = {}
           @used = Set.new
-          @written = Css::Written.new
+          @written = Css::Written.new(Fonts.of(manuscript))
         end
 
         # @param id [String, nil] of a style
