@@ -110,7 +110,7 @@ module NorvelWeb
 
     # @return [String] what a manuscript that comes is held against: as was asked, as its file says, or the usual
     def guide_of_arrival(bytes)
-      asked = params["guide"].to_s
+      asked = params["guide"].to_s.then { |said| said.empty? ? params["sheet"].to_s[/\Aguide:(.+)/, 1].to_s : said }
       return asked if judges.any? { |reference, _| reference == asked }
 
       guide_said(bytes) || Norvel::Guide::DEFAULT

@@ -4,6 +4,7 @@ ENV["RACK_ENV"] = "test"
 $LOAD_PATH.unshift File.expand_path("../lib", __dir__)
 require "norvel"
 require_relative "support/manuscripts"
+require_relative "support/share"
 
 RSpec.configure do |config|
   config.expect_with(:rspec) { |expectations| expectations.syntax = :expect }

@@ -43,12 +43,13 @@ module NorvelWeb
 
         app.get("/words") { erb :words }
 
-        app.post "/manuscripts", takes: {file: Asked::FILES, guide: Asked::WORD} do
+        app.post "/manuscripts", takes: {file: Asked::FILES, guide: Asked::WORD, sheet: Asked::SHEET} do
           arrived(params["file"].to_a.map { |file| [file[:filename].to_s, file[:tempfile].read] })
         end
 
         # What was copied elsewhere, as a file of its own: with its mark-up where there is any, else as it is typed.
-        app.post "/manuscripts/pasted", takes: {html: Asked::TEXT, text: Asked::TEXT, name: Asked::NAME, guide: Asked::WORD} do
+        app.post "/manuscripts/pasted", takes: {html: Asked::TEXT, text: Asked::TEXT, name: Asked::NAME, guide: Asked::WORD,
+                                                sheet: Asked::SHEET} do
           html, text = params["html"].to_s, params["text"].to_s
           raise Norvel::FileError, "There is no text to bring in." if [html, text].all? { |words| words.strip.empty? }
 
@@ -122,28 +123,35 @@ module NorvelWeb
 
       # Takes files, and goes where they are.
       def arrived(files)
+        sheet = sheet_of_arrival
         arrivals = Arrivals.new(files)
         arrivals.take(guide: method(:guide_of_arrival)) { |taken, read| settings.workbenches.open(taken.id, read) }
-        told = arrivals.told + arrivals.rows.filter_map { |row| dressed(row) }
+        told = arrivals.told + arrivals.rows.filter_map { |row| dressed(row, sheet) }
         alone = told.size == 1
         session["arrived"] = told.first(TOLD) unless alone
         redirect to(alone ? "/manuscripts/#{arrivals.rows.first.id}" : "/")
       end
 
-      # Text without styles of its own takes those of the guide that was chosen for it.
+      # @return [Norvel::KeptSheet, nil] whose styles were asked for: of a guide, kept, or another manuscript's
+      # @raise [Norvel::ChangeRefused] before anything was taken, where there is no such sheet
+      def sheet_of_arrival = params["sheet"].to_s.empty? ? nil : other_sheet
+
+      # What comes takes the styles that were asked for; text without styles of its own, those of the guide that was chosen for it.
+      # @param sheet [Norvel::KeptSheet, nil]
       # @return [String, nil] a sentence where it did not
-      def dressed(row)
+      def dressed(row, sheet)
         guide = guide_named(params["guide"]) unless params["guide"].to_s.empty?
-        return if guide.nil? || guide.none? || Norvel::Formats.ending_with(row.filename).styled?
+        guide = nil if guide&.none? || Norvel::Formats.ending_with(row.filename).styled?
+        kept = sheet || (Norvel::KeptSheet.of_guide(guide) if guide)
+        return unless kept
 
         state = workbench(row.id).state
-        kept = Norvel::KeptSheet.of_guide(guide)
         mapping = kept.match(state.manuscript, Norvel::KeptSheet.roles_of(state.manuscript, state.roles))
         swap = Norvel::Changes.build("swap_sheet", {"sheet" => JSON.parse(JSON.generate(kept.dump)), "mapping" => mapping})
         workbench(row.id).change(swap, head: row.head_id)
         nil
       rescue Norvel::ChangeRefused => error
-        "“#{row.filename}” keeps the plain sheet: #{error.message}"
+        "“#{row.filename}” keeps its styles: #{error.message}"
       end
 
       # @return [Array<String>] what is to be told of what came, once

@@ -41,18 +41,26 @@ module NorvelWeb
 
     # Which other sheets there are, and the one a request names.
     module SheetHelpers
+      # @param open [ManuscriptRecord, nil] which is none of the others
       # @return [Array<Array(String, Array<Array(String, String)>)>] heading, then reference and name of each
-      def other_sheets
+      def other_sheets(open = nil)
         [["Kept", KeptSheetRecord.kept.map { |row| ["kept:#{row.id}", row.name] }],
           ["House guides", guides.map { |reference, title| ["guide:#{reference}", title] }],
-          ["Other manuscripts on the desk", ManuscriptRecord.on_desk.where.not(id: record.id).map { |row|
+          ["Other manuscripts on the desk", ManuscriptRecord.on_desk.where.not(id: open&.id).map { |row|
             ["manuscript:#{row.id}", name_apart(row)]
           }]]
       end
 
+      # @return [String] them as options, by kind
+      def sheet_options
+        other_sheets.reject { |_, sheets| sheets.empty? }
+          .map { |heading, sheets| "<optgroup label=\"#{heading}\">#{option_tags(sheets)}</optgroup>" }.join
+      end
+
+      # @param said [String] a reference of one
       # @return [Norvel::KeptSheet]
-      def other_sheet
-        kind, _, reference = params["sheet"].to_s.partition(":")
+      def other_sheet(said = params["sheet"].to_s)
+        kind, _, reference = said.partition(":")
         case kind
         when "kept" then KeptSheetRecord.find(reference).sheet
         when "guide" then Norvel::KeptSheet.of_guide(guide_wanted(reference))

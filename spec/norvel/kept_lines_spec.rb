@@ -34,8 +34,8 @@ RSpec.describe Norvel::Layout::LineStore do
     list = Norvel::Manuscript::List.new(
       id: "1", levels: {0 => Norvel::Manuscript::ListLevel.new(properties: {indent_start: 500_000, indent_first: -250_000})}
     )
-    on_page(*(0..9).map { |id| paragraph(id, text[0, 60 + id * 20], stretch(" slanted Words", italic: true), " and the rest.") },
-      table, *(60..64).map { |id| paragraph(id, text) },
+    on_page(*(0..5).map { |id| paragraph(id, text[0, 60 + id * 30], stretch(" slanted Words", italic: true), " and the rest.") },
+      table, *(60..62).map { |id| paragraph(id, text) },
       page: page_design(width: 320, height: 330), lists: {"1" => list},
       settings: Norvel::Manuscript::Settings.new(hyphenate: true), info: Norvel::Manuscript::Info.new(language: "en-GB"))
   end

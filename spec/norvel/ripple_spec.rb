@@ -39,7 +39,7 @@ RSpec.describe Norvel::Changes::Ripple do
   %w[boat-shed-handbook.docx quayside-notice.docx].each do |name|
     it "tells the truth about random changes of #{name}" do
       now = read(demo(name))
-      30.times do |seed|
+      Share.count(30, 12).times do |seed|
         operation = random_operation(now, Random.new(seed))
         after = operation.call(now)
         before_layout, after_layout = layout(now), layout(after)

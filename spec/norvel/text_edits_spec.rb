@@ -43,7 +43,7 @@ RSpec.describe Norvel::Guide::TextEdits do
     random = Random.new(5)
     shipped.each_value do |yaml|
       draft = Norvel::Guide::Draft.new(yaml)
-      12.times do
+      Share.count(12, 5).times do
         slot = draft.styles.keys.sample(random: random)
         rule = draft.rules.sample(random: random)
         act = [-> { draft.set("styles/#{slot}/line", ["12 pt", "bold, 14 pt, centred", "italic"].sample(random: random)) },

@@ -31,7 +31,7 @@ RSpec.describe Norvel::Formats::Pdf, :reference do
   end
 
   it "is sound, with every font in it" do
-    manuscripts.each do |manuscript, source|
+    Share.every(manuscripts, 3).each do |manuscript, source|
       in_file(Norvel::Formats.make(layout(manuscript), as: "pdf", source: source, name: "x")) do |path|
         expect(said("qpdf", "--check", path)).to include("No syntax or stream encoding errors found")
         fonts = said("pdffonts", path).lines.drop(2).map { |line| line.split[-5..-3] }
@@ -60,7 +60,7 @@ RSpec.describe Norvel::Formats::Pdf, :reference do
   # Spaces apart, every letter in its order: headers and footers are no content, hyphens that only divide are gone. The reference takes long
   # over many pages: the report is looked at, tidied, with NORVEL_ALL.
   it "says the manuscript's words in order, by its structure" do
-    (ENV.key?("NORVEL_ALL") ? manuscripts.drop(1) : manuscripts[1..3]).each do |manuscript, source|
+    manuscripts[1..(Share.count(-1, 2))].each do |manuscript, source|
       pages = layout(manuscript)
       in_file(Norvel::Formats.make(pages, as: "pdf", source: source, name: "x")) do |path|
         found = said("pdfinfo", "-struct-text", path).lines.filter_map { |line| line[/\A\s*"(.*)"\s*\z/m, 1] }.join

@@ -12,11 +12,8 @@ RSpec.describe "What files contain" do
   def written(name, bytes) = File.join(@folder, name).tap { |path| File.binwrite(path, bytes) }
 
   # `bin/trial wild` has every feature and file by both guides.
-  def self.all? = ENV.key?("NORVEL_ALL")
-
   # @return [Hash{String=>String}] every second feature
-  def some(turn) =
-    Wild::FEATURES.keys.each_with_index.filter_map { |name, index| [name, Wild.file(name)] if self.class.all? || index % 2 == turn }.to_h
+  def some(turn) = Share.every(Wild::FEATURES.keys, 2, turn: turn).to_h { |name| [name, Wild.file(name)] }
 
   # @param files [Hash{String=>String}] names to bytes
   # @yieldparam before [Norvel::Manuscript] @yieldreturn [Norvel::Manuscript]
@@ -62,7 +59,7 @@ RSpec.describe "What files contain" do
       Norvel::Plan::Keeping.new(before).apply.tap { |after| left << Norvel::Plan::Keeping.new(after).lines.map(&:sentence) }
     }).to eq({})
     expect(left.flatten).to eq([])
-    found = complaints(Outside.samples.to_h { |path| [File.basename(path), File.binread(path)] }) do |before|
+    found = complaints(Share.of(Outside.samples, 3).to_h { |path| [File.basename(path), File.binread(path)] }) do |before|
       Norvel::Plan::Keeping.new(before).apply
     end
     expect(found.reject { |name, one| name == "strict-format.docx" || one.values.all? { |value| [nil, "", {}, []].include?(value) } })
@@ -70,7 +67,7 @@ RSpec.describe "What files contain" do
   end
 
   it "is all there after styles were changed, and mammoth reads it" do
-    expect(complaints { |before|
+    expect(complaints(some(1)) { |before|
       Norvel::Changes.build("restyle", "lines" => ["heading 1: 15 pt, italic", "Aside from Normal: centred"]).call(before)
     }).to eq({})
     expect(made_unreadable).to eq([])
@@ -93,11 +90,11 @@ RSpec.describe "What files contain" do
     end
   end
 
-  # What is typed as a number is a number afterwards; python-docx does not open the strict form at all. Every other file by every other
-  # guide; with NORVEL_ALL each by both.
+  # What is typed as a number is a number afterwards; python-docx does not open the strict form at all. Some files by every other
+  # guide; with NORVEL_ALL all by both.
   %w[marrowby-diploma staff-notice].each_with_index do |guide, turn|
     it "is all there in files of others, tidied by #{guide}, and others read them" do
-      paths = Outside.samples.each_with_index.filter_map { |path, index| path if self.class.all? || index % 2 == turn }
+      paths = Share.of(Outside.samples, 4, turn: turn)
       found = complaints(paths.to_h { |path| [File.basename(path), File.binread(path)] }) do |before|
         Norvel::Plan.new(before, Norvel::Guide.find(guide)).apply
       end

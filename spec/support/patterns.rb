@@ -10,7 +10,7 @@ module Patterns
   module_function
 
   # @return [Array<Found>]
-  def all = (written + held).uniq { |found| [found.pattern.source, found.pattern.options] }
+  def all = @all ||= (written + held).uniq { |found| [found.pattern.source, found.pattern.options] }
 
   def written
     Dir[File.join(ROOT, "{lib,app}/**/*.rb")].flat_map { |path| in_file(path) }

@@ -45,6 +45,20 @@ RSpec.describe "What comes onto the desk", type: :feature do
     expect(@actions).to be <= 6
   end
 
+  it "takes the styles of a kept sheet or of another manuscript where it is brought in" do
+    other = Web.bring("boat-shed-handbook.docx")
+    visit "/"
+    select other.name, from: "arrival-sheet"
+    bring(put("Überblick.md", chapter))
+    expect(page).to have_css("#pages .para[data-p]")
+    brought = NorvelWeb::ManuscriptRecord.last
+    sheet = ->(row) { NorvelWeb::Workbench.new(row.id).manuscript }
+    names = sheet[brought].paragraphs.map { |one| sheet[brought].sheet[one.style].name }.uniq
+    shared = names & sheet[other].sheet.styles.values.map(&:name)
+    expect(shared).to include(sheet[other].sheet.heading(1).name).and have_attributes(size: a_value >= 4)
+    expect(brought.entries.size).to eq(1) # which can be undone
+  end
+
   it "a thesis poured into a template, and its PDF with bookmarks: at most 15 actions" do
     count
     select "Presentation of Diploma Reports", from: "arrival-guide"

@@ -89,7 +89,7 @@ RSpec.describe "Fast hands", type: :feature do
 
   def ended = expect(page).to have_no_css(".writing-box", wait: 40)
 
-  [[30, 0], *([[80, 0.4]] if ENV.key?("NORVEL_ALL")), [0, 1.0]].each do |pause, slow|
+  [[30, 0], *([[80, 0.4]] if Share.all?), [0, 1.0]].each do |pause, slow|
     it "writes sentences at #{pause} ms a key, the server thinking for #{slow} s" do
       before = state
       last = before.paragraphs[3]

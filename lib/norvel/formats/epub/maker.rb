@@ -73,12 +73,10 @@ module Norvel
           end
         end
 
-        def page(title, inner)
-          head = %(<title>#{CGI.escapeHTML(title)}</title>\n<link rel="stylesheet" type="text/css" href="#{STYLES}"/>)
-          xhtml(head, "<body>\n#{inner}\n</body>")
-        end
+        def page(title, inner) = xhtml(title, "<body>\n#{inner}\n</body>")
 
-        def xhtml(head, body)
+        def xhtml(title, body)
+          head = %(<title>#{CGI.escapeHTML(title)}</title>\n<link rel="stylesheet" type="text/css" href="#{STYLES}"/>)
           language = CGI.escapeHTML(Package.language(@manuscript))
           %(<?xml version="1.0" encoding="UTF-8"?>\n<!DOCTYPE html>\n<html xmlns="http://www.w3.org/1999/xhtml" ) +
             %(xmlns:epub="http://www.idpf.org/2007/ops" lang="#{language}" xml:lang="#{language}">\n<head>\n<meta charset="utf-8"/>\n) +
@@ -90,7 +88,7 @@ module Norvel
           entries = chapters.to_a.flat_map { |chapter| chapter.entries }
           toc = Web.nested(entries) { |_, target, text| %(<a href="#{CGI.escapeHTML(target)}">#{CGI.escapeHTML(text)}</a>) }
           inner = %(<nav epub:type="toc" role="doc-toc" id="toc">\n<h1>Contents</h1>\n#{toc}\n</nav>)
-          xhtml("<title>#{CGI.escapeHTML(title)}</title>", "<body>\n#{inner}\n#{page_list}</body>")
+          xhtml(title, "<body>\n#{inner}\n#{page_list}</body>")
         end
 
         def page_list

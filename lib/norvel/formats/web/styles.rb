@@ -37,6 +37,7 @@ module Norvel
           [role=doc-endnotes] { margin-block-start: 2em; border-block-start: 0.5pt solid; padding-block-start: 0.5em; }
           [role=doc-toc] ol { list-style: none; }
           [role=doc-toc] > ol { padding-inline-start: 0; }
+          [role=doc-toc] li > a { display: inline-block; min-height: 24px; min-width: 24px; }
         CSS
         PAGE = {center: "center", start: "left", end: "right", justify: "center"}.freeze
 
