@@ -30,6 +30,30 @@ RSpec.describe Norvel::Formats::Text do
     expect(words).to include("by the night-watch", "the distribution", "water-clerk")
   end
 
+  # Seen in licences: three items had become the end of the paragraph before the page feed.
+  it "begins a page, and nothing else, after a page feed that has a line to itself" do
+    long = "The lamps of the stairs are lit an hour before the ebb, and they\nare put out when the last of the boats lies at the Steps."
+    text = "  1. #{long}\n\n  2. #{long}\n\f\n  3. #{long}\n\n#{long}\n\f\n        Of oil and wick\n\n" \
+      "#{long}\n\n\f\n\n#{long}\n"
+    manuscript = read_text(text)
+    expect(manuscript.paragraphs.map { |one| one.style[/\A[a-z]+/] }).to eq(%w[list list list body heading body body])
+    broken = manuscript.paragraphs.select { |one| one.properties[:break_before] }
+    expect(broken.map { |one| one.text[0, 9] }).to eq(["The lamps", "Of oil an", "The lamps"])
+    expect(Norvel::Formats.write(manuscript, source: text.b)).to eq(text.b)
+  end
+
+  it "takes capitals that count on for items, a bullet further in than the line above it, and headings marked by signs" do
+    text = "Terms\n\nA. Lamps are lit.\nB. Oil is kept\n   below.\nC. Wicks are cut.\n\n" \
+      "Read by\nA. Dun and B. Ford\nof the night boats.\n\n" \
+      "Section 3 says\n   * every stair has a lamp\n\n# The stairs\n\nHere.\n\n## Low ones ##\n\n# A note in a row\n# of signs\n"
+    kinds = found(text).map { |style, words| [style[/\A[a-z_]+/], words[0, 14]] }
+    expect(kinds).to include(["list_item", "Lamps are lit."], ["list_item", "Oil is kept be"], ["list_item", "every stair ha"],
+      ["heading_", "The stairs"], ["heading_", "Low ones"], ["body", a_string_starting_with("# A note")])
+    expect(kinds).to include(["body", a_string_starting_with("Read by")])
+    labels = Norvel::ListLabels.for(read_text(text), Norvel::Cascade.new(read_text(text))).values
+    expect(labels.first(3)).to eq(%w[A. B. C.])
+  end
+
   it "finds headings that are underlined, numbered, in capitals or alone; the last of these are not sure" do
     long = "Here the text goes on for longer than any heading does, so that it is seen to be text and nothing else."
     text = ["Title of it", "Chapter\n=======", long, "Section\n-------", long, "1.2 Numbered", long, "IN CAPITALS", long, "Alone and short",

@@ -15,7 +15,7 @@ RSpec.describe "The same manuscript in two formats" do
   def without_separator(manuscript) = manuscript.with(asides: manuscript.asides.except(Norvel::Manuscript::NOTE_SEPARATOR))
 
   it "has the same lines and page ends: headings, tables, notes, 90 pages" do
-    one = without_separator(read(Demo::Long.manuscript(15_000).first))
+    one = without_separator(read(Demo::Long.manuscript(30_000).first))
     other = Norvel::Formats.read(SameInOdt.new(one).bytes, name: "same.odt")
     expect(other.words).to eq(one.words)
     ours, theirs = lines(one), lines(other)

@@ -63,8 +63,9 @@ RSpec.describe Norvel::Roles::Genre do
   end
 
   it "takes no report, no manual and no chapter for one of them" do
-    books = Share.every(700..712, 2).map { |seed| Demo::Habits.new(seed) } + Share.every(4_000..4_012, 2).map { |seed| OtherHands.new(seed) } +
-      (200..206).map { |seed| WholeChapters.new(seed) }
+    books = {Demo::Habits => 700..712, OtherHands => 4_000..4_012, WholeChapters => 200..206}.flat_map do |writers, seeds|
+      Share.every(seeds, 2).map { |seed| writers.new(seed) }
+    end
     found = books.map { |book| roles(read(book.bytes)).genre } + ["night-ferries.docx", "boat-shed-handbook.docx"].map do |name|
       roles(read(demo(name))).genre
     end

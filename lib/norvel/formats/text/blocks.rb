@@ -8,7 +8,7 @@ module Norvel
       # What a row of lines without a blank one is: a heading, a list, a quotation, a table, lines that stay as they are, a paragraph.
       class Blocks
         UNDERLINES = /\A\s*(={3,}|-{3,}|~{3,}|\^{3,}|\*{3,}|_{3,})\s*\z/
-        COUNT = /\d{1,3}|[a-z]|[ivx]{1,4}/
+        COUNT = /\d{1,3}|[a-zA-Z]|[ivx]{1,4}/
         ITEM = /\A(?<indent>\s*)(?:(?<sign>[-*+•o·–]|(?<number>#{COUNT})[.)])|\((?<other>#{COUNT})\))\s+(?=\S)/
         PARTS = /chapter|kapitel|chapitre|cap[ií]tulo|section|abschnitt|part|teil/i
         NUMBERED = /\A\s*(?:#{PARTS}\s+)?(?<number>\d{1,2}(?:\.\d{1,2}){0,4})\.?\s+(?=\S)/
@@ -17,6 +17,7 @@ module Norvel
         HEADING = 80 # letters at the most; common practice, no source
         SHORT = 60
         DEEP = 2 # columns further in than other text
+        HASHED = /\A(?<signs>\#{1,6}) (?<words>\S.*?)[\s#]*\z/
         ENDS = /[.!?;:,…»”"]\z/
 
         # @param lines [Array<String>] @param ends [LineEnds] @param depth [Integer] how many quotations they stand in
@@ -26,15 +27,18 @@ module Norvel
           @ends = ends
           @underlines = []
           @base = base
+          @hashed = lines.count { |line| line.match?(HASHED) } > 1
           @joining = JoinedLines.new(lines)
         end
 
         # @param first [Integer] @param last [Integer] lines, from 0
         # @return [Array<Reader::Unit>]
         def of(first, last)
+          return [*of(first, first), *of(first + 1, last)] if first < last && @lines[first].strip.empty? # a page feed
           return boxed(first, last) if first + 1 < last && boxed?(first)
           return underlined(first, last) if first < last && underlined?(first)
           return [unit(Elements::Block.new(kind: :break), first, last)] if first == last && @ends[first].match?(RULE)
+          return [hashed(first)] if first == last && @hashed && @lines[first].match?(HASHED)
 
           at = item_within(first, last)
           return [*of(first, at - 1), *of(at, last)] if at
@@ -46,7 +50,7 @@ module Norvel
         # @param units [Array<Reader::Unit>]
         # @return [Array<Reader::Unit>]
         def settled(units)
-          all = listed(units)
+          all = listed(fed(units))
           all.each_with_index.map { |unit, index| heading(unit, (all[index - 1] if index.positive?), all[index + 1], index) }
         end
 
@@ -68,7 +72,9 @@ module Norvel
 
           at = (first + 1..last).find { |index| item_at?(index) } or return
           found = @lines[at].match(ITEM)
-          told = @ends[at - 1].end_with?(":") && ((found[:number] || found[:other]).nil? || @ends.indent(at) > @ends.indent(at - 1))
+          signed = counted(found).nil?
+          deeper = @ends.indent(at) > @ends.indent(at - 1)
+          told = @ends[at - 1].end_with?(":") ? signed || deeper : signed && deeper
           at if told || (at + 1..last).any? { |index| item_at?(index) && @ends.indent(index) == @ends.indent(at) }
         end
 
@@ -97,6 +103,13 @@ module Norvel
           words = [Elements::Piece.new(text: @ends[first].strip)]
           head = unit(Elements::Block.new(kind: :heading, level: level.clamp(1, 6), pieces: words), first, first + 1)
           (first + 2 > last) ? [head] : [head, *of(first + 2, last)]
+        end
+
+        # A line to itself that begins as those who mark text up begin a heading, in a text that has several.
+        def hashed(index)
+          found = @lines[index].match(HASHED)
+          words = [Elements::Piece.new(text: found[:words])]
+          unit(Elements::Block.new(kind: :heading, level: found[:signs].length, pieces: words), index, index)
         end
 
         def quoted(first, last)
@@ -151,15 +164,30 @@ module Norvel
           rest = @lines[index].sub(ITEM, "")
           return false if rest.match?(/ {2}[*|#]\s*\z/) # a box that is drawn around text
 
+          return counted_by_capitals?(index, found) if found[0].match?(/[A-Z]/)
+
           !rest.match?(/\A[-=*_]+\z/) && (found[:number].nil? || !found[:number].match?(/\A[a-z]\z/) || rest.match?(/\A\p{Lu}|\A\p{Ll}/))
         end
+
+        # A capital and a full stop may be somebody's name, unless the next letter, or the one before, counts on beside it.
+        def counted_by_capitals?(index, found)
+          letter = counted(found)
+          other = ->(near, sign) { near.to_a.any? { |line| line.start_with?(found[:indent]) && counted(line.match(ITEM)) == sign } }
+          other[@lines[index + 1, NEAR], letter.succ] || other[@lines[[index - NEAR, 0].max...index], (letter.ord - 1).chr]
+        end
+
+        # @return [String, nil] the number, or letter, of an item
+        def counted(item) = item && (item[:number] || item[:other])
+
+        NEAR = 12 # lines
+        private_constant :NEAR
 
         # Of lines that begin with numbers those that go on with the count, or begin one: what a line begins with by chance does not.
         def in_order(lines)
           counts = {} # by form what was counted last
           lines.select do |index|
             found = @lines[index].match(ITEM)
-            number = found[:number] || found[:other] or next true
+            number = counted(found) or next true
             form = [format_of(number), found[0].strip.sub(number, "")]
             count = start(number)
             on = counts[form].nil? ? (count == 1 || index == lines.first) : count == counts[form] + 1 || count == 1
@@ -179,7 +207,7 @@ module Norvel
             Elements::Block.new(kind: :item, blocks: inner, label: @lines[index][ITEM].strip)
           end
           label = @lines[groups.first.first[:first]].match(ITEM)
-          number = label[:number] || label[:other]
+          number = counted(label)
           form = (label[:sign] || label[0].strip).sub(number, "%s") if number
           Elements::Block.new(kind: :list, format: format_of(number), form: form, start: start(number), blocks: made)
         end
@@ -189,6 +217,7 @@ module Norvel
           when nil then "bullet"
           when /\A\d/ then "decimal"
           when /\A[ivx]+\z/ then "lower_roman"
+          when /\A[A-Z]/ then "upper_letter"
           else "lower_letter"
           end
         end
@@ -246,6 +275,21 @@ module Norvel
           text(rows.map(&:strip).join("\n").delete("\f"), set: set)
         end
 
+        # What follows a page feed that has a line to itself begins the page.
+        def fed(units)
+          units.each_with_object([]) do |unit, made|
+            feed?(made.last) ? made[-1] = unit.with(first: made.last.first, block: on_new_page(unit.block)) : made << unit
+          end
+        end
+
+        def feed?(unit) = !unit.nil? && unit.block.kind == :text && unit.block.set.key?(:break_before) && unit.block.text.empty?
+
+        def on_new_page(block)
+          return block.with(set: block.set.merge(break_before: true)) if block.blocks.empty?
+
+          block.with(blocks: [on_new_page(block.blocks.first), *block.blocks.drop(1)])
+        end
+
         # Single items with blank lines between them are one list.
         def listed(units)
           units.each_with_object([]) do |unit, made|
@@ -284,10 +328,11 @@ module Norvel
         # @return [String, nil] the words of a block that stands on one line
         def single(unit)
           block = unit.block
-          return block.text if block.kind == :text && unit.first == unit.last
-          return unless block.kind == :list && block.blocks.size == 1 && unit.first == unit.last && @lines[unit.first].match?(NUMBERED)
+          first, second = @lines[unit.first..unit.last].reject { |line| line.strip.empty? }
+          return if first.nil? || second
+          return block.text if block.kind == :text
 
-          @lines[unit.first].strip
+          first.strip if block.kind == :list && block.blocks.size == 1 && first.match?(NUMBERED)
         end
 
         # @return [Array(Integer, Boolean), nil]
@@ -299,7 +344,7 @@ module Norvel
 
           letters = words.scan(/\p{L}/)
           return [1, true] if letters.size > 2 && letters.none? { |letter| letter.match?(/\p{Ll}/) } && index.positive?
-          alone = before.nil? || before.last < unit.first - 1
+          alone = before.nil? || before.last < unit.first - 1 || unit.block.set[:break_before]
           [2, false] if alone && words.length <= SHORT && words.match?(/\A\s*[\p{Lu}\p{Lt}]/) && text?(after)
         end
 

@@ -18,7 +18,7 @@ module Norvel
 
         # @param lines [Array<String>] @param way [String, nil] one of WAYS where somebody says it
         def initialize(lines, way = nil)
-          @lines = lines.map { |line| expanded(line).rstrip }
+          @lines = lines.map { |line| bare(line) }
           filled = @lines.reject(&:empty?)
           lengths = filled.map(&:length).sort
           @width = lengths.empty? ? 0 : lengths[(lengths.size * 0.97).floor.clamp(0, lengths.size - 1)]
@@ -87,6 +87,9 @@ module Norvel
         end
 
         def indented_starts? = @lines.each_cons(2).any? { |one, other| other[/\A */].length > one[/\A */].length }
+
+        # A page feed is no blank line.
+        def bare(line) = expanded(line).rstrip.then { |words| (words.empty? && line.include?("\f")) ? "\f" : words }
 
         def expanded(line)
           return line unless line.include?("\t")
