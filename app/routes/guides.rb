@@ -55,6 +55,15 @@ module NorvelWeb
           redirect to("/guides/#{row.id}")
         end
 
+        # One that good examples of a house follow; tried on the first of them, so that what each rule finds is what does not follow it.
+        app.post "/guides/learned", takes: {from: Asked.list(Asked::ID), name: Asked::NAME} do
+          rows = params["from"].to_a.uniq.first(Norvel::Learning::MOST + 1).map { |id| ManuscriptRecord.on_desk.find(id) }
+          title = params["name"].to_s.strip.then { |said| said.empty? ? "House of #{rows.first&.name}"[0, 200] : said }
+          learning = Norvel::Learning.new(rows.to_h { |row| [name_apart(row), workbench(row.id).state] }, title: title)
+          made = HouseGuide.create!(name: title, yaml: learning.yaml)
+          redirect to("/guides/#{made.id}?show=rules&on=#{rows.first.id}")
+        end
+
         app.post "/guides/:reference/copy" do
           row = HouseGuide.create!(name: "#{HouseGuide.read(guide_yaml).title} (copy)", yaml: guide_yaml)
           redirect to("/guides/#{row.id}")

@@ -97,6 +97,20 @@ RSpec.describe Norvel::CommandLine do
     expect(norvel("tidy", report, "--keep-look", "--guide", "staff-notice", "--dry-run")).to match([2, "", /not both/])
   end
 
+  it "learns a guide from examples, with its evidence" do
+    made = norvel("tidy", File.join(Manuscripts::DEMO, "boat-shed-handbook.docx"), "--guide", "marrowby-handbook",
+      "--out", path("good.docx"))
+    expect(made.first).to eq(0)
+    status, said, = norvel("guide", path("good.docx"), "--out", path("house.yml"), "--title", "Our house")
+    expect([status, said]).to match([0, include("The paper is A4.", "An example does not say how many pages are allowed.")])
+    expect(Norvel::Guide.read(File.read(path("house.yml"), encoding: "UTF-8")).title).to eq("Our house")
+    expect(norvel("check", path("good.docx"), "--guide", path("house.yml")).first).to eq(0)
+    data = JSON.parse(norvel("guide", path("good.docx"), "--json")[1])
+    rule = data["proposals"].find { |one| one["kind"] == "rule" }
+    expect(rule.keys).to include("rule", "holds", "of", "exceptions", "confidence")
+    expect([data["cannot_tell"].size, norvel("guide", path("good.docx")).first]).to match([be > 10, 2])
+  end
+
   it "converts, the identical file where no guide is given" do
     norvel("convert", report, path("same.docx"))
     expect(File.binread(path("same.docx"))).to eq(File.binread(report))

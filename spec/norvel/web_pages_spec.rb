@@ -70,6 +70,22 @@ RSpec.describe Norvel::Formats::Html do
     expect([words, Norvel::Formats::Elements::Outline.new(ring).lost]).to match([include("One.", "of a", "of b"), []])
   end
 
+  # Seen by the checker for EPUB: a page's links to its neighbours, and paragraphs that go from right to left.
+  it "says in a book which links lead nowhere, and by an attribute what goes from right to left" do
+    manuscript = read_page('<h1>A</h1><p dir="rtl">סולם <a href="other.html#x">there</a> <a href="https://example.org/">far</a></p>')
+    expect(manuscript.paragraphs.last.properties[:right_to_left]).to be(true)
+    pages = Norvel::Layout.new(manuscript)
+    members = Norvel::Formats::Archive.read(Norvel::Formats.make(pages, as: "epub", source: "".b, name: "x")).members
+    chapter = members.find { |name, _| name.end_with?("chapter01.xhtml") }.last.dup.force_encoding("UTF-8")
+    expect(chapter).to include(' dir="rtl"', "there", "https://example.org/")
+    sheet = members.find { |name, _| name.end_with?(".css") }.last.dup.force_encoding("UTF-8")
+    expect(chapter + sheet).not_to match(/other\.html|direction/)
+    expect(Norvel::Formats.lost(pages, as: "epub", source: "".b).map(&:words)).to include(/1 link to a file that does not come along/)
+    again = Norvel::Formats.read(Norvel::Formats.make(pages, as: "html", source: "".b, name: "x").b, name: "b.html")
+    expect([again.paragraphs.last.properties[:right_to_left] || Norvel::Cascade.new(again).paragraph(again.paragraphs.last)[:right_to_left],
+      again.paragraphs.last.text]).to eq([true, manuscript.paragraphs.last.text])
+  end
+
   it "takes colours however they are written, and leaves those of which nothing is seen" do
     colours = ["rgb(255, 0, 0)", "rgba(0,0,0,1)", "#0000ff", "rgb(0 128 0)", "rgba(255, 0, 0, 0)", "rgba(255,0,0,0.0)", "rgb(9 9 9 / 0%)"]
     manuscript = read_page(colours.map { |one| %(<p>a <span style="color: #{one}">b</span></p>) }.join)

@@ -164,6 +164,45 @@ module Norvel
       end
     end
 
+    class LearnGuide < Command
+      command "guide", "guide FILE… --out GUIDE.yml [--title TITLE] [--json]", "a guide learned from good examples of one house",
+        files: (1..)
+
+      def options(parser)
+        json(parser)
+        as_option(parser)
+        parser.on("--out GUIDE.yml", "where the guide goes") { |path| @options[:out] = path }
+        parser.on("--title TITLE", "what it is called") { |title| @options[:title] = title }
+      end
+
+      def carry_out(paths)
+        raise Misuse, "--out is missing" unless @options[:out] || @options[:json]
+
+        refuse_json_with_output
+        learning = Learning.new(paths.to_h { |path| [path, Examination.new(manuscript(path))] }, **@options.slice(:title))
+        save(@options[:out], learning.yaml, inputs: paths) if @options[:out]
+        @options[:json] ? answer(learning.to_h) : tell(learning)
+      end
+
+      private
+
+      def tell(learning)
+        return if @options[:out] == STANDARD
+
+        (learning.findings_of_design + learning.proposals).each { |one| @out.puts "#{one.words.rjust(12)}  #{one.sentence}#{where(one)}" }
+        @out.puts "", *learning.cannot_tell
+      end
+
+      def where(proposal)
+        several = proposal.exceptions.map(&:file).uniq.size > 1
+        pages = proposal.exceptions.select(&:page).map { |place| [(place.file if several), place.page] }.uniq
+        return "" if pages.empty?
+
+        shown = pages.first(MOST).map { |file, page| "#{"#{File.basename(file)}, " if file}page #{page}" }
+        " Not on #{shown.join("; ")}#{" …" if pages.size > MOST}."
+      end
+    end
+
     class Convert < Command
       command "convert", "convert IN OUT [--guide GUIDE] [--json]",
         "from one format to another, in a guide's styles where one is given: " \

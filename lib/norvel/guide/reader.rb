@@ -119,7 +119,7 @@ module Norvel
 
       # The words that may stand there, where they are few.
       def allowed(error)
-        words = error.dig("schema", "enum")
+        words = error["schema"]["enum"] if error["schema"].is_a?(Hash)
         "; it is one of #{words.join(", ")}" if words && words.size <= MOST_WORDS
       end
 

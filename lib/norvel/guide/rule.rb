@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require_relative "parameter"
+require_relative "habit"
 
 module Norvel
   class Guide
@@ -48,6 +49,18 @@ module Norvel
 
         # Declares a parameter.
         def takes(name, kind, **more) = parameters << Parameter.new(name: name, kind: kind, **more)
+
+        # How examples tell of it: see Habit.
+        # @param counted [Symbol, #call] what there is of it in an example
+        def learned(counted, each: [], trying: [], strictest: false, &groups)
+          @habit = Habit.new(counted: counted, each: each, trying: trying, strictest: strictest, groups: groups)
+        end
+
+        # @param why_not [String] what an example does not say, as in “An example does not say how long lines may be.”
+        def not_learned(why_not) = @habit = Habit.new(counted: :whole, why_not: why_not)
+
+        # @return [Habit, nil]
+        attr_reader :habit
 
         # @return [Array<Parameter>] its own
         def parameters = @parameters ||= superclass.respond_to?(:parameters) ? superclass.parameters.dup : []

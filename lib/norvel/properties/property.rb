@@ -64,7 +64,7 @@ module Norvel
         when :length then show_length(value, unit)
         when :switch then value ? "yes" : "no"
         when :choice then value.to_s.tr("_", " ")
-        when :tabs then value.join(", ")
+        when :tabs then value.map { |tab| tab.to_s(unit || "cm") }.join(", ")
         when :borders then Borders.show(value)
         when :characters then "#{(value / 100.0).to_s.delete_suffix(".0")} ch"
         when :numbering then value.list ? "list #{value.list}, level #{value.level + 1}" : "none"

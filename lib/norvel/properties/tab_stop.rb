@@ -34,8 +34,8 @@ module Norvel
       def same?(other, tolerance) = with(position: 0) == other.with(position: 0) && (position - other.position).abs <= tolerance
 
       # @return [String] "5 cm end with dots"
-      def to_s
-        [Lengths.show(position, "cm"), (align unless align == :start), ("with #{leader} leader" unless leader == :none)].compact.join(" ")
+      def to_s(unit = "cm")
+        [Lengths.show(position, unit), (align unless align == :start), ("with #{leader} leader" unless leader == :none)].compact.join(" ")
       end
     end
     # blanks are one space

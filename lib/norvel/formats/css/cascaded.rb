@@ -31,7 +31,8 @@ module Norvel
         # @return [Hash{String=>String}] by property
         def of(node)
           own = node["style"] ? declarations(node["style"]) : []
-          all = @said.fetch(node, []) + own.map { |name, value, important| [name, value, [important ? 1 : 0, 1, 0, 0]] }
+          turned = %w[rtl ltr].include?(node["dir"]) ? [["direction", node["dir"], [0, 0, 0, 0]]] : []
+          all = turned + @said.fetch(node, []) + own.map { |name, value, important| [name, value, [important ? 1 : 0, 1, 0, 0]] }
           all.sort_by.with_index { |(_, _, weight), index| [*weight, index] }.to_h { |name, value, _| [name, value] }
         end
 

@@ -49,7 +49,6 @@ module Norvel
           when :break_before then {"break-before" => value ? "page" : "auto"}
           when :orphans, :widows then {name.to_s => [value, 1].max.to_s}
           when :hyphenate then {"hyphens" => value ? "auto" : "manual"}
-          when :right_to_left then {"direction" => value ? "rtl" : "ltr"}
           when :borders then borders(value)
           else {}
           end

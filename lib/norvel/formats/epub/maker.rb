@@ -69,7 +69,7 @@ module Norvel
               notes = body.notes(chapter.notes)
               inner = "#{body.blocks(chapter.blocks)}#{"\n#{notes}" unless notes.empty?}"
               [chapter.file, [chapter.title, "<section epub:type=\"#{chapter.type}\">\n#{inner}\n</section>"]]
-            end
+            end.tap { @gone["link to a file that does not come along"] += body.astray if body.astray.positive? }
           end
         end
 
@@ -94,7 +94,9 @@ module Norvel
         def page_list
           return "" unless pages?
 
-          items = starts.map { |id, _, page| %(<li><a href="#{chapters.file_of("p#{id}")}#page#{page.number}">#{label(page)}</a></li>) }
+          written = made.values.map(&:last).join # what is made anew, as a list of contents is, marks no page
+          shown = starts.select { |_, _, page| written.include?(%(id="page#{page.number}")) }
+          items = shown.map { |id, _, page| %(<li><a href="#{chapters.file_of("p#{id}")}#page#{page.number}">#{label(page)}</a></li>) }
           %(<nav epub:type="page-list" role="doc-pagelist" hidden="hidden" aria-label="Pages">\n<ol>\n#{items.join("\n")}\n</ol>\n</nav>\n)
         end
 

@@ -28,6 +28,7 @@ module Norvel
           @numbers = @whole.notes.keys.each_with_index.to_h { |ref, index| [ref, index + 1] }
           @anchors = manuscript.anchors.to_h { |name, id| [name, "p#{id}"] }
           @marked = Hash.new(0)
+          @astray = 0
           @words = Words.new(styles, notes: self, pictures: pictures, targets: method(:target))
         end
 
@@ -39,6 +40,9 @@ module Norvel
             own.to_a + headings(block.inner)
           end
         end
+
+        # @return [Integer] links to files that do not come along
+        attr_reader :astray
 
         # @param blocks [Array<Elements::Block>]
         # @return [String]
@@ -72,10 +76,18 @@ module Norvel
         def type(name) = @book ? %( epub:type="#{name}") : ""
 
         def target(said)
-          return said unless said.start_with?("#")
+          return beside(said) unless said.start_with?("#")
 
           id = @anchors.fetch(said.delete_prefix("#"), said.delete_prefix("#"))
-          "#{@file.call(id)}##{id}"
+          (@book && @file.call(id).nil? && !id.match?(/\A[nr]\d+\z/)) ? beside("") : "#{@file.call(id)}##{id}"
+        end
+
+        # A book holds no files but its own.
+        def beside(said)
+          return said unless @book && !said.match?(/\A[a-zA-Z][a-zA-Z0-9+.-]*:/)
+
+          @astray += 1
+          nil
         end
 
         def note(ref)
@@ -122,7 +134,8 @@ module Norvel
           paragraph = block.paragraph && @manuscript.paragraph(block.paragraph)
           classes = [role, paragraph && @styles.of(paragraph.style)].compact
           set = paragraph ? @styles.line(paragraph.properties.except(:numbering, :outline_level, :hidden)) : ""
-          %(#{%( id="p#{block.paragraph}") if block.paragraph}#{%( class="#{classes.join(" ")}") if classes.any?}) +
+          turned = ' dir="rtl"' if paragraph && @styles.right_to_left?(paragraph)
+          %(#{%( id="p#{block.paragraph}") if block.paragraph}#{%( class="#{classes.join(" ")}") if classes.any?}#{turned}) +
             (set.empty? ? "" : %( style="#{escaped(set)}"))
         end
 
@@ -156,7 +169,17 @@ module Norvel
 
         def code(block)
           language = %( class="language-#{escaped(block.language)}") if block.language
-          "<pre#{said(block, nil)}><code#{language}>#{escaped(block.text)}</code></pre>"
+          "<pre#{said(block, nil)}><code#{language}>#{marked(block)}</code></pre>"
+        end
+
+        # A block's text with what begins a page in it.
+        def marked(block)
+          text, done = block.text, 0
+          parts = @breaks.fetch(block.paragraph, []).flat_map do |offset, mark|
+            at = offset.clamp(done, text.length)
+            [escaped(text[done...at]), mark].tap { done = at }
+          end
+          parts.join + escaped(text[done..])
         end
 
         def figure(block)

@@ -50,6 +50,10 @@ module Norvel
           @written = Css::Written.new(Fonts.of(manuscript))
         end
 
+        # Said by an attribute: a book's sheet may not say it (EPUB 3.3 §6.3.1.2), and pages should not (HTML §3.2.6.4).
+        # @return [Boolean] whether a paragraph goes from right to left
+        def right_to_left?(paragraph) = @cascade.paragraph(paragraph)[:right_to_left]
+
         # @param id [String, nil] of a style
         # @return [String, nil] its class
         def of(id)

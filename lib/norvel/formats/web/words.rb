@@ -64,7 +64,8 @@ module Norvel
           target = run.first.link
           return inner unless target&.match?(SAFE)
 
-          %(<a href="#{escaped(@targets.call(target))}">#{inner}</a>)
+          place = @targets.call(target)
+          place ? %(<a href="#{escaped(place)}">#{inner}</a>) : inner
         end
 
         def piece(piece)

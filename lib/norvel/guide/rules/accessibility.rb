@@ -7,6 +7,7 @@ module Norvel
       class DocumentTitle < Rule
         checks "document_title", area: :accessibility
         takes :author, :switch, default: false, says: "the author as well"
+        learned :whole
 
         def sentence = "The file's properties say the title#{" and the author" if given(:author)}."
 
@@ -24,6 +25,7 @@ module Norvel
       class DocumentLanguage < Rule
         checks "document_language", area: :accessibility
         takes :language, :word, says: "which", example: "en-GB"
+        learned :whole
 
         def sentence = "The language of the manuscript is #{given(:language) || "set"}."
 
@@ -41,6 +43,7 @@ module Norvel
       # Passages in another language are marked as such.
       class ForeignPassages < Rule
         checks "foreign_passages", area: :accessibility
+        learned :paragraphs
         # The commonest small words of four languages (common practice, no source).
         SMALL = {"en" => %w[the of and to in is was that for it with as his on be at by not from are which this],
                  "de" => %w[der die das und ist nicht ein eine von mit den dem auf sich des wird auch als nach wie im],
@@ -84,6 +87,7 @@ module Norvel
       # Every image has a text alternative.
       class TextAlternatives < Rule
         checks "text_alternatives", area: :accessibility
+        learned :figures
 
         def sentence = "Every image has a text alternative."
 
@@ -108,6 +112,7 @@ module Norvel
       # Every table has a header row.
       class HeaderRows < Rule
         checks "header_rows", area: :accessibility
+        learned :tables
 
         def sentence = "Every table has a header row."
 
@@ -137,6 +142,7 @@ module Norvel
         takes :level, :choice, choices: %w[aa aaa], default: :aa, says: "of WCAG 2.2, criteria 1.4.3 and 1.4.6", example: "aa"
         LARGE = [228_600, 177_800].freeze # EMU: 18 pt, bold 14 pt
         ENOUGH = {aa: {large: 3.0, plain: 4.5}, aaa: {large: 4.5, plain: 7.0}}.freeze
+        learned(:paragraphs, strictest: true) { |_| [[{"level" => "aaa"}, {"level" => "aa"}]] }
 
         def sentence
           plain, large = enough.values_at(:plain, :large).map { |ratio| ratio.to_s.delete_suffix(".0") }
@@ -189,6 +195,7 @@ module Norvel
       # Links say where they lead.
       class LinkTexts < Rule
         checks "link_texts", area: :accessibility
+        learned :links
         # Words that say nothing by themselves, and bare addresses (common practice, no source).
         EMPTY = /\A\W*(?:here|click here|this|link|this link|more|read more|hier|mehr|ici|cliquez ici|aquí|más)\W*\z/i
         ADDRESS = %r{\A\s*(?:https?://|www\.)\S+\s*\z}i
@@ -220,6 +227,7 @@ module Norvel
       class ColourAlone < Rule
         checks "colour_alone", area: :accessibility
         TELLS = %i[bold italic underline caps small_caps size font_family highlight background].freeze
+        learned :paragraphs
 
         def sentence = "Nothing is told by colour alone."
 

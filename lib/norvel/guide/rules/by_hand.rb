@@ -9,6 +9,7 @@ module Norvel
         checks "direct_formatting", area: :text
         takes :allow, :properties, says: "properties that may be set by hand", example: ["language"]
         takes :roles, :slots, says: "only in these roles"
+        learned :paragraphs
 
         def sentence =
           "Formatting is done with styles, not by " \
@@ -48,6 +49,7 @@ module Norvel
       # No paragraphs with nothing in them.
       class EmptyParagraphs < Rule
         checks "empty_paragraphs", area: :white_space
+        learned :paragraphs
 
         def sentence = "No paragraph is empty: space comes from styles."
 

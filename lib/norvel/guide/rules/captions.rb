@@ -7,6 +7,7 @@ module Norvel
       class CaptionsPresent < Rule
         checks "captions_present", area: :structure
         takes :of, :choice, required: true, choices: %w[figures tables], says: "of what"
+        learned :things, each: [:of]
 
         def sentence = "Every #{given(:of).to_s.delete_suffix("s")} has a caption."
 
@@ -27,6 +28,10 @@ module Norvel
         checks "caption_place", area: :structure
         takes :figures, :choice, said: "captions/figures", choices: %w[above below], says: "of figures", example: "below"
         takes :tables, :choice, said: "captions/tables", choices: %w[above below], says: "of tables", example: "above"
+        learned :things do |examples|
+          all = examples.flat_map { |example| example.captions.all.select(&:position) }
+          all.group_by(&:kind).map { |kind, _| %w[above below].map { |place| {"#{kind}s" => place} } }
+        end
 
         def sentence = "#{wanted.map { |kind, place| "captions of #{kind}s stand #{place}" }.join("; ")}.".capitalize
 
@@ -53,6 +58,7 @@ module Norvel
       class CaptionOrder < Rule
         checks "caption_order", area: :structure
         takes :counted, :switch, says: "their numbers are counted, not typed"
+        learned :captions, trying: [:counted], strictest: true
 
         def sentence = "Captions are numbered in order#{", by counting" if given(:counted)}."
 
@@ -106,6 +112,9 @@ module Norvel
       class NamedInText < Rule
         checks "named_in_text", area: :structure
         takes :of, :choices, default: %i[figure table], choices: %w[figure table], says: "of what", example: ["figure"]
+        learned :things do |examples|
+          examples.flat_map { |example| example.captions.all.map(&:kind) }.uniq.map { |kind| [{"of" => [kind.to_s]}] }
+        end
 
         def sentence = "Every #{given(:of).join(" and ")} is named in the text before it stands."
 

@@ -7,6 +7,7 @@ module Norvel
       class ContentsPresent < Rule
         checks "contents_present", area: :structure
         takes :levels, :number, range: 1..9, says: "down to which level", example: 2
+        learned :whole
 
         def sentence = "There is a list of contents that is made of the headings#{", down to level #{given(:levels)}" if given(:levels)}."
 
@@ -44,6 +45,7 @@ module Norvel
         LEADERS = {"dots" => :dot, "hyphens" => :hyphen, "line" => :underscore, "nothing" => :none}.freeze
         takes :leader, :choice, choices: LEADERS.keys, says: "what leads to the folio", example: "dots"
         takes :indented, :switch, says: "each level stands further in than the one above", example: true
+        learned :contents_lines, trying: %i[leader indented]
 
         def sentence
           leads = ((given(:leader) == :nothing) ? "nothing leads" : "#{given(:leader)} lead") + " to their folios" if given(:leader)
@@ -119,6 +121,7 @@ module Norvel
       # Lists of contents, figures and tables say what the pages say.
       class ContentsCurrent < Rule
         checks "contents_current", area: :structure
+        learned :contents_lines
 
         def sentence = "Lists of contents, figures and tables are up to date."
 

@@ -9,6 +9,9 @@ module Norvel
         takes :by, :choices, default: [:italic], choices: %w[italic bold underline caps small_caps], says: "how", example: ["italic"]
         takes :roles, :slots, says: "only in these roles"
         KINDS = %i[italic bold underline caps small_caps].freeze
+        learned :paragraphs do |_|
+          [%w[italic bold underline small_caps].map { |way| {"by" => [way]} }]
+        end
 
         def sentence = "Emphasis in running text is by #{given(:by).join(" or ").tr("_", " ")} only."
 
@@ -77,6 +80,7 @@ module Norvel
         checks "colour", area: :text
         takes :allow, :words, default: ["auto", "#000000"], says: "the colours", example: ["auto", "#000000"]
         takes :roles, :slots, says: "only in these roles"
+        learned :paragraphs
 
         def sentence = "Text is #{given(:allow).map { |colour| (colour == "auto") ? "black" : colour }.uniq.join(", ")} only."
 

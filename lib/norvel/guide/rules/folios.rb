@@ -49,6 +49,14 @@ module Norvel
           choices: %w[decimal lower_roman upper_roman lower_letter upper_letter],
           says: "how they are written", example: "decimal"
         takes :start, :number, said: "parts/{of}/start", says: "what its first page has", example: 1
+        learned :sections, strictest: true do |examples|
+          folios = examples.flat_map { |example| example.manuscript.sections.map(&:folio) }
+          starts = folios.map(&:start).compact.uniq.sort
+          %w[front main].map do |part|
+            formats = folios.map { |folio| folio.format.to_s }.uniq & parameters.find { |one| one.name == :format }.choices
+            formats.flat_map { |format| [*starts, nil].map { |start| {"of" => part, "format" => format, "start" => start} } }
+          end
+        end
 
         def sentence = "Folios of the #{given(:of)} matter are #{called(given(:format))}#{", from #{given(:start)}" if given(:start)}."
 
@@ -148,6 +156,7 @@ module Norvel
         checks "folio_place", area: :folios
         PLACES = %w[top bottom].product(%w[start center end inner outer]).map { |pair| pair.join(" ") } + %w[top bottom]
         takes :place, :choice, required: true, said: "parts/folio", choices: PLACES, says: "where it stands", example: "bottom center"
+        learned :sections, trying: [:place], strictest: true
 
         def sentence = "The folio stands at the #{given(:place).to_s.sub("center", "centre")}."
 
@@ -189,6 +198,7 @@ module Norvel
         checks "folio_words", area: :folios
         takes :words, :word, required: true, said: "parts/folio_words", says: "what is written, with {folio} and {pages}",
           example: "Page {folio} of {pages}"
+        not_learned "which words stand beside a folio"
 
         def sentence = "Folios are written “#{given(:words)}”."
 
@@ -230,6 +240,7 @@ module Norvel
 
         checks "folio_on_first_page", area: :folios
         takes :shown, :switch, default: false, says: "whether it is shown", example: false
+        learned :whole, trying: [:shown]
 
         def shown? = given(:shown)
 
@@ -259,6 +270,7 @@ module Norvel
         include SeenFolios
 
         checks "folios_present", area: :folios
+        learned :pages
 
         def sentence = "Pages have folios."
 
@@ -281,6 +293,10 @@ module Norvel
         checks "running_head", area: :folios
         takes :holds, :choices, required: true, choices: %w[title author chapter folio], says: "what it names", example: ["title"]
         takes :side, :choice, choices: %w[top bottom], default: :top, says: "header or footer"
+        learned :sections do |_|
+          names = %w[title chapter author]
+          [1, 2].map { |count| names.combination(count).map { |holds| {"holds" => holds} } }
+        end
 
         # @return [String] as SetRunningHead takes it
         def text = given(:holds).map { |what| "{#{what}}" }.join("\t")
@@ -328,6 +344,11 @@ module Norvel
         checks "first_and_even_pages", area: :folios
         takes :first, :switch, says: "first pages have headers and footers of their own", example: true
         takes :even, :switch, says: "versos have headers and footers of their own"
+        learned :sections do |examples|
+          sections = examples.flat_map { |example| example.manuscript.sections }
+          even = examples.all? { |example| example.manuscript.settings.even_differs }
+          [[{"first" => (true if sections.all?(&:first_differs)), "even" => (true if even)}.compact].reject(&:empty?)]
+        end
 
         def sentence
           first = "First pages have headers and footers #{given(:first) ? "of their own" : "like all others"}" unless given(:first).nil?

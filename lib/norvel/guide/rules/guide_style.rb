@@ -10,6 +10,7 @@ module Norvel
           area: :text
         takes :roles, :slots, says: "only in these roles", example: ["body", "heading_1"]
         takes :allow, :properties, says: "properties that may be otherwise"
+        learned :paragraphs
 
         def sentence = "Every paragraph#{" (#{roles_said(@slots)})" if @slots} is exactly as the guide's sheet has it."
 

@@ -14,6 +14,7 @@ module Norvel
       class DeepestHeading < OfHeadings
         checks "deepest_heading", area: :headings
         takes :most, :number, required: true, range: 1..9, says: "levels at most", example: 3
+        not_learned "how deep headings may go"
 
         def sentence = "There are at most #{counted(given(:most), "level")} of headings."
 
@@ -34,6 +35,9 @@ module Norvel
         checks "heading_numbers", area: :headings
         takes :levels, :levels, default: [1, 2, 3], says: "of which levels", example: [1, 2]
         takes :numbered, :switch, default: true, says: "whether they have numbers"
+        learned :headings do |examples|
+          Habit.of_levels(examples) { |levels| [true, false].map { |one| {"levels" => levels, "numbered" => one} } }
+        end
 
         def numbered? = given(:numbered)
 
@@ -67,6 +71,9 @@ module Norvel
         checks "heading_capitals", area: :headings
         takes :levels, :levels, required: true, says: "of which levels"
         takes :capitals, :choice, default: :none, choices: %w[all small none], says: "which capitals", example: "all"
+        learned :headings do |examples|
+          Habit.levels(examples).map { |level| %w[all small].map { |capitals| {"levels" => [level], "capitals" => capitals} } }
+        end
 
         SAID = {all: "in capitals, by their style", small: "in small capitals, by their style", none: "not in capitals"}.freeze
 
@@ -106,6 +113,7 @@ module Norvel
       # No full stop at a heading's end; run-in headings may have one.
       class HeadingFullStop < OfHeadings
         checks "heading_full_stop", area: :headings
+        learned :headings
 
         def sentence = "A heading has no full stop at its end."
 
@@ -121,6 +129,7 @@ module Norvel
       # Text stands below each heading before the next of the same or a higher level.
       class TextBelowHeading < OfHeadings
         checks "text_below_heading", area: :headings
+        learned :headings
 
         def sentence = "Text stands below each heading."
 
@@ -143,6 +152,7 @@ module Norvel
       # One title, at the beginning.
       class OneTitle < Rule
         checks "one_title", area: :headings
+        learned :whole
 
         def sentence = "There is one title."
 
@@ -164,6 +174,7 @@ module Norvel
       # Never a single section on its level.
       class LoneSection < OfHeadings
         checks "lone_section", area: :headings
+        learned :headings
 
         def sentence = "No section stands alone on its level."
 
@@ -188,6 +199,7 @@ module Norvel
       class HeadingLines < OfHeadings
         checks "heading_lines", area: :headings
         takes :most, :number, required: true, range: 1..20, says: "lines at most", example: 2
+        not_learned "how many lines a heading may have"
 
         def sentence = "A heading takes at most #{counted(given(:most), "line")}."
 

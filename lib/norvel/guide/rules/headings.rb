@@ -7,6 +7,7 @@ module Norvel
       class HeadingsPresent < Rule
         checks "headings_present", area: :headings
         takes :levels, :levels, required: true, says: "of which levels", example: [1, 2]
+        learned(:whole) { |examples| Habit.of_levels(examples) { |levels| [{"levels" => levels}] } }
 
         def sentence = "There are headings of level#{"s" if given(:levels).size > 1} #{given(:levels).join(", ")}."
 
@@ -21,6 +22,7 @@ module Norvel
       # No level is skipped on the way down.
       class HeadingLevels < Rule
         checks "heading_levels", area: :headings
+        learned :headings
 
         def sentence = "No level of heading is left out."
 
@@ -45,6 +47,7 @@ module Norvel
       # A heading is never the last line of a page.
       class HeadingAtFoot < Rule
         checks "heading_at_foot", area: :pagination
+        learned :headings
 
         def sentence = "A heading is never the last line of a page."
 

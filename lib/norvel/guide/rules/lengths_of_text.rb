@@ -7,6 +7,7 @@ module Norvel
       class AbstractLength < Rule
         checks "abstract_length", area: :structure
         takes :most, :number, required: true, range: 10..10_000, says: "words at most", example: 250
+        not_learned "how long an abstract may be"
 
         def sentence = "The abstract has at most #{given(:most)} words."
 
@@ -54,6 +55,7 @@ module Norvel
         checks "length_in_words", area: :structure
         takes :least, :number, says: "words at least"
         takes :most, :number, says: "words at most", example: 20_000
+        not_learned "how many words are allowed"
 
         private
 
@@ -67,6 +69,7 @@ module Norvel
         checks "length_in_pages", area: :structure
         takes :least, :number, says: "pages at least"
         takes :most, :number, says: "pages at most", example: 80
+        not_learned "how many pages are allowed"
 
         def pages? = true
 

@@ -7,6 +7,7 @@ module Norvel
       class ListsByStyle < Rule
         checks "lists_by_style",
           area: :text
+        learned :items
 
         def sentence = "Numbers and bullets of lists are no typed signs."
 
@@ -26,6 +27,22 @@ module Norvel
       class ListSigns < Rule
         checks "list_signs", area: :text
         takes :signs, :words, required: true, says: "by level, the first first", example: ["•", "–"]
+        learned :items do |examples|
+          signs = examples.flat_map do |example|
+            bulleted(example).map { |paragraph, ref| [ref.level, example.layout.labels[paragraph.id].to_s.strip] }
+          end
+          first = Habit.commonest(signs.filter_map { |level, sign| sign if level.zero? })
+          deeper = Habit.commonest(signs.filter_map { |level, sign| sign if level == 1 })
+          first.to_s.empty? ? [] : [[{"signs" => [first, *deeper]}]]
+        end
+
+        # @return [Array<Array(Manuscript::Paragraph, Properties::NumberRef)>] items with bullets
+        def self.bulleted(context)
+          context.manuscript.paragraphs.filter_map do |paragraph|
+            ref = context.cascade.numbering(paragraph) or next
+            [paragraph, ref] if context.manuscript.lists[ref.list]&.levels&.[](ref.level)&.format == "bullet"
+          end
+        end
 
         def sentence = "Bullets are #{given(:signs).join(", then ")}."
 
@@ -46,11 +63,8 @@ module Norvel
         private
 
         def items(context)
-          looked_at(context, nil).filter_map do |paragraph|
-            ref = context.cascade.numbering(paragraph) or next
-            level = context.manuscript.lists[ref.list].levels[ref.level]
-            [paragraph, ref] if level&.format == "bullet"
-          end
+          known = context.known(:bulleted) { self.class.bulleted(context).to_h { |paragraph, ref| [paragraph.id, ref] } }
+          looked_at(context, nil).filter_map { |paragraph| [paragraph, known[paragraph.id]] if known.key?(paragraph.id) }
         end
       end
     end

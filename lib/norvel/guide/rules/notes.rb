@@ -7,6 +7,7 @@ module Norvel
       class NotesPlace < Rule
         checks "notes_place", area: :structure
         takes :place, :choice, required: true, choices: %w[foot end], says: "where they stand"
+        learned :notes, trying: [:place]
 
         def sentence = "Notes stand at the #{(given(:place) == :foot) ? "foot of their page" : "end"}."
 
@@ -33,6 +34,7 @@ module Norvel
       class NotesNumbering < Rule
         checks "notes_numbering", area: :structure
         takes :anew, :choice, required: true, choices: %w[never chapter page], says: "where they begin anew", example: "chapter"
+        learned :notes, trying: [:anew]
 
         WHERE = {never: "go on through the whole text", chapter: "begin anew with each chapter", page: "begin anew on each page"}.freeze
         private_constant :WHERE
@@ -89,6 +91,7 @@ module Norvel
       # Each note is referred to once, and each mark has its note.
       class NotesOrder < Rule
         checks "notes_complete", area: :structure
+        learned :notes
 
         def sentence = "Every note mark has its note, and every note its mark."
 

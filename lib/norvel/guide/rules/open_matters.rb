@@ -21,6 +21,7 @@ module Norvel
       class NoComments < OpenMatters
         checks "no_comments", area: :open_matters
         KINDS_OF = %i[comment].freeze
+        learned :whole
 
         def sentence = "No comment is left in the file."
       end
@@ -29,6 +30,7 @@ module Norvel
       class NoRevisions < OpenMatters
         checks "no_revisions", area: :open_matters
         KINDS_OF = Manuscript::Matter::REVISIONS
+        learned :whole
 
         def sentence = "No revision is left in the file."
       end
@@ -36,6 +38,7 @@ module Norvel
       # No sample text of a template stands where the author's own is to stand.
       class NoSampleText < OpenMatters
         checks "no_sample_text", area: :open_matters
+        learned :whole
 
         def sentence = "No sample text of a template is left."
 
@@ -53,6 +56,7 @@ module Norvel
       # Every cross-reference leads somewhere, and says what it should.
       class ReferencesResolved < Rule
         checks "references_resolved", area: :open_matters
+        learned :references
 
         def sentence = "Every cross-reference leads somewhere and says what it should."
 

@@ -9,6 +9,7 @@ module Norvel
         checks "orphans_and_widows", area: :pagination
         takes :orphans, :number, default: 2, range: 1..9, says: "lines at the foot of a page, at least"
         takes :widows, :number, default: 2, range: 1..9, says: "lines at the head of a page, at least"
+        learned :paragraphs
 
         def sentence =
           "A paragraph leaves at least #{counted(orphans, "line")} at the foot of a page and #{widows} at the head of the next."

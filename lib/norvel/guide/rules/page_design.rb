@@ -9,6 +9,7 @@ module Norvel
         takes :margins, :lengths, required: true, said: "page/margins", says: "by edge", example: {"top" => "2.5 cm", "start" => "3.5 cm"}
         takes :at_least, :switch, default: false, says: "larger ones are allowed"
         takes :tolerance, :length, default: 18_000, says: "how far a margin may be off"
+        learned(:sections) { |examples| examples.first.guide.page[:margins] ? [[{"margins" => AsSaid::WORD}]] : [] }
 
         def sentence
           edges = @margins.map { |edge, length| "#{Lengths.show(length, "cm")} at the #{edge}" }
@@ -48,6 +49,7 @@ module Norvel
       class Paper < Rule
         checks "paper", area: :page
         takes :paper, :choice, required: true, said: "page/paper", choices: Manuscript::PAPERS.keys, says: "the sheet", example: "A4"
+        learned(:sections) { |examples| examples.first.guide.page[:paper] ? [[{"paper" => AsSaid::WORD}]] : [] }
 
         def sentence = "The paper is #{given(:paper)}."
 

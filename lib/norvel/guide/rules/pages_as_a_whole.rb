@@ -40,6 +40,7 @@ module Norvel
         checks "orientation", area: :page
         takes :orientation, :choice, required: true, choices: %w[portrait landscape], says: "how pages stand"
         takes :wide_tables, :switch, default: true, says: "parts with a table or figure alone may stand otherwise"
+        learned :sections, trying: [:orientation]
 
         def sentence
           way = (given(:orientation) == :portrait) ? "upright" : "on their side"
@@ -81,6 +82,10 @@ module Norvel
         takes :gutter, :length, required: true, says: "at the binding edge", example: "0.5 cm"
         takes :mirrored, :switch, says: "margins change sides on versos"
         takes :tolerance, :length, default: 18_000, says: "how far it may be off"
+        learned :sections do |examples|
+          gutter = Habit.commonest(examples.flat_map { |example| example.manuscript.sections.map { |one| one.page.margin[:gutter] } })
+          gutter.to_i.positive? ? [[{"gutter" => Lengths.exactly(gutter)}]] : []
+        end
 
         def sentence = "The binding gutter is #{Lengths.show(given(:gutter), "cm")}#{", with mirrored margins" if given(:mirrored)}."
 
@@ -117,6 +122,11 @@ module Norvel
         takes :header, :length, says: "of the header", example: "1.25 cm"
         takes :footer, :length, says: "of the footer", example: "1.25 cm"
         takes :tolerance, :length, default: 18_000, says: "how far it may be off"
+        learned :sections do |examples|
+          pages = examples.flat_map { |example| example.manuscript.sections.map(&:page) }
+          edges = %i[header footer].to_h { |edge| [edge.to_s, Habit.commonest(pages.map { |page| page.margin[edge] })] }.compact
+          edges.empty? ? [] : [[edges.transform_values { |length| Lengths.as_written(length) }]]
+        end
 
         def sentence
           said = wanted.map { |edge, length| "the #{edge} stands #{Lengths.show(length, "cm")} from the edge" }
@@ -147,6 +157,7 @@ module Norvel
         takes :least, :number, default: 45, range: 10..300, says: "characters at least", example: 45
         takes :most, :number, default: 90, range: 10..300, says: "characters at most", example: 90
         NEARLY_FULL = 0.9
+        not_learned "how long lines may be"
 
         def sentence = "Lines of running text have #{given(:least)} to #{given(:most)} characters."
 
@@ -181,6 +192,7 @@ module Norvel
         include OfParts
 
         checks "one_page_design", area: :page
+        learned :sections
 
         def sentence = "All parts have one page design."
 

@@ -10,6 +10,7 @@ module Norvel
         checks "short_last_line", area: :pagination
         takes :letters, :number, default: 5, range: 1..60, says: "letters that it has at least", example: 5
         takes :roles, :slots, says: "only in these roles"
+        learned :running
 
         def sentence = "The last line of a paragraph has at least #{counted(given(:letters), "letter")}."
 
@@ -36,6 +37,7 @@ module Norvel
         checks "empty_page", area: :pagination
         takes :most, :number, default: 60, range: 1..100, says: "per cent of its height that may be empty", example: 60
         ENDS = %i[part recto end].freeze
+        not_learned "how empty a page may be"
 
         def sentence = "No page is more than #{given(:most)} per cent empty, but at the end of a part."
 
@@ -59,6 +61,7 @@ module Norvel
       class ChapterStart < Rule
         checks "chapter_start", area: :pagination
         takes :on, :choice, default: :page, choices: %w[page recto], says: "what they begin", example: "page"
+        learned(:chapters, strictest: true) { |_| [[{"on" => "recto"}, {"on" => "page"}]] }
 
         def sentence = "A chapter begins on a new #{given(:on)}, by a property."
 
@@ -104,6 +107,7 @@ module Norvel
       # The title of a chapter stands on a page of its own, before the chapter.
       class ChapterTitleAlone < Rule
         checks "chapter_title_alone", area: :pagination
+        learned :chapters
 
         def sentence = "The title of a chapter stands alone on the page before it."
 
@@ -138,6 +142,7 @@ module Norvel
       # A caption is on the page of its figure or table.
       class CaptionWithThing < Rule
         checks "caption_with_figure", area: :pagination
+        learned :captions
 
         def sentence = "A caption stands on the page of its figure or table."
 
@@ -156,6 +161,7 @@ module Norvel
       # Rows of tables are not split over pages.
       class TableRowsWhole < Rule
         checks "table_rows_whole", area: :pagination
+        learned :tables
 
         def sentence = "No row of a table is split over two pages."
 
@@ -192,6 +198,7 @@ module Norvel
       # A table that goes over a page repeats its head.
       class TableHeadRepeated < Rule
         checks "table_head_repeated", area: :pagination
+        learned :tables
 
         def sentence = "A table that goes over a page repeats its head."
 
@@ -221,6 +228,7 @@ module Norvel
       class HyphensInARow < Rule
         checks "hyphens_in_a_row", area: :pagination
         takes :most, :number, default: 2, range: 0..20, says: "lines in a row at most", example: 2
+        not_learned "how many lines in a row may be hyphenated"
 
         def sentence = "At most #{counted(given(:most), "line")} in a row #{(given(:most) == 1) ? "ends" : "end"} with a divided word."
 

@@ -8,6 +8,7 @@ module Norvel
         checks "paragraphs_apart", area: :text
         takes :by, :choice, default: :either, choices: %w[either indent space], says: "how", example: "either"
         LEAST = 38_100 # EMU: 3 pt
+        learned(:running, strictest: true) { |_| [%w[indent space either].map { |way| {"by" => way} }] }
 
         SAID = {either: "an indent or space, never both", indent: "a first-line indent alone", space: "space alone"}.freeze
 
@@ -56,6 +57,7 @@ module Norvel
         checks "first_paragraph", area: :text
         takes :stands, :choice, required: true, choices: %w[flush indented], says: "how it begins"
         LEAST = 38_100 # EMU: 3 pt
+        learned :headings, trying: [:stands]
 
         def sentence = "The first paragraph after a heading is #{given(:stands)}."
 

@@ -10,6 +10,7 @@ module Norvel
       class TitlePageWords < Rule
         checks "title_page_words", area: :structure
         takes :words, :words, required: true, says: "the words", example: ["Presented to the Marrowby Institute"]
+        not_learned "which words a title page has to have"
 
         def sentence = "The title page says #{given(:words).map { |words| "“#{words}”" }.join(" and ")}."
 
@@ -29,6 +30,7 @@ module Norvel
       class InsideMargins < Rule
         checks "inside_margins", area: :page
         takes :tolerance, :length, default: 18_000, says: "how far one may stand out"
+        learned :tables
 
         def sentence = "Figures and tables stand inside the margins."
 
@@ -70,6 +72,7 @@ module Norvel
         checks "near_mention", area: :structure
         takes :of, :choices, default: %i[figure table], choices: %w[figure table], says: "of what", example: ["figure"]
         takes :pages, :number, default: 1, range: 0..50, says: "pages away at most", example: 1
+        not_learned "how far from its mention a figure may stand"
 
         def sentence = "Every #{given(:of).join(" and ")} stands at most #{counted(given(:pages), "page")} from where it is first named."
 
@@ -92,6 +95,7 @@ module Norvel
       # The abstract stands on one page.
       class AbstractOnOnePage < Rule
         checks "abstract_on_one_page", area: :structure
+        learned :abstracts
 
         def sentence = "The abstract stands on one page."
 
@@ -118,6 +122,7 @@ module Norvel
       # Text is in styles of its own, not in the one that all others rest on.
       class TextNotInBase < Rule
         checks "text_not_in_base", area: :text
+        learned :paragraphs
 
         def sentence = "Text has styles of its own, not the one that all are based on."
 
@@ -146,6 +151,16 @@ module Norvel
         takes :of, :choice, required: true, choices: %w[figure table], says: "of what", example: "figure"
         takes :word, :word, required: true, says: "the word before the number", example: "Figure"
         takes :separator, :choice, required: true, choices: SEPARATORS.keys, says: "what stands behind the number", example: "colon"
+        learned :captions do |examples|
+          %i[figure table].filter_map do |kind|
+            words = examples.flat_map { |example|
+              example.captions.all.select { |one| one.kind == kind && one.number }
+                .map { |one| example.manuscript.paragraph(one.paragraph).text[/\A\p{L}+/] }
+            }
+            word = Habit.commonest(words) or next
+            SEPARATORS.keys.map { |separator| {"of" => kind.to_s, "word" => word, "separator" => separator} }
+          end
+        end
 
         def sentence = "Captions of #{given(:of)}s begin “#{form("1")} …”."
 
@@ -176,6 +191,9 @@ module Norvel
         takes :capitals, :choice, required: true, choices: %w[first_word every_word], says: "which words have capitals",
           example: "first_word"
         takes :levels, :levels, default: [1, 2, 3], says: "of which levels", example: [1, 2]
+        learned :headings do |examples|
+          Habit.of_levels(examples) { |levels| %w[first_word every_word].map { |way| {"capitals" => way, "levels" => levels} } }
+        end
 
         SMALL = 4 # letters up to which a word has no weight
         MOST = 0.5 # share of words of weight from which on the capitals are a habit: names have theirs by right

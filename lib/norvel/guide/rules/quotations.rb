@@ -9,6 +9,7 @@ module Norvel
       class LongQuotations < Rule
         checks "long_quotations", area: :structure
         takes :words, :number, default: 40, range: 5..1_000, says: "words from which on", example: 40
+        not_learned "from how many words on a quotation stands by itself"
 
         def sentence = "Quotations of #{given(:words)} words and more are set as blocks."
 
@@ -44,6 +45,7 @@ module Norvel
       class ShortBlockQuotations < Rule
         checks "short_block_quotations", area: :structure
         takes :words, :number, default: 40, range: 5..1_000, says: "words that a block has at least", example: 40
+        not_learned "how short a quotation that stands by itself may be"
 
         def sentence = "Quotations of fewer than #{given(:words)} words are not set as blocks."
 
@@ -75,6 +77,7 @@ module Norvel
                  "inward_guillemets" => "»«", "straight" => "\""}.freeze
         takes :kind, :choice, required: true, choices: KINDS.keys, example: "double",
           says: "which: #{KINDS.map { |kind, signs| "#{kind} #{signs}" }.join(", ")}"
+        learned :paragraphs, trying: [:kind]
 
         def sentence = "Quotation marks are #{KINDS[given(:kind).to_s]}."
 

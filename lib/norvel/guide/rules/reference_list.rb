@@ -10,6 +10,13 @@ module Norvel
         takes :tolerance, :length, default: 18_000, says: "how far it may be off"
         LEAST = 38_100 # EMU: 3 pt
         USUAL = 457_200 # EMU: 36 pt, where neither rule nor sheet says how far
+        learned :entries do |examples|
+          entries = examples.flat_map do |example|
+            example.roles.in(:reference_entry).map { |one| example.cascade.paragraph(one)[:indent_first] }
+          end
+          indent = Habit.commonest(entries).to_i
+          indent.negative? ? [[{"indent" => Properties[:indent_first].show(-indent)}]] : []
+        end
 
         def sentence = "References have a hanging indent#{" of #{Lengths.show(given(:indent), "cm")}" if given(:indent)}."
 
@@ -45,6 +52,7 @@ module Norvel
       # References in alphabetical order, unless they are numbered.
       class ReferencesOrder < Rule
         checks "references_order", area: :structure
+        learned :entries
 
         def sentence = "References are in alphabetical order."
 
@@ -77,6 +85,7 @@ module Norvel
       class ReferencesCited < Rule
         checks "references_cited", area: :structure
         takes :listed, :switch, default: true, says: "whether citations that are not listed are found too"
+        learned :entries, trying: [:listed], strictest: true
 
         YEAR = "(?:1[5-9]|20)\\d\\d[a-z]?"
         NAME = "\\p{Lu}[\\p{L}'’-]+"

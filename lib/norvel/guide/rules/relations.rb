@@ -14,6 +14,7 @@ module Norvel
         takes :at_least, :number, range: 0..1_000, says: "or so many per cent of it at least"
         takes :at_most, :number, range: 0..1_000, says: "or so many per cent of it at most"
         takes :tolerance, :length, says: "how far it may be off"
+        not_learned "which values go by others"
 
         def sentence
           whose = given(:to_roles) ? "#{@other.label.downcase} of #{roles_said(given(:to_roles))}" : "its #{@other.label.downcase}"
@@ -94,6 +95,7 @@ module Norvel
         checks "smaller_where_too_large", area: :text
         takes :size, :length, required: true, says: "the size of text in tables", example: "12 pt"
         takes :least, :length, required: true, says: "the smallest, where a table would not fit on a page", example: "10 pt"
+        not_learned "how small a table may be that would not fit"
 
         def sentence = "Tables are set in #{pt(given(:size))}; in #{pt(given(:least))} at least where one would not fit on a page."
 

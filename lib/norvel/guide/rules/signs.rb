@@ -10,6 +10,7 @@ module Norvel
         checks "dashes", area: :text
         KINDS = {"spaced_en" => " – ", "closed_em" => "—", "spaced_em" => " — "}.freeze
         takes :kind, :choice, required: true, choices: KINDS.keys, says: "which", example: "spaced_en"
+        learned :paragraphs, trying: [:kind]
 
         # A dash between words; between numbers it says from where to where.
         DASH = /(?<=[\p{L}\d,.;:!?”"’)])(?<space>[ \u00A0]*)(?<sign>--|[–—]|(?<=[ \u00A0])-)(?<after>[ \u00A0]*)(?=[\p{L}“"‘(])/
@@ -45,6 +46,7 @@ module Norvel
       class Ellipses < InText
         checks "ellipses", area: :text
         takes :kind, :choice, default: :sign, choices: %w[sign stops], says: "the sign …, or three full stops", example: "sign"
+        learned :paragraphs, trying: [:kind]
 
         WRITTEN = {sign: "…", stops: "three full stops"}.freeze
         OTHER = {sign: /(?<!\.)\.(?: ?\.){2}(?!\.)/, stops: /…/}.freeze
@@ -64,6 +66,7 @@ module Norvel
       class BoundUnits < InText
         checks "bound_units", area: :text
         takes :units, :words, default: %w[mm cm m km g kg t s min h °C K V W A Hz Pa % € $ £], says: "the units", example: %w[cm kg %]
+        learned ->(example, _) { Habit::WORDS[example].count { |one| one.text.match?(/\d[ \u00A0\u202F](?:mm|cm|m|km|g|kg|%|€)\b/) } }
 
         def sentence = "Between a number and its unit stands a no-break space."
 

@@ -6,6 +6,7 @@ module Norvel
       # Each level of heading at least as large as the next, and none smaller than the text.
       class SizesInOrder < Rule
         checks "sizes_in_order", area: :text
+        learned :headings
 
         def sentence = "Each level of heading is at least as large as the next, and as the text."
 
@@ -60,6 +61,7 @@ module Norvel
       class SmallerThanText < Rule
         checks "smaller_than_text", area: :text
         takes :roles, :slots, required: true, says: "what is smaller", example: ["caption"]
+        learned(:of_roles) { |_| %w[footnote caption block_quotation table_text].map { |role| [{"roles" => [role]}] } }
 
         def sentence = "Smaller than the text: #{roles_said(given(:roles))}."
 

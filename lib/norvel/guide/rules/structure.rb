@@ -11,10 +11,21 @@ module Norvel
           example: %w[title abstract contents main references]
         takes :optional, :choices, choices: NAMES, says: "those that may be missing"
         COPYRIGHT = /\A\s*(?:©|\(c\)\s|copyright\b)/i
+        learned :whole do |examples|
+          orders = examples.map { |example| new({"id" => "x", "clause" => "x", "severity" => "must", "order" => NAMES}).found(example) }
+          shared = orders.reduce(:&).to_a
+          (shared.size > 1) ? [[{"order" => orders.first & shared}]] : []
+        end
 
         def sentence
           missing = " (#{given(:optional).join(", ")} may be missing)" if given(:optional)
           "The manuscript has, in this order: #{given(:order).join(", ")}#{missing}."
+        end
+
+        # @return [Array<String>] those of its parts that are there, in the order in which they stand
+        def found(context)
+          places = given(:order).to_h { |part| [part, place(context, part)] }.compact
+          places.keys.sort_by { |part| places[part] }.map(&:to_s)
         end
 
         def findings(context)

@@ -7,6 +7,7 @@ module Norvel
       class OnlyGuideStyles < Rule
         checks "only_guide_styles", area: :text
         takes :also, :words, says: "other styles that may be used", example: ["Poem"]
+        learned :paragraphs
 
         def sentence = "No style but the guide's is used."
 
@@ -39,6 +40,10 @@ module Norvel
         checks "font_families", area: :text
         takes :one_of, :words, required: true, says: "the families", example: ["Times New Roman"]
         takes :roles, :slots, says: "only in these roles"
+        learned :paragraphs do |examples|
+          used = examples.flat_map { |example| Habit::WORDS[example].map { |one| example.appearance.of(one)[:font_family] } }.tally
+          [[{"one_of" => used.sort_by { |_, count| -count }.map(&:first).first(4)}]]
+        end
 
         def sentence = "The fonts are #{given(:one_of).join(" or ")}."
 
@@ -71,6 +76,7 @@ module Norvel
       class FontCount < Rule
         checks "font_count", area: :text
         takes :most, :number, required: true, range: 1..20, says: "families at most", example: 2
+        not_learned "how many typefaces are allowed"
 
         def sentence = "There are at most #{counted(given(:most), "font")}."
 

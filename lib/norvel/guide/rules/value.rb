@@ -14,6 +14,18 @@ module Norvel
         takes :between, :values, says: "or from where to where"
         takes :tolerance, :length, says: "how far it may be off"
         takes :lines, :choice, choices: %w[one several], says: "only where they stand in one line, or in several"
+        UNSAID = %i[indent_first indent_start space_before space_after].freeze # where there is none: no habit that needs a word
+        learned :of_roles do |examples|
+          family = examples.first.guide.family
+          said = {body: %i[font_family size line_spacing align indent_first space_before space_after]}
+          said = said.merge(Slots::HEADINGS.first(3).to_h { |slot| [slot, %i[size line_spacing space_before space_after align]] })
+          said = said.merge(block_quotation: %i[size line_spacing indent_start])
+          said = said.merge(%i[footnote caption reference_entry table_text].to_h { |slot| [slot, %i[size line_spacing]] })
+          said.select { |slot, _| family[slot] }.flat_map do |slot, names|
+            spoken = names.reject { |name| UNSAID.include?(name) && family.values(slot)[name] == Properties::DEFAULTS[name] }
+            spoken.map { |name| [{"roles" => [slot.to_s], "property" => name.to_s, "equals" => AsSaid::WORD}] }
+          end
+        end
 
         def sentence = "#{@property.label} of #{roles_said(@roles)}#{ON[given(:lines)]} is #{expected}."
 

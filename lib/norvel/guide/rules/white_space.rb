@@ -47,6 +47,7 @@ module Norvel
       # Never two spaces in a row.
       class RunsOfSpaces < InText
         checks "runs_of_spaces", area: :white_space
+        learned :paragraphs
 
         def sentence = "There are never two spaces in a row."
 
@@ -61,6 +62,7 @@ module Norvel
       # No tab at a paragraph's start.
       class TabsAtStart < InText
         checks "tabs_at_start", area: :white_space
+        learned :paragraphs
 
         def sentence = "No paragraph begins with a tab or with spaces."
 
@@ -77,6 +79,7 @@ module Norvel
       # No line break in running text.
       class LineBreaks < InText
         checks "line_breaks", area: :white_space
+        learned :running
 
         def sentence = "There is no line break in running text."
 
@@ -94,6 +97,7 @@ module Norvel
         checks "space_before_punctuation", area: :white_space
         takes :language, :choice, choices: %w[en de fr es],
           says: "whose habits hold; the manuscript's own where nothing is said", example: "en"
+        learned :paragraphs
 
         def sentence =
           (given(:language) == :fr) ? "A no-break space stands before ; : ! and ?, none before . and ,." :
@@ -122,6 +126,7 @@ module Norvel
       class PageByBlankLines < Rule
         checks "page_by_blank_lines", area: :white_space
         takes :least, :number, default: 3, range: 2..50, says: "blank lines in a row that count", example: 3
+        learned :pages
 
         def sentence = "A new page is never made with blank lines."
 
@@ -155,6 +160,7 @@ module Norvel
       # A new page by a property, not by a typed break.
       class ManualPageBreak < InText
         checks "manual_page_break", area: :white_space
+        learned :pages
 
         def sentence = "A new page is never made with a typed page break."
 

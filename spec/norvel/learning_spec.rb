@@ -1,0 +1,73 @@
+# frozen_string_literal: true
+
+require_relative "../support/other_hands"
+require_relative "../support/generated_guides"
+require_relative "../support/learned_back"
+
+# A guide learned from examples: what a guide made gives that guide back.
+RSpec.describe Norvel::Learning do
+  def change(name, **given) = Norvel::Changes.build(name, given.transform_keys(&:to_s))
+
+  def made_by(guide, seed) = Norvel::Plan.new(read(OtherHands.new(seed).bytes), guide).apply
+
+  # @return [Norvel::Manuscript] in which every twentieth paragraph was set otherwise by somebody's hand
+  def disturbed(manuscript, seed)
+    dice = Random.new(seed)
+    ids = manuscript.paragraphs.reject { |one| one.blank? || manuscript.listed.include?(one.id) }.map(&:id)
+    ids.sample(ids.size / 20, random: dice).reduce(manuscript) do |now, id|
+      values = [{"size" => "9 pt"}, {"indent_start" => "2 cm"}, {"align" => "center"}, {"space_after" => "17 pt"}].sample(random: dice)
+      change("format_here", paragraphs: [id], values: values).call(now)
+    end
+  end
+
+  guides = Norvel::Guide.shipped.map { |name| Norvel::Guide.find(name) } + (0..3).map { |seed| GeneratedGuides.new(seed).guide }
+  {"as it is" => false, "with a twentieth of its paragraphs disturbed" => true}.each do |how, hurt|
+    it "gives a guide back from a manuscript that it made, #{how}: pages, sheet, rules, and nothing that it contradicts" do
+      found = guides.map.with_index do |guide, seed|
+        manuscript = made_by(guide, 4_001 + seed % 3)
+        back = LearnedBack.new(guide, manuscript, hurt ? disturbed(manuscript, seed) : manuscript)
+        expect([guide.title, back.page, back.contradicting.map(&:data)]).to eq([guide.title, [], []])
+        expect([guide.title, back.sheet.size]).to match([guide.title, be <= (hurt ? back.values / 50 : 0)])
+        [back.shown.size, back.missing.size]
+      end
+      shown, missing = found.transpose.map(&:sum)
+      expect([shown, missing]).to match([be > 200, be <= shown / 20])
+    end
+  end
+
+  let(:guide) { Norvel::Guide.find("marrowby-diploma") }
+
+  it "says of each habit how far it holds and where it does not, and what no example says" do
+    manuscript = made_by(guide, 4_001)
+    body = manuscript.paragraphs.select { |one| manuscript.sheet[one.style].name == "Report text" }
+    odd = change("format_here", paragraphs: [body[3].id], values: {"align" => "center"}).call(manuscript)
+    learning = described_class.new({"thesis.docx" => Norvel::Examination.new(odd)})
+    align = learning.proposals.find { |one| one.data.values_at("roles", "property") == [["body"], "align"] }
+    all = learning.proposals.find { |one| one.data.values_at("roles", "property") == [["body"], "size"] }.of
+    expect([align.holds, align.of, align.severity]).to eq([all - 1, all, :should])
+    expect(align.exceptions.map { |one| [one.file, one.paragraph] }).to eq([["thesis.docx", body[3].id]])
+    expect(align.confidence).to be_between(0.9, 0.999)
+    expect(learning.cannot_tell).to include("An example does not say how many pages are allowed.")
+    check = Norvel::Examination.new(odd).check(Norvel::Guide.read(learning.yaml))
+    expect(check.findings.map(&:paragraph).uniq).to include(body[3].id) # its own findings are the exceptions that were shown
+    expect(check.findings.size).to eq(learning.proposals.sum { |one| one.exceptions.size })
+  end
+
+  it "learns from several of one house together, and refuses what holds nothing" do
+    examined = [4_001, 4_002].to_h { |seed| ["#{seed}.docx", Norvel::Examination.new(made_by(guide, seed))] }
+    learning = described_class.new(examined)
+    alone = described_class.new(examined.first(1).to_h)
+    of = ->(one) { one.proposals.find { |found| found.data["checks"] == "direct_formatting" }.of }
+    expect(of[learning]).to be > of[alone]
+    expect(Norvel::Guide.read(learning.yaml).family.values(:body)).to include(size: 152_400, align: :justify)
+    empty = Norvel::Examination.new(manuscript(paragraph(0, "")))
+    expect { described_class.new({"a" => empty}) }.to raise_error(Norvel::Error, "There are no words in the example.")
+    expect { described_class.new({}) }.to raise_error(Norvel::Error, /no example/)
+  end
+
+  it "is told by every kind of rule, one way or the other" do
+    silent = Norvel::Guide::Rule::KINDS.reject { |_, kind| kind.habit }.keys
+    expect(silent).to eq([])
+    expect(Norvel::Guide::Rule::KINDS.values.map(&:habit).reject(&:told?).map(&:why_not).grep(/\A[A-Z]|\.\z/)).to eq([])
+  end
+end
