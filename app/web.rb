@@ -24,6 +24,7 @@ require_relative "routes/sheets"
 require_relative "routes/cleaning"
 require_relative "routes/parts"
 require_relative "routes/findings"
+require_relative "routes/compare"
 
 module NorvelWeb
   # The web application: routes read the request, call the core, render.
@@ -49,7 +50,7 @@ module NorvelWeb
 
     helpers Helpers
     register Routes::Desk, Routes::Bench, Routes::Changes, Routes::Writing, Routes::Guides, Routes::Deliver,
-      Routes::Sheets, Routes::Cleaning, Routes::Parts, Routes::Findings
+      Routes::Sheets, Routes::Cleaning, Routes::Parts, Routes::Findings, Routes::Compare
 
     # @param folder [String] of the data
     # @return [#call] the application with its session and its protection

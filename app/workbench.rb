@@ -90,6 +90,19 @@ module NorvelWeb
       @monitor.synchronize { @original_state ||= State.new(nil, original, Norvel::Layout::LineStore.new(OwnFonts.book)) }
     end
 
+    # @param entry [Integer] of the ledger
+    # @return [State] after it
+    def state_of(entry) = @monitor.synchronize { state_at(entry) }
+
+    # What was compared last is kept, since it is looked at row by row.
+    # @param key [Object] what it is of @yieldreturn [Norvel::SideBySide]
+    def compared(key)
+      @monitor.synchronize do
+        @compared = [key, yield] unless @compared&.first == key
+        @compared.last
+      end
+    end
+
     # Carries out a change and keeps it, in one transaction.
     # @param operation [Norvel::Changes::Operation]
     # @param head [Integer, nil] the state the person saw

@@ -24,6 +24,7 @@ module Norvel
 end
 
 require_relative "report/survey"
+require_relative "report/comparison"
 require_relative "report/pages"
 require_relative "report/sheets"
 require_relative "report/findings"

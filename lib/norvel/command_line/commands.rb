@@ -203,6 +203,43 @@ module Norvel
       end
     end
 
+    class Compare < Command
+      command "compare", "compare A B [--report OUT.html] [--json]", "what differs in text, formatting and pages; of two guides, in words",
+        files: 2
+
+      def options(parser)
+        json(parser)
+        as_option(parser)
+        parser.on("--report OUT", "the same side by side, on a page: OUT.html") { |path| @options[:report] = path }
+      end
+
+      GUIDES = %w[.yml .yaml].freeze
+
+      def carry_out(paths)
+        guides = paths.map { |path| GUIDES.include?(File.extname(path).downcase) || Guide.shipped.include?(path) }
+        raise Misuse, "a guide and a manuscript cannot be compared" if guides.uniq.size > 1
+        return of_guides(paths.map { |path| Guide.find(path) }) if guides.all?
+
+        kind = @options[:report] && File.extname(@options[:report]).downcase
+        raise Misuse, "--report writes .html, not “#{kind}”" if kind && kind != ".html"
+
+        report = Report::Comparison.new(SideBySide.new(*paths.map { |path| Examination.new(manuscript(path)) }), names(paths))
+        save(@options[:report], report.to_html, inputs: paths) if kind
+        @options[:json] ? answer(report.to_h) : @out.puts(report.lines)
+      end
+
+      private
+
+      def names(paths) = (paths.map { |path| File.basename(path) }.uniq.size > 1) ? paths.map { |path| File.basename(path) } : paths
+
+      def of_guides(guides)
+        sentences = Guide::Comparison.new(*guides).sentences
+        return answer(differences: sentences) if @options[:json]
+
+        @out.puts(sentences.empty? ? "They ask for the same." : sentences)
+      end
+    end
+
     class Convert < Command
       command "convert", "convert IN OUT [--guide GUIDE] [--json]",
         "from one format to another, in a guide's styles where one is given: " \

@@ -1,0 +1,94 @@
+# frozen_string_literal: true
+
+require "erb"
+
+module Norvel
+  module Report
+    # What differs between two manuscripts: as JSON, in lines for a terminal, as a page to print.
+    class Comparison
+      # @param comparison [SideBySide] @param names [Array(String, String)] of the two
+      def initialize(comparison, names)
+        @comparison = comparison
+        @names = names
+      end
+
+      # @return [Hash] of plain JSON values
+      def to_h
+        one = @comparison
+        {text: one.text.map { |found| {kind: found.kind.to_s, before: found.before, after: found.after, was: found.was, is: found.is} },
+         formatting: one.formatting.map { |found| value(found) },
+         styles: one.styles.map { |found| style(found) },
+         spans: one.spans.map { |found| {before: found.before, after: found.after, start: found.start, end: found.end, **value(found)} },
+         looks: {before: one.before.looks.size, after: one.after.looks.size},
+         pages: {before: one.before.layout.pages.size, after: one.after.layout.pages.size, first_difference: one.first_page}}
+      end
+
+      SHOWN = 6 # of each kind, on a terminal
+
+      # @return [Array<String>] for a terminal
+      def lines
+        return ["Nothing differs."] if @comparison.same?
+
+        ["Text: #{text_said}.", "Formatting: #{formatting_said}.", "Styles: #{styles_said}.", *looks_and_pages]
+      end
+
+      # @return [String] a whole page
+      def to_html = ERB.new(File.read(File.join(__dir__, "comparison.html.erb")), trim_mode: "-").result(binding)
+
+      # @return [String] "3 changed, 1 added"
+      def text_said = counted(@comparison.sums) || "the same, word for word"
+
+      # @return [String] by the property that differs, the most frequent first
+      def formatting_said
+        found = @comparison.properties
+        return "no paragraph stands in both" if @comparison.pairs.empty?
+        return "every paragraph comes out the same" if found.empty?
+
+        shown = found.first(SHOWN).map { |name, count| "#{Properties[name].label.downcase} of #{count}" }
+        "#{shown.join(", ")}#{", …" if found.size > SHOWN}"
+      end
+
+      # @return [String]
+      def styles_said = counted(@comparison.styles.map(&:kind).tally) || "the same"
+
+      # @return [Array<String>] how many looks and pages there are in each
+      def looks_and_pages
+        looks, pages = [:looks, :pages].map { |what| to_h[what] }
+        first = pages[:first_difference]
+        ["Looks: #{looks[:before]}, then #{looks[:after]}.",
+          "Pages: #{pages[:before]}, then #{pages[:after]}; " \
+          "#{first ? "the first that differs is page #{first}" : "line for line the same"}."]
+      end
+
+      # @param row [Array(Integer, Integer)] indexes
+      # @return [Array<String>] what differs in how its paragraphs come out
+      def values_in(row)
+        @values_by_row ||= (@comparison.formatting + @comparison.spans).group_by { |one| [one.before, one.after] }
+        @values_by_row.fetch(row, []).map do |one|
+          property = Properties[one.property]
+          words = @comparison.after.manuscript.paragraphs[one.after].text
+          where = one.start ? " (“#{words[one.start...one.end][0, 40]}”)" : ""
+          "#{property.label}#{where}: #{property.show(one.was)} becomes #{property.show(one.is)}"
+        end
+      end
+
+      private
+
+      def counted(counts) = counts.select { |_, count| count.positive? }.map { |kind, count| "#{count} #{kind}" }.join(", ").then do |said|
+        said unless said.empty?
+      end
+
+      def key(name) = Properties::TABLE.key?(name) ? Properties[name].json_key : name.to_s
+
+      def style(found) = {style: found.name, kind: found.kind.to_s, properties: found.properties.map { |name| key(name) }}
+
+      def value(found)
+        property = Properties[found.property]
+        {before: found.before, after: found.after, property: property.json_key, was: property.to_json_value(found.was),
+         is: property.to_json_value(found.is)}
+      end
+
+      def h(text) = ERB::Util.html_escape(text.to_s)
+    end
+  end
+end

@@ -1,0 +1,142 @@
+# frozen_string_literal: true
+
+require_relative "side_by_side/alignment"
+require_relative "side_by_side/words"
+require_relative "side_by_side/values"
+
+module Norvel
+  # Two manuscripts, or two states of one, side by side: what differs in words, in how paragraphs and words in them come out, in styles
+  # and pages.
+  #
+  #   both = SideBySide.new(Examination.new(one), Examination.new(other))
+  #   both.text.first.kind       # :changed
+  class SideBySide
+    # Something in the text: a paragraph :added, :removed, :moved or :changed. `before` and `after` are indexes, nil where there is none.
+    Text = Value.define(:kind, before: nil, after: nil, was: nil, is: nil)
+
+    # A value that a paragraph comes to, or, from `start` to `end`, words in it.
+    Formatting = Value.define(:before, :after, :property, :was, :is, start: nil, end: nil)
+
+    # A style :added, :removed or :changed.
+    Style = Value.define(:name, :kind, properties: [])
+
+    # @return [Examination]
+    attr_reader :before, :after
+
+    # @param before [Examination] @param after [Examination]
+    # @param known [Boolean] whether they are states of one manuscript, whose paragraphs are told by their ids
+    def initialize(before, after, known: false)
+      @before = before
+      @after = after
+      @alignment = Alignment.new(before.manuscript.paragraphs, after.manuscript.paragraphs, known: known,
+        words: ->(paragraph, later) { told(later ? after : before, paragraph) })
+      @values = Values.new(before, after)
+    end
+
+    # @return [Array<Array(Integer, Integer)>] indexes of paragraphs that stand in both
+    def pairs = @alignment.pairs
+
+    # @return [Array<Text>] in the order of the manuscript that is, what is gone where it stood
+    def text
+      @text ||= rows.filter_map do |was, is|
+        one, other = paragraphs(was, is)
+        said = {before: was, after: is, was: one && told(before, one), is: other && told(after, other)}
+        next Text.new(kind: is.nil? ? :removed : :added, **said) if was.nil? || is.nil?
+        next Text.new(kind: :changed, **said) unless same_words?(one, other)
+
+        Text.new(kind: :moved, **said) if @alignment.moved?(is)
+      end
+    end
+
+    # @return [Array<Formatting>] of whole paragraphs, by what they come to
+    def formatting = @formatting ||= pairs.flat_map { |was, is| @values.of_paragraph(was, is) }
+
+    # @return [Array<Formatting>] of words in paragraphs whose text is the same
+    def spans = @spans ||= pairs.flat_map { |was, is| @values.of_words(was, is) }
+
+    # @return [Array<Style>] by name
+    def styles
+      @styles ||= begin
+        old, new = [before, after].map { |one| one.manuscript.sheet.styles.values.to_h { |style| [style.name, style] } }
+        gone = (old.keys - new.keys).map { |name| Style.new(name: name, kind: :removed) }
+        come = (new.keys - old.keys).map { |name| Style.new(name: name, kind: :added) }
+        both = (old.keys & new.keys).filter_map do |name|
+          properties = differing(old[name].properties, new[name].properties)
+          ties = (parent_name(before, old[name]) == parent_name(after, new[name])) ? [] : [:parent]
+          Style.new(name: name, kind: :changed, properties: ties + properties) if (ties + properties).any?
+        end
+        both + come + gone
+      end
+    end
+
+    # @return [Integer, nil] the first page that does not have the same lines in the same places
+    def first_page
+      return @first_page if defined?(@first_page)
+
+      one, other = [before, after].map { |state| state.layout.pages }
+      found = (0...[one.size, other.size].max).find do |index|
+        one[index].nil? || other[index].nil? || lines(one[index]) != lines(other[index])
+      end
+      @first_page = found && found + 1
+    end
+
+    # @return [Array<Array(Integer, Integer)>] every paragraph of either, next to its like: indexes, nil where there is none
+    def rows = @alignment.rows
+
+    # @return [Array<Array(Integer, Integer)>] those rows that anything differs in
+    def differing_rows
+      @differing_rows ||= begin
+        words = text.map { |one| [one.before, one.after] }
+        values = (formatting + spans).map { |one| [one.before, one.after] }
+        rows & (words + values)
+      end
+    end
+
+    # @param row [Array(Integer, Integer)]
+    # @return [Array<Words::Piece>] its words, those that came and those that went
+    def words(row)
+      one, other = paragraphs(*row)
+      return Words.between(told(after, other), told(after, other)) if one && other && same_words?(one, other)
+
+      Words.between(one ? told(before, one) : "", other ? told(after, other) : "")
+    end
+
+    # @return [Boolean] whether nothing differs
+    def same? = text.empty? && formatting.empty? && spans.empty? && styles.empty? && first_page.nil?
+
+    # @return [Hash{Symbol=>Integer}] how many paragraphs were added, removed, moved and changed
+    def sums = {added: 0, removed: 0, moved: 0, changed: 0}.merge(text.map(&:kind).tally)
+
+    # @return [Hash{Symbol=>Integer}] paragraphs by the property that differs in them, the most frequent first
+    def properties = (formatting + spans).group_by(&:property).transform_values { |all| all.map(&:after).uniq.size }
+      .sort_by { |_, count| -count }.to_h
+
+    private
+
+    # The words as they are read: with the label that a list gives.
+    def told(examined, paragraph)
+      label = examined.layout.labels[paragraph.id].to_s
+      label.empty? ? paragraph.text : "#{label} #{paragraph.text}"
+    end
+
+    # A number that was typed and is a list's now is the same number.
+    def same_words?(one, other)
+      labels = [before.layout.labels[one.id].to_s, after.layout.labels[other.id].to_s]
+      return one.text == other.text if labels.uniq.size == 1
+
+      [told(before, one), told(after, other)].map { |text| text.gsub(/[[:space:]]+/, " ").strip }.uniq.size == 1
+    end
+
+    def paragraphs(was, is) = [was && before.manuscript.paragraphs[was], is && after.manuscript.paragraphs[is]]
+
+    def differing(one, other) = (one.keys | other.keys).reject { |name| Properties.same?(name, one[name], other[name]) }
+
+    def parent_name(examined, style) = examined.manuscript.sheet[style.parent]&.name
+
+    PLACES = 0.05 # points: what no eye sees
+
+    def lines(page)
+      page.text_lines.map { |one| [one.line.start, one.line.end, one.paragraph.text, (one.baseline / PLACES).round] }
+    end
+  end
+end
