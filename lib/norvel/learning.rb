@@ -106,7 +106,7 @@ module Norvel
     def measured(kind, given)
       data = {"checks" => kind.called, **given}
       rule = Guide::Rule.build(said.resolved({"id" => "x", "clause" => "x", "severity" => "must", **data}))
-      looked_at = @examples.select { |_, example| rule.applies?(example) }
+      looked_at = @examples.select { |_, example| rule.applies?(example) && measurable?(rule, example) }
       of = looked_at.sum { |_, example| kind.habit.places(example, given) }
       return if of.zero?
 
@@ -114,6 +114,9 @@ module Norvel
       Proposal.new(kind: :rule, area: kind.area, data: data, sentence: rule.sentence, of: of, holds: [of - exceptions.size, 0].max,
         exceptions: exceptions)
     end
+
+    # Pages that may break elsewhere say nothing about page breaks.
+    def measurable?(rule, example) = !rule.pages? || example.result(rule).unmeasured.empty?
 
     def exceptions(name, example, rule)
       example.result(rule).findings.uniq { |one| one.paragraph || [one.page, one.message] }

@@ -14,6 +14,7 @@ module Norvel
         .merge(Guide::Slots::HEADINGS.each_cons(2).to_h { |one, other| [other, one] },
           Guide::Slots::CONTENTS.each_cons(2).to_h { |one, other| [other, one] }).freeze
       EMPHASES = {emphasis: {italic: true}, strong: {bold: true}}.freeze
+      HALF_POINT = 6_350 # EMU: in which people write spaces and sizes
       MARKED = 3 # stretches from which on they are a habit
 
       # @param examples [Array<Guide::Check>]
@@ -118,6 +119,8 @@ module Norvel
 
       # In the unit that people use for it, unless that says another value.
       def said(property, value)
+        neat = (property.kind == :length && property.unit == "pt") ? (value / HALF_POINT.to_f).round * HALF_POINT : value
+        value = neat if property.same?(neat, value, tolerance: Properties::Property::ROUNDING / 2)
         words = property.show(value)
         near = property.same?(property.parse(words), value, tolerance: Properties::Property::ROUNDING / 2)
         near ? words : property.show(value, unit: "pt")
@@ -127,9 +130,12 @@ module Norvel
       def name_of(slot)
         styles = @found.fetch(slot).map { |example, one, _| style_of(example, one) }
         style = commonest(styles)
-        own = style && styles.count(style) * 2 > styles.size && kinds_in(style) == slot
+        own = style && styles.count(style) * 2 > styles.size && kinds_in(style) == slot && (slot == :body || !base?(style))
         own ? style.name.delete(",") : "House #{slot.to_s.tr("_", " ")}"
       end
+
+      # A style that all rest on has a name that says nothing of what it is for.
+      def base?(style) = @examples.any? { |example| example.manuscript.sheet.default_id == style.id }
 
       def base_name = "House base"
 
@@ -153,7 +159,7 @@ module Norvel
       def next_slot(slot)
         style = commonest(@found.fetch(slot).map { |example, one, _| style_of(example, one) }) or return
         followed = @found.fetch(slot).first.first.manuscript.sheet[style.next_style] if style.next_style && style.next_style != style.id
-        found = followed && kinds_in(followed)
+        found = followed && (base?(followed) ? :body : kinds_in(followed))
         return found if found && found != slot && @found.key?(found)
 
         :body if Guide::Slots.level(slot) && @found.key?(:body)

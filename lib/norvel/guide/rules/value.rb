@@ -14,7 +14,15 @@ module Norvel
         takes :between, :values, says: "or from where to where"
         takes :tolerance, :length, says: "how far it may be off"
         takes :lines, :choice, choices: %w[one several], says: "only where they stand in one line, or in several"
-        UNSAID = %i[indent_first indent_start space_before space_after].freeze # where there is none: no habit that needs a word
+        UNSAID = %i[indent_first indent_start space_before space_after].freeze
+
+        # No indent and no space is no habit that needs a word, nor is what running text has as well.
+        def self.unsaid?(family, slot, name)
+          value = family.values(slot)[name]
+          (UNSAID.include?(name) && value == Properties::DEFAULTS[name]) ||
+            (slot != :body && name != :size && family[:body] && family.values(:body)[name] == value)
+        end
+
         learned :of_roles do |examples|
           family = examples.first.guide.family
           said = {body: %i[font_family size line_spacing align indent_first space_before space_after]}
@@ -22,7 +30,7 @@ module Norvel
           said = said.merge(block_quotation: %i[size line_spacing indent_start])
           said = said.merge(%i[footnote caption reference_entry table_text].to_h { |slot| [slot, %i[size line_spacing]] })
           said.select { |slot, _| family[slot] }.flat_map do |slot, names|
-            spoken = names.reject { |name| UNSAID.include?(name) && family.values(slot)[name] == Properties::DEFAULTS[name] }
+            spoken = names.reject { |name| unsaid?(family, slot, name) }
             spoken.map { |name| [{"roles" => [slot.to_s], "property" => name.to_s, "equals" => AsSaid::WORD}] }
           end
         end
