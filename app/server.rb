@@ -30,6 +30,7 @@ module NorvelWeb
       fill if rest.first == "demo"
       warn "norvel: http://127.0.0.1:#{port} (data in #{folder}); Ctrl-C ends it"
       Housekeeping.start
+      App.batches.wake(again: true)
       launch(app, port)
       lock.close
       0

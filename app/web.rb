@@ -7,6 +7,7 @@ require_relative "database"
 require_relative "workbench"
 require_relative "own_fonts"
 require_relative "apart"
+require_relative "batches"
 require_relative "door"
 require_relative "plain_files"
 require_relative "asked"
@@ -25,6 +26,7 @@ require_relative "routes/cleaning"
 require_relative "routes/parts"
 require_relative "routes/findings"
 require_relative "routes/compare"
+require_relative "routes/batches"
 
 module NorvelWeb
   # The web application: routes read the request, call the core, render.
@@ -50,7 +52,7 @@ module NorvelWeb
 
     helpers Helpers
     register Routes::Desk, Routes::Bench, Routes::Changes, Routes::Writing, Routes::Guides, Routes::Deliver,
-      Routes::Sheets, Routes::Cleaning, Routes::Parts, Routes::Findings, Routes::Compare
+      Routes::Sheets, Routes::Cleaning, Routes::Parts, Routes::Findings, Routes::Compare, Routes::Batches
 
     # @param folder [String] of the data
     # @return [#call] the application with its session and its protection

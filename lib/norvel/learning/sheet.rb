@@ -50,7 +50,7 @@ module Norvel
             Proposal::Place.new(file: names[@examples.index(example)], paragraph: one.id, page: example.layout.page_of(one.id))
           end
           said = data.fetch(slot.to_s)
-          Proposal.new(kind: :style, area: :text, data: {"slot" => slot.to_s, **said}, of: all.size, holds: all.size - others.size,
+          Proposal.new(kind: :style, data: {"slot" => slot.to_s, **said}, area: :text, of: all.size, holds: all.size - others.size,
             sentence: "“#{said["name"]}”, for #{slot.to_s.tr("_", " ")}.", exceptions: places)
         end
       end

@@ -16,14 +16,22 @@ module Norvel
         @rows = []
       end
 
+      # @param check [Guide::Check]
+      # @return [Hash] what a row says of it
+      def self.row(check)
+        {met: check.count(:met), broken: check.count(:broken), findings: check.open_findings.size, must_broken: check.musts_broken,
+         rules: check.results.to_h { |result| [result.rule.id, result.state.to_s] }}
+      end
+
+      # @param row [Hash] with :file and :error, and what `row` says
+      # @return [void]
+      def put(row) = @rows << row
+
       # @param file [String] its name
       # @yieldreturn [Guide::Check]
       # @return [void]
       def add(file)
-        check = yield
-        @rows << {file: file, met: check.count(:met), broken: check.count(:broken), findings: check.open_findings.size, error: nil,
-                  must_broken: check.results.count { |result| result.state == :broken && result.rule.severity == :must },
-                  rules: check.results.to_h { |result| [result.rule.id, result.state.to_s] }}
+        put({file: file, error: nil, **self.class.row(yield)})
       rescue FileError => error
         @rows << {file: file, met: nil, broken: nil, findings: nil, error: error.message, must_broken: nil, rules: nil}
       end

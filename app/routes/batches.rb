@@ -1,0 +1,88 @@
+# frozen_string_literal: true
+
+module NorvelWeb
+  module Routes
+    # Many manuscripts against one guide: who meets what.
+    module Batches
+      COLUMNS = {"name" => "Manuscript", "must" => "Musts broken", "broken" => "Rules broken", "findings" => "Findings",
+                 "pages" => "Pages"}.freeze
+      FIRST = 8 # rules that most break, which are named
+      REPORTS = {"csv" => "text/csv", "json" => "application/json", "pdf" => "application/pdf", "html" => "text/html"}.freeze
+
+      def self.registered(app)
+        app.set :batches, NorvelWeb::Batches.new
+
+        app.post "/batches", takes: {from: Asked.list(Asked::ID), guide: Asked::WORD} do
+          rows = params["from"].to_a.uniq.map { |id| ManuscriptRecord.on_desk.find(id) }
+          made = BatchRecord.of(rows, params["guide"].to_s, guide_wanted(params["guide"].to_s))
+          settings.batches.wake
+          redirect to("/batches/#{made.id}")
+        end
+
+        app.get("/batches/:id", takes: {by: Asked::WORD, rule: Asked::RULE}) { erb :batch, locals: {batch: batch} }
+
+        app.get("/batches/:id/table", takes: {by: Asked::WORD, rule: Asked::RULE}) do
+          settings.batches.wake if batch.under_way?
+          erb :batch_table, layout: false, locals: {batch: batch}
+        end
+
+        app.post("/batches/:id/stop") do
+          settings.batches.stop(batch)
+          redirect to("/batches/#{batch.id}")
+        end
+
+        # What was stopped or failed, or changed since, is looked at again.
+        app.post("/batches/:id/again") do
+          batch.rows.where.not(state: %w[waiting at_work]).update_all(state: "waiting", result: nil)
+          settings.batches.wake
+          redirect to("/batches/#{batch.id}")
+        end
+
+        # Its findings by this guide, which judges it from now on.
+        app.post "/batches/:id/findings", takes: {row: Asked::ID} do
+          row = batch.rows.find(params["row"])
+          open_against(row.manuscript || raise(Norvel::ChangeRefused, "The manuscript is gone."))
+          redirect to("/manuscripts/#{row.manuscript_id}/findings")
+        end
+
+        app.get "/batches/:id/report", takes: {format: Asked::WORD} do
+          kind = Batches::REPORTS.key?(params["format"]) ? params["format"] : "html"
+          deliver_as "#{batch.title.gsub(%r{[/\\]}, "-")} – who meets what.#{kind}"
+          content_type Batches::REPORTS[kind]
+          report = batch.report
+          {"csv" => -> { report.to_csv }, "json" => -> { JSON.pretty_generate(report.to_h) }, "pdf" => -> { report.to_pdf }}
+            .fetch(kind) { -> { report.to_html } }.call
+        end
+
+        app.helpers BatchHelpers
+      end
+    end
+
+    module BatchHelpers
+      def batch = @batch ||= BatchRecord.includes(rows: :manuscript).find(params["id"])
+
+      # @return [Array<BatchRecord>] the newest first
+      def batches_on_desk = BatchRecord.order(id: :desc).limit(5).to_a
+
+      # @return [String] by what the table is sorted
+      def batch_order = Batches::COLUMNS.key?(params["by"]) ? params["by"] : "must"
+
+      # @return [Array<BatchRow>] sorted; those that break a rule, where one is asked for
+      def batch_rows(batch)
+        rows = params["rule"].to_s.empty? ? batch.rows.to_a : batch.rows.select { |row| row.broken.include?(params["rule"]) }
+        return rows.sort_by { |row| row.name.downcase } if batch_order == "name"
+
+        key = {"must" => "must_broken"}.fetch(batch_order, batch_order)
+        rows.sort_by { |row| [row.found[key] ? 0 : 1, -row.found[key].to_i, row.id] }
+      end
+
+      def open_against(row)
+        return if row.guide == batch.reference
+
+        title = guide_wanted(batch.reference).title
+        chosen = {"guide" => batch.reference, "title" => title, "from" => row.guide || Norvel::Guide::DEFAULT}
+        workbench(row.id).change(Norvel::Changes::ChooseGuide.new(chosen), head: row.head_id)
+      end
+    end
+  end
+end
