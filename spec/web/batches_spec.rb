@@ -38,7 +38,9 @@ RSpec.describe "Several against one guide", type: :feature do
     expect(page).to have_link("Show all of them")
     require "axe-rspec"
     expect(page).to be_axe_clean.according_to(:wcag2a, :wcag2aa, :wcag21aa, :wcag22aa)
-    %w[csv json pdf html].each { |format| expect(Web.status(URI("http://127.0.0.1/batches/#{batch.id}/report?format=#{format}"))).to eq(200) }
+    %w[csv json pdf html].each do |format|
+      expect(Web.status(URI("http://127.0.0.1/batches/#{batch.id}/report?format=#{format}"))).to eq(200)
+    end
     visit "/batches/#{batch.id}"
     click_button @rows.last.name
     expect(page).to have_css(".view-head", text: "Findings")

@@ -20,8 +20,9 @@ RSpec.describe "The server" do
     rows = names.map { |name| Web.bring("quayside-notice.docx").tap { |row| row.update!(filename: name) } }
     rows.last.update!(name: "Another notice")
     get "/"
-    text = Nokogiri::HTML(last_response.body).text
-    expect(text.scan(/(\S.*\.docx), brought \d/).flatten.map(&:strip)).to match_array(names.first(2))
+    desk = Nokogiri::HTML(last_response.body)
+    expect(desk.css(".stack").text.scan(/(\S.*\.docx), brought \d/).flatten.map(&:strip)).to match_array(names.first(2))
+    expect(desk.css(".several .mend, .learn .mend").map { |label| label.text.strip }.tally.values.uniq).to eq([2]) # once in each list
     get "/manuscripts/#{rows.last.id}/styles?show=sheets"
     offered = Nokogiri::HTML(last_response.body).css(".sheet-library li span").map(&:text).grep(/brought/)
     expect(offered.map { |text| text[/\((.+\.docx)/, 1] }).to match_array(names.first(2))
