@@ -3,6 +3,7 @@
 require_relative "../support/other_hands"
 require_relative "../support/generated_guides"
 require_relative "../support/learned_back"
+require_relative "../support/outside"
 
 # A guide learned from examples: what a guide made gives that guide back.
 RSpec.describe Norvel::Learning do
@@ -63,6 +64,33 @@ RSpec.describe Norvel::Learning do
     empty = Norvel::Examination.new(manuscript(paragraph(0, "")))
     expect { described_class.new({"a" => empty}) }.to raise_error(Norvel::Error, "There are no words in the example.")
     expect { described_class.new({}) }.to raise_error(Norvel::Error, /no example/)
+  end
+
+  # Seen: a guide whose sheet says from which size on letters are kerned, which nobody sees, was a fault of every check.
+  it "is checked whatever its sheet says" do
+    guide = Norvel::Guide.read(YAML.dump("guide" => "Kerned", "version" => "1", "styles" => {
+      "base" => {"name" => "B", "kerning" => "14 pt"}, "body" => {"name" => "T"}
+    }, "rules" => [{"id" => "s", "clause" => "As the sheet.", "severity" => "must", "checks" => "guide_style"},
+      {"id" => "k", "clause" => "Kerned.", "severity" => "must", "checks" => "value", "roles" => ["body"], "property" => "kerning",
+       "equals" => "14 pt"}]))
+    text = "The lamps of the stairs are lit an hour before the ebb, and two men see to it. " * 2
+    one = on_page(Array.new(3) { |id| paragraph(id, text) })
+    check = Norvel::Examination.new(one).check(guide)
+    expect(check.findings.select { |found| found.rule == "k" }.map(&:measured).uniq).to eq(["0 pt"])
+    expect(check.results.first.findings.map(&:measured).grep(/kern/i)).to eq([])
+  end
+
+  # Seen: a file of text boxes alone, and one whose lines are set closer than a guide can ask for.
+  it "learns from whatever can be read, a guide that can be read" do
+    wrong = Outside.samples.uniq { |path| File.binread(path) }.filter_map do |path|
+      examined = Norvel::Examination.new(Norvel::Formats.read(File.binread(path), name: path))
+      learning = described_class.new({path => examined})
+      guide = Norvel::Guide.read(learning.yaml)
+      [path, examined.check(guide).findings.size] if guide.rules.size != learning.proposals.size
+    rescue Norvel::Error => error
+      [path, error.message] unless error.message == "There are no words in the example."
+    end
+    expect(wrong).to eq([])
   end
 
   it "is told by every kind of rule, one way or the other" do

@@ -169,6 +169,13 @@ module Norvel
         !context.roles.genre.nil? && %i[other verse].include?(role)
       end
 
+      # @return [Object] the value that a paragraph comes out with; of what its letters have, that of most
+      def come_out(context, paragraph, property)
+        context.appearance.of(paragraph).fetch(property.name) do
+          property.text? ? context.appearance.majority(paragraph, property.name) : context.cascade.paragraph(paragraph)[property.name]
+        end
+      end
+
       # Where roles are named in a sentence.
       def roles_said(roles) =
         roles.map { |role| role.to_s.tr("_", " ") }.then { |all| (all.size > 1) ? "#{all[0..-2].join(", ")} and #{all.last}" : all.first }

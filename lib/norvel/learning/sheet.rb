@@ -93,7 +93,8 @@ module Norvel
       # What running text has, of what all share, and what every kind has alike.
       def base
         @base ||= begin
-          running = values(@found.key?(:body) ? :body : @found.max_by { |_, all| all.size }.first)
+          most = @found.key?(:body) ? :body : @found.max_by { |_, all| all.size }&.first
+          running = most ? values(most) : {}
           alike = NAMES.select { |name| @found.size > 2 && @found.keys.map { |slot| values(slot)[name] }.uniq.size == 1 }
           running.slice(*SHARED, *alike)
         end
@@ -114,16 +115,20 @@ module Norvel
 
       def written(values, under)
         differing = values.reject { |name, value| value.nil? || Properties.same?(name, value, under[name]) }
-        differing.to_h { |name, value| [name.to_s, (Properties[name].kind == :switch) ? value : said(Properties[name], value)] }
+        differing.filter_map { |name, value| [name.to_s, (Properties[name].kind == :switch) ? value : said(Properties[name], value)] }
+          .to_h.compact
       end
 
       # In the unit that people use for it, unless that says another value.
+      # @return [String, nil] nil for what a guide cannot ask for
       def said(property, value)
         neat = (property.kind == :length && property.unit == "pt") ? (value / HALF_POINT.to_f).round * HALF_POINT : value
         value = neat if property.same?(neat, value, tolerance: Properties::Property::ROUNDING / 2)
         words = property.show(value)
         near = property.same?(property.parse(words), value, tolerance: Properties::Property::ROUNDING / 2)
         near ? words : property.show(value, unit: "pt")
+      rescue Error
+        nil
       end
 
       # A style of the examples that is for nothing else, else a name of the house.

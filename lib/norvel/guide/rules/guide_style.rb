@@ -69,7 +69,9 @@ module Norvel
 
         def unlike(whole, seen, wanted)
           @compared.filter_map do |property|
-            measured = seen.fetch(property.name) { property.text? ? next : whole[property.name] }
+            next if property.text? && !seen.key?(property.name) # what nobody sees
+
+            measured = seen.fetch(property.name) { whole[property.name] }
             [property.name, [measured, wanted[property.name]]] unless property.same?(measured, wanted[property.name])
           end.to_h
         end

@@ -55,7 +55,7 @@ module Norvel
         def measured(context) = within(context, context.roles.in(*given(:roles))).reject(&:blank?)
 
         def value(context, paragraph, property) =
-          context.appearance.of(paragraph).fetch(property.name) { context.cascade.paragraph(paragraph)[property.name] }
+          come_out(context, paragraph, property)
 
         def wanted(context, paragraph)
           base = given(:to_roles) ? of_others(context) : value(context, paragraph, @other)

@@ -45,7 +45,7 @@ module Norvel
         def findings(context)
           judged = {} # many paragraphs have few values
           paragraphs(context).filter_map do |paragraph|
-            measured = context.appearance.of(paragraph).fetch(@property.name) { context.cascade.paragraph(paragraph)[@property.name] }
+            measured = come_out(context, paragraph, @property)
             by_role = judged.fetch(measured) { judged[measured] = met?(measured) ? nil : {} } or next
             role = role(context, paragraph)
             found(context, by_role[role] ||= finding(context, **words(measured, role)), paragraph,
