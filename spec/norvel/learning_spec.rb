@@ -74,7 +74,7 @@ RSpec.describe Norvel::Learning do
       {"id" => "k", "clause" => "Kerned.", "severity" => "must", "checks" => "value", "roles" => ["body"], "property" => "kerning",
        "equals" => "14 pt"}]))
     text = "The lamps of the stairs are lit an hour before the ebb, and two men see to it. " * 2
-    one = on_page(Array.new(3) { |id| paragraph(id, text) })
+    one = on_page(*(0..2).map { |id| paragraph(id, text) })
     check = Norvel::Examination.new(one).check(guide)
     expect(check.findings.select { |found| found.rule == "k" }.map(&:measured).uniq).to eq(["0 pt"])
     expect(check.results.first.findings.map(&:measured).grep(/kern/i)).to eq([])
