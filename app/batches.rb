@@ -19,7 +19,7 @@ module NorvelWeb
 
       transaction do
         create!(title: guide.title, guide: guide.source, reference: reference, created_at: Time.now).tap do |batch|
-          manuscripts.each { |one| batch.rows.create!(manuscript_id: one.id) }
+          BatchRow.insert_all!(manuscripts.map { |one| {batch_id: batch.id, manuscript_id: one.id} })
         end
       end
     end
@@ -52,6 +52,9 @@ module NorvelWeb
     # @return [Array<String>] the rules that it breaks
     def broken = found.fetch("rules", {}).select { |_, state| state == "broken" }.keys
 
+    # @return [Boolean] whether it lies on the desk still
+    def on_desk? = !manuscript.nil? && manuscript.deleted_at.nil?
+
     # @return [String] what it is called
     def name = manuscript&.name || "a manuscript that is gone"
 
@@ -72,7 +75,7 @@ module NorvelWeb
     # @return [String] JSON
     def self.held(bytes, name, changes, guide, fonts)
       read = Norvel::Formats.read(bytes, name: name, limits: nil).with(fonts: fonts)
-      now = changes.reduce(read) { |manuscript, one| Norvel::Changes::Difference.apply(manuscript, JSON.parse(one)) }
+      now = Norvel::Changes::Difference.replay(read, changes)
       check = Norvel::Examination.new(now).check(guide)
       JSON.generate(Norvel::Report::Many.row(check).merge(pages: check.layout.pages.size))
     end

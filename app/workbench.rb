@@ -382,7 +382,7 @@ module NorvelWeb
         head = entry.parent_id
       end
       start = @states[head]&.manuscript || original
-      pending.reduce(start) { |manuscript, entry| Norvel::Changes::Difference.apply(manuscript, JSON.parse(entry.difference)) }
+      Norvel::Changes::Difference.replay(start, pending.map(&:difference))
     end
 
     def original =

@@ -41,7 +41,9 @@ module NorvelWeb
         # Its findings by this guide, which judges it from now on.
         app.post "/batches/:id/findings", takes: {row: Asked::ID} do
           row = batch.rows.find(params["row"])
-          open_against(row.manuscript || raise(Norvel::ChangeRefused, "The manuscript is gone."))
+          raise Norvel::ChangeRefused, "The manuscript was put away; bring it back on the desk first." unless row.on_desk?
+
+          open_against(row.manuscript)
           redirect to("/manuscripts/#{row.manuscript_id}/findings")
         end
 
@@ -62,7 +64,10 @@ module NorvelWeb
       def batch = @batch ||= BatchRecord.includes(rows: :manuscript).find(params["id"])
 
       # @return [Array<BatchRecord>] the newest first
-      def batches_on_desk = BatchRecord.order(id: :desc).limit(5).to_a
+      def batches_on_desk = @batches_on_desk ||= BatchRecord.includes(:rows).order(id: :desc).limit(5).to_a
+
+      # @return [String] what tells a manuscript from others of its name
+      def batch_name(row) = row.manuscript ? name_apart(row.manuscript) : row.name
 
       # @return [String] by what the table is sorted
       def batch_order = Batches::COLUMNS.key?(params["by"]) ? params["by"] : "must"
@@ -70,18 +75,15 @@ module NorvelWeb
       # @return [Array<BatchRow>] sorted; those that break a rule, where one is asked for
       def batch_rows(batch)
         rows = params["rule"].to_s.empty? ? batch.rows.to_a : batch.rows.select { |row| row.broken.include?(params["rule"]) }
-        return rows.sort_by { |row| row.name.downcase } if batch_order == "name"
+        return rows.sort_by { |row| batch_name(row).downcase } if batch_order == "name"
 
         key = {"must" => "must_broken"}.fetch(batch_order, batch_order)
         rows.sort_by { |row| [row.found[key] ? 0 : 1, -row.found[key].to_i, row.id] }
       end
 
       def open_against(row)
-        return if row.guide == batch.reference
-
-        title = guide_wanted(batch.reference).title
-        chosen = {"guide" => batch.reference, "title" => title, "from" => row.guide || Norvel::Guide::DEFAULT}
-        workbench(row.id).change(Norvel::Changes::ChooseGuide.new(chosen), head: row.head_id)
+        guide_wanted(batch.reference) # which may be put away by now
+        judge_by(row, batch.reference, head: row.head_id) unless row.guide == batch.reference
       end
     end
   end

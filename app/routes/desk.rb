@@ -104,9 +104,7 @@ module NorvelWeb
         app.post "/manuscripts/:id/guide", takes: {guide: Asked::WORD, head: Asked::ID} do
           raise Norvel::ChangeRefused, "There is no such guide." unless judges.any? { |reference, _| reference == params["guide"] }
 
-          title = guide_named(params["guide"])&.title || "No guide"
-          chosen = {"guide" => params["guide"], "title" => title, "from" => record.guide || Norvel::Guide::DEFAULT}
-          _, @state, = bench.change(Norvel::Changes::ChooseGuide.new(chosen), head: seen_head)
+          _, @state, = judge_by(record, params["guide"], head: seen_head)
           refresh_facts(record.reload, state)
           redirect to("/manuscripts/#{record.id}/findings")
         end
@@ -152,6 +150,14 @@ module NorvelWeb
         nil
       rescue Norvel::ChangeRefused => error
         "“#{row.filename}” keeps its styles: #{error.message}"
+      end
+
+      # @param row [ManuscriptRecord] @param reference [String] of the guide that judges it from now on @param head [Integer, nil]
+      # @return [Array] as a workbench's change gives it
+      def judge_by(row, reference, head:)
+        title = guide_named(reference)&.title || "No guide"
+        chosen = {"guide" => reference, "title" => title, "from" => row.guide || Norvel::Guide::DEFAULT}
+        workbench(row.id).change(Norvel::Changes::ChooseGuide.new(chosen), head: head)
       end
 
       # @return [Array<String>] what is to be told of what came, once

@@ -59,7 +59,9 @@ module NorvelWeb
         app.post "/guides/learned", takes: {from: Asked.list(Asked::ID), name: Asked::NAME} do
           rows = params["from"].to_a.uniq.first(Norvel::Learning::MOST + 1).map { |id| ManuscriptRecord.on_desk.find(id) }
           title = params["name"].to_s.strip.then { |said| said.empty? ? "House of #{rows.first&.name}"[0, 200] : said }
-          learning = Norvel::Learning.new(rows.to_h { |row| [name_apart(row), workbench(row.id).state] }, title: title)
+          names = rows.map { |row| name_apart(row) }
+          names = names.each_with_index.map { |name, index| (names.index(name) == index) ? name : "#{name} #{index + 1}" }
+          learning = Norvel::Learning.new(names.zip(rows.map { |row| workbench(row.id).state }).to_h, title: title)
           made = HouseGuide.create!(name: title, yaml: learning.yaml)
           redirect to("/guides/#{made.id}?show=rules&on=#{rows.first.id}")
         end

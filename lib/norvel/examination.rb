@@ -71,8 +71,12 @@ module Norvel
     # @return [Guide::Check] with its results
     def check(guide)
       @checks.shift if @checks.size >= CHECKS && !@checks.key?(guide.source)
-      @checks[guide.source] ||= Guide::Check.new(guide, layout, roles: roles, appearance: appearance, known: self).tap(&:results)
+      @checks[guide.source] ||= held_against(guide).tap(&:results)
     end
+
+    # @param guide [Guide]
+    # @return [Guide::Check] one that is not kept, with nothing worked out yet
+    def held_against(guide) = Guide::Check.new(guide, layout, roles: roles, appearance: appearance, known: self)
 
     # @return [Guide::Check, nil] where it was worked out already
     def known_check(guide) = @checks[guide.source]

@@ -28,18 +28,18 @@ module Norvel
       raise Error, "There are no words in the example." if examined.values.all? { |one| one.manuscript.paragraphs.all?(&:blank?) }
 
       @title = title
-      bare = examined.transform_values { |one| check(Guide.none, one) }
+      bare = examined.transform_values { |one| one.held_against(Guide.none) }
       @sheet = Sheet.new(bare.values)
       @pages = Pages.new(bare.values)
       guide = Guide.read(YAML.dump(framed({})))
-      @examples = examined.transform_values { |one| check(guide, one) }
+      @examples = examined.transform_values { |one| one.held_against(guide) }
     end
 
     # @return [Array<Proposal>] rules that hold, by area and kind
     def proposals = @proposals ||= areas.flat_map { |kind| habits(kind) }
 
     # @return [Array<Proposal>] what the sheet has, style by style, and the pages' design
-    def findings_of_design = @sheet.proposals(names) + @pages.proposals
+    def findings_of_design = @findings_of_design ||= @sheet.proposals(names) + @pages.proposals
 
     # @return [Array<String>] sentences: what examples do not say
     def cannot_tell
@@ -66,9 +66,6 @@ module Norvel
     private
 
     def names = @examples.keys
-
-    def check(guide, examined) =
-      Guide::Check.new(guide, examined.layout, roles: examined.roles, appearance: examined.appearance, known: examined)
 
     def sources
       from = names.first(3).map { |name| "“#{File.basename(name)}”" }.join(", ")
@@ -106,20 +103,20 @@ module Norvel
     def measured(kind, given)
       data = {"checks" => kind.called, **given}
       rule = Guide::Rule.build(said.resolved({"id" => "x", "clause" => "x", "severity" => "must", **data}))
-      looked_at = @examples.select { |_, example| rule.applies?(example) && measurable?(rule, example) }
-      of = looked_at.sum { |_, example| kind.habit.places(example, given) }
+      results = @examples.transform_values { |example| example.result(rule) }.select { |_, result| tells?(result) }
+      of = results.keys.sum { |name| kind.habit.places(@examples[name], given) }
       return if of.zero?
 
-      exceptions = looked_at.flat_map { |name, example| exceptions(name, example, rule) }
+      exceptions = results.flat_map { |name, result| exceptions(name, result) }
       Proposal.new(kind: :rule, area: kind.area, data: data, sentence: rule.sentence, of: of, holds: [of - exceptions.size, 0].max,
         exceptions: exceptions)
     end
 
     # Pages that may break elsewhere say nothing about page breaks.
-    def measurable?(rule, example) = !rule.pages? || example.result(rule).unmeasured.empty?
+    def tells?(result) = result.state != :not_applicable && result.unmeasured.empty?
 
-    def exceptions(name, example, rule)
-      example.result(rule).findings.uniq { |one| one.paragraph || [one.page, one.message] }
+    def exceptions(name, result)
+      result.findings.uniq { |one| one.paragraph || [one.page, one.message] }
         .map { |one| Proposal::Place.new(file: name, paragraph: one.paragraph, page: one.page, message: one.message) }
     end
 

@@ -28,8 +28,8 @@ module Norvel
     def initialize(before, after, known: false)
       @before = before
       @after = after
-      @alignment = Alignment.new(before.manuscript.paragraphs, after.manuscript.paragraphs, known: known,
-        words: ->(paragraph, later) { told(later ? after : before, paragraph) })
+      @known = known
+      @alignment = aligned(&:paragraphs)
       @values = Values.new(before, after)
     end
 
@@ -37,15 +37,11 @@ module Norvel
     def pairs = @alignment.pairs
 
     # @return [Array<Text>] in the order of the manuscript that is, what is gone where it stood
-    def text
-      @text ||= rows.filter_map do |was, is|
-        one, other = paragraphs(was, is)
-        said = {before: was, after: is, was: one && told(before, one), is: other && told(after, other)}
-        next Text.new(kind: is.nil? ? :removed : :added, **said) if was.nil? || is.nil?
-        next Text.new(kind: :changed, **said) unless same_words?(one, other)
+    def text = @text ||= differences(@alignment, *[before, after].map { |one| one.manuscript.paragraphs })
 
-        Text.new(kind: :moved, **said) if @alignment.moved?(is)
-      end
+    # @return [Array<Text>] the same of notes, headers, footers, text boxes and comments; their indexes are among these
+    def beside
+      @beside ||= differences(aligned { |one| others(one) }, *[before, after].map { |one| others(one.manuscript) })
     end
 
     # @return [Array<Formatting>] of whole paragraphs, by what they come to
@@ -102,7 +98,7 @@ module Norvel
     end
 
     # @return [Boolean] whether nothing differs
-    def same? = text.empty? && formatting.empty? && spans.empty? && styles.empty? && first_page.nil?
+    def same? = text.empty? && beside.empty? && formatting.empty? && spans.empty? && styles.empty? && first_page.nil?
 
     # @return [Hash{Symbol=>Integer}] how many paragraphs were added, removed, moved and changed
     def sums = {added: 0, removed: 0, moved: 0, changed: 0}.merge(text.map(&:kind).tally)
@@ -112,6 +108,25 @@ module Norvel
       .sort_by { |_, count| -count }.to_h
 
     private
+
+    # @yieldparam manuscript [Manuscript] @yieldreturn [Array<Manuscript::Paragraph>]
+    def aligned
+      Alignment.new(yield(before.manuscript), yield(after.manuscript), known: @known,
+        words: ->(paragraph, later) { told(later ? after : before, paragraph) })
+    end
+
+    def others(manuscript) = manuscript.note_paragraphs + manuscript.margin_paragraphs + manuscript.aside_paragraphs
+
+    def differences(alignment, old, new)
+      alignment.rows.filter_map do |was, is|
+        one, other = was && old[was], is && new[is]
+        said = {before: was, after: is, was: one && told(before, one), is: other && told(after, other)}
+        next Text.new(kind: is.nil? ? :removed : :added, **said) if was.nil? || is.nil?
+        next Text.new(kind: :changed, **said) unless same_words?(one, other)
+
+        Text.new(kind: :moved, **said) if alignment.moved?(is)
+      end
+    end
 
     # The words as they are read: with the label that a list gives.
     def told(examined, paragraph)
@@ -135,8 +150,12 @@ module Norvel
 
     PLACES = 0.05 # points: what no eye sees
 
+    def place(placed) = [placed.x, placed.baseline].map { |at| (at / PLACES).round }
+
+    # Everything that stands on it, headers, footers and notes too.
     def lines(page)
-      page.text_lines.map { |one| [one.line.start, one.line.end, one.paragraph.text, (one.baseline / PLACES).round] }
+      placed = page.placed.reject(&:hidden?)
+      [page.width, page.height, placed.map { |one| [one.line.start, one.line.end, one.paragraph&.text, *place(one)] }]
     end
   end
 end

@@ -50,6 +50,8 @@ RSpec.describe Norvel::Formats::Text do
     expect(kinds).to include(["list_item", "Lamps are lit."], ["list_item", "Oil is kept be"], ["list_item", "every stair ha"],
       ["heading_", "The stairs"], ["heading_", "Low ones"], ["body", a_string_starting_with("# A note")])
     expect(kinds).to include(["body", a_string_starting_with("Read by")])
+    beside = found("#{"A server is begun by hand. " * 4}\n\n# begin it\n\n    serve --now\n\n# end it\n\n    serve --stop\n")
+    expect(beside.map(&:first)).to include("heading_1-perhaps").and satisfy { |all| !all.include?("heading_1") }
     labels = Norvel::ListLabels.for(read_text(text), Norvel::Cascade.new(read_text(text))).values
     expect(labels.first(3)).to eq(%w[A. B. C.])
   end

@@ -24,6 +24,21 @@ RSpec.describe Norvel::SideBySide do
     expect(compare(one, one).same?).to be(true)
   end
 
+  # Seen: a word of a note, or of a header, made no difference, and neither did pages that were set further in.
+  it "tells words beside the text, and lines that stand elsewhere" do
+    one = read(demo("night-ferries.docx"))
+    note = one.note_paragraphs.find { |each| each.text.strip.length > 20 }
+    words = note.runs.map { |run| run.text.strip.empty? ? run : run.with(text: run.text.sub(/\p{L}{4,}/, "Otherwise")) }
+    found = compare(one, one.with_paragraphs(note.id => note.with(runs: words)), known: true)
+    expect([found.text, found.same?, found.beside.map(&:kind)]).to eq([[], false, [:changed]])
+    expect(found.beside.first.is).to include("Otherwise")
+    expect(Norvel::Report::Comparison.new(found, %w[a b]).lines).to include(/Beside it: 1 changed in notes/)
+    page = one.sections.first.page
+    moved = page.with(margin: page.margin.merge(start: page.margin[:start] + 36_000, end: page.margin[:end] - 36_000))
+    shifted = compare(one, one.with(sections: one.sections.map { |section| section.with(page: moved) }), known: true)
+    expect([shifted.same?, shifted.first_page]).to eq([false, 1])
+  end
+
   it "tells values of whole paragraphs, and of words in them" do
     one = texts("The lamps of the stairs are lit", "Nobody pays.")
     set = change("format_here", paragraphs: [1], values: {"size" => "14 pt", "align" => "center"}).call(one)
@@ -34,7 +49,7 @@ RSpec.describe Norvel::SideBySide do
     expect(found.spans.map { |span| [span.after, span.start, span.end, span.property, span.was, span.is] })
       .to eq([[0, 4, 9, :italic, false, true]])
     data = JSON.parse(JSON.generate(Norvel::Report::Comparison.new(found, %w[a b]).to_h))
-    expect(data.keys).to eq(%w[text formatting styles spans looks pages])
+    expect(data.keys).to eq(%w[text formatting styles spans looks pages beside])
     expect(data["formatting"].find { |one| one["property"] == "size_pt" }).to include("before" => 1, "after" => 1, "is" => 14.0)
     expect(data["spans"].first).to include("property" => "italic", "was" => false, "is" => true, "start" => 4, "end" => 9)
   end

@@ -60,6 +60,29 @@ RSpec.describe "Several against one guide", type: :feature do
     expect(page).to have_css(".batch tr.done", count: 1, wait: 60).and have_css(".batch tr.failed", count: 1)
   end
 
+  it "tells manuscripts of one name apart, and opens none that was put away meanwhile" do
+    twin = Web.bring("quayside-notice.docx").tap { |row| row.update!(filename: "Überblick neu.docx") }
+    batch = NorvelWeb::BatchRecord.of([@rows[1], twin, @rows.last], "staff-notice", Norvel::Guide.find("staff-notice"))
+    @rows.last.update!(deleted_at: Time.now)
+    visit "/batches/#{batch.id}"
+    expect(page).to have_link("Report as .csv", wait: 60)
+    expect(all(".batch tbody th").map(&:text)).to include(/quayside-notice\.docx, brought/, /Überblick neu\.docx, brought/, /put away\z/)
+    expect(page).to have_no_button(@rows.last.name)
+    learned = {}
+    allow(Norvel::Learning).to receive(:new).and_wrap_original do |made, examined, **more|
+      learned = examined
+      made.call(examined, **more)
+    end
+    twin.update!(filename: @rows[1].filename, created_at: @rows[1].created_at)
+    visit "/"
+    find("summary", text: "Learn one from good examples").click
+    within(".learn") { all("input[type=checkbox]").first(2).each { |box| box.set(true) } }
+    fill_in "learned-name", with: "Häuser, „a“: b – #{"c" * 150}"
+    click_button "Learn the guide"
+    expect(page).to have_css(".rule-row", minimum: 10)
+    expect(learned.size).to eq(2)
+  end
+
   it "is stopped, with what was done kept, and refuses a choice of none" do
     batch = NorvelWeb::BatchRecord.of(@rows, "staff-notice", Norvel::Guide.find("staff-notice"))
     NorvelWeb::App.batches.stop(batch)

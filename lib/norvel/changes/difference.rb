@@ -38,6 +38,10 @@ module Norvel
 **Stored.load_members(data["members"] || {}))
       end
 
+      # @param differences [Array<String>] as ledgers keep them, JSON
+      # @return [Manuscript] after all of them
+      def replay(manuscript, differences) = differences.reduce(manuscript) { |now, one| apply(now, JSON.parse(one)) }
+
       def changed_paragraphs(before, after)
         (after.paragraphs + after.note_paragraphs).each_with_object({}) do |paragraph, patches|
           was = before.paragraph(paragraph.id)

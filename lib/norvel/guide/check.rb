@@ -61,6 +61,11 @@ module Norvel
         (@styles_for ||= {}).fetch(slot) { @styles_for[slot] = style_of_slot(slot) }
       end
 
+      # @return [Array<Manuscript::Paragraph>] with words, lists of contents apart
+      def with_words
+        @with_words ||= manuscript.paragraphs.reject { |paragraph| paragraph.blank? || manuscript.listed.include?(paragraph.id) }
+      end
+
       # What a rule has worked out of this manuscript, for itself and others: rules themselves remember nothing of what they looked at.
       # @param key [Object] @yieldreturn [Object] the first time
       # @return [Object]

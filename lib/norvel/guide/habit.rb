@@ -39,11 +39,6 @@ module Norvel
     end
 
     class Habit
-      WORDS = ->(example) do
-        example.known(:with_words) do
-          example.manuscript.paragraphs.reject { |one| one.blank? || example.manuscript.listed.include?(one.id) }
-        end
-      end
       ROLE = ->(*roles) { ->(example, _) { example.roles.in(*roles).size } }
 
       # What there is to be counted, by name: lambdas of an example and of a rule's parameters.
@@ -51,7 +46,7 @@ module Norvel
         whole: ->(_, _) { 1 },
         sections: ->(example, _) { example.manuscript.sections.size },
         pages: ->(example, _) { example.layout.pages.size },
-        paragraphs: ->(example, _) { WORDS[example].size },
+        paragraphs: ->(example, _) { example.with_words.size },
         running: ROLE[:body, :block_quotation, :abstract, :list_item],
         headings: ROLE[*Roles::HEADINGS],
         chapters: ROLE[:heading_1],
@@ -65,7 +60,7 @@ module Norvel
         figures: ->(example, _) { example.manuscript.images.size },
         things: ->(example, given) { example.captions.all.count { |one| kinds_of(given).include?(one.kind) } },
         captions: ->(example, given) { example.captions.all.count { |one| one.number && kinds_of(given).include?(one.kind) } },
-        links: ->(example, _) { WORDS[example].count { |one| one.runs.any?(&:link) } },
+        links: ->(example, _) { example.with_words.count { |one| one.runs.any?(&:link) } },
         references: ->(example, _) { example.references.all.size },
         of_roles: ->(example, given) { example.roles.in(*Array(given["roles"]).map(&:to_sym)).size }
       }.freeze

@@ -109,9 +109,7 @@ module Norvel
 
       # Paragraphs with words, in the chosen roles or in all.
       def looked_at(context, roles = @given[:roles])
-        all = context.known(:with_words) do
-          context.manuscript.paragraphs.reject { |paragraph| paragraph.blank? || context.manuscript.listed.include?(paragraph.id) }
-        end
+        all = context.with_words
         all = all.select { |paragraph| roles.include?(role(context, paragraph)) } if roles
         within(context, all)
       end

@@ -28,7 +28,7 @@ module Norvel
       # @return [Hash{String=>Hash}] as a guide's file has it
       def data
         @data ||= begin
-          styles = {"base" => {"name" => free(base_name), **written(base, Properties::DEFAULTS)}}
+          styles = {"base" => {"name" => free("House base"), **written(base, Properties::DEFAULTS)}}
           in_order.each { |slot| styles[slot.to_s] = style(slot) }
           styles.merge(characters)
         end
@@ -66,7 +66,7 @@ module Norvel
         first = @found[:first_body].to_a
         return false if first.size < LEAST || @found[:body].nil?
 
-        differs = ->(slot) { commonest(@found[slot].map { |example, one, _| example.cascade.paragraph(one)[:indent_first] }) }
+        differs = ->(slot) { Guide::Habit.commonest(@found[slot].map { |example, one, _| example.cascade.paragraph(one)[:indent_first] }) }
         return true unless differs[:first_body] == differs[:body]
 
         @found[:body] += first
@@ -76,7 +76,7 @@ module Norvel
       def values(slot)
         (@values ||= {})[slot] ||= begin
           all = @found.fetch(slot).map { |example, one, _| values_of(example, one) }
-          NAMES.to_h { |name| [name, commonest(all.map { |one| one[name] })] }
+          NAMES.to_h { |name| [name, Guide::Habit.commonest(all.map { |one| one[name] })] }
         end
       end
 
@@ -87,8 +87,6 @@ module Norvel
           NAMES.to_h { |name| [name, seen.fetch(name) { other[name] }] }
         end
       end
-
-      def commonest(list) = list.tally.max_by(&:last)&.first
 
       # What running text has, of what all share, and what every kind has alike.
       def base
@@ -134,7 +132,7 @@ module Norvel
       # A style of the examples that is for nothing else, else a name of the house.
       def name_of(slot)
         styles = @found.fetch(slot).map { |example, one, _| style_of(example, one) }
-        style = commonest(styles)
+        style = Guide::Habit.commonest(styles)
         own = style && styles.count(style) * 2 > styles.size && kinds_in(style) == slot && (slot == :body || !base?(style))
         own ? style.name.delete(",") : "House #{slot.to_s.tr("_", " ")}"
       end
@@ -142,27 +140,25 @@ module Norvel
       # A style that all rest on has a name that says nothing of what it is for.
       def base?(style) = @examples.any? { |example| example.manuscript.sheet.default_id == style.id }
 
-      def base_name = "House base"
-
       def style_of(example, paragraph) = example.manuscript.sheet[paragraph.style]
 
       # @return [Symbol] what most paragraphs in a style are
       def kinds_in(style)
         @kinds_in ||= @found.flat_map { |slot, all| all.map { |example, one, _| [style_of(example, one)&.name, slot] } }
-          .group_by(&:first).transform_values { |all| commonest(all.map(&:last)) }
+          .group_by(&:first).transform_values { |all| Guide::Habit.commonest(all.map(&:last)) }
         @kinds_in[style.name]
       end
 
       # No two styles have one name.
       def free(name)
         @taken ||= Set.new
-        found = [name, *(2..99).map { |count| "#{name} #{count}" }].find { |one| @taken.add?(one.downcase) }
-        found[0, 100]
+        name = name[0, 90]
+        [name, *(2..99).map { |count| "#{name} #{count}" }].find { |one| @taken.add?(one.downcase) }
       end
 
       # What mostly follows: headings and what stands once are followed by another kind.
       def next_slot(slot)
-        style = commonest(@found.fetch(slot).map { |example, one, _| style_of(example, one) }) or return
+        style = Guide::Habit.commonest(@found.fetch(slot).map { |example, one, _| style_of(example, one) }) or return
         followed = @found.fetch(slot).first.first.manuscript.sheet[style.next_style] if style.next_style && style.next_style != style.id
         found = followed && (base?(followed) ? :body : kinds_in(followed))
         return found if found && found != slot && @found.key?(found)
@@ -196,7 +192,7 @@ module Norvel
         end
         by_level = found.group_by(&:first)
         (0..).take_while { |index| by_level.key?(index) }.map do |index|
-          commonest(by_level[index].map { |_, level, set| [level, set[:indent_start], set[:indent_first]] })
+          Guide::Habit.commonest(by_level[index].map { |_, level, set| [level, set[:indent_start], set[:indent_first]] })
         end
       end
 

@@ -19,8 +19,8 @@ module Norvel
          formatting: one.formatting.map { |found| value(found) },
          styles: one.styles.map { |found| style(found) },
          spans: one.spans.map { |found| {before: found.before, after: found.after, start: found.start, end: found.end, **value(found)} },
-         looks: {before: one.before.looks.size, after: one.after.looks.size},
-         pages: {before: one.before.layout.pages.size, after: one.after.layout.pages.size, first_difference: one.first_page}}
+         looks: counts(&:looks), pages: {**counts { |state| state.layout.pages }, first_difference: one.first_page},
+         beside: one.beside.map { |found| {kind: found.kind.to_s, was: found.was, is: found.is} }}
       end
 
       SHOWN = 6 # of each kind, on a terminal
@@ -29,7 +29,8 @@ module Norvel
       def lines
         return ["Nothing differs."] if @comparison.same?
 
-        ["Text: #{text_said}.", "Formatting: #{formatting_said}.", "Styles: #{styles_said}.", *looks_and_pages]
+        beside = ["Beside it: #{beside_said}."] if beside_said
+        ["Text: #{text_said}.", *beside, "Formatting: #{formatting_said}.", "Styles: #{styles_said}.", *looks_and_pages]
       end
 
       # @return [String] a whole page
@@ -37,6 +38,11 @@ module Norvel
 
       # @return [String] "3 changed, 1 added"
       def text_said = counted(@comparison.sums) || "the same, word for word"
+
+      # @return [String, nil] "1 changed", of notes, headers, footers, text boxes and comments
+      def beside_said
+        counted(@comparison.beside.map(&:kind).tally)&.then { |said| "#{said} in notes, headers, footers, boxes and comments" }
+      end
 
       # @return [String] by the property that differs, the most frequent first
       def formatting_said
@@ -53,8 +59,8 @@ module Norvel
 
       # @return [Array<String>] how many looks and pages there are in each
       def looks_and_pages
-        looks, pages = [:looks, :pages].map { |what| to_h[what] }
-        first = pages[:first_difference]
+        looks, pages = counts(&:looks), counts { |one| one.layout.pages }
+        first = @comparison.first_page
         ["Looks: #{looks[:before]}, then #{looks[:after]}.",
           "Pages: #{pages[:before]}, then #{pages[:after]}; " \
           "#{first ? "the first that differs is page #{first}" : "line for line the same"}."]
@@ -73,6 +79,9 @@ module Norvel
       end
 
       private
+
+      # @yieldparam state [Examination] @yieldreturn [Array]
+      def counts = {before: yield(@comparison.before).size, after: yield(@comparison.after).size}
 
       def counted(counts) = counts.select { |_, count| count.positive? }.map { |kind, count| "#{count} #{kind}" }.join(", ").then do |said|
         said unless said.empty?

@@ -14,6 +14,7 @@ module Norvel
         @after = after
         @sets = {}.compare_by_identity
         @texts = {}.compare_by_identity
+        @majorities = {}
       end
 
       # @param was [Integer] @param is [Integer] indexes
@@ -21,7 +22,7 @@ module Norvel
       def of_paragraph(was, is)
         one, other = both(was, is)
         sets = [@before.cascade.paragraph(one), @after.cascade.paragraph(other)]
-        values = differing(@sets, *sets, PARAGRAPH) + majorities(one, other)
+        values = differing(@sets, *sets, PARAGRAPH) + majorities(was, is)
         values.map { |name, old, new| Formatting.new(before: was, after: is, property: name, was: old, is: new) }
       end
 
@@ -31,7 +32,7 @@ module Norvel
         one, other = both(was, is)
         return [] unless one.text == other.text
 
-        told = majorities(one, other).to_h { |name, old, new| [name, [old, new]] }
+        told = majorities(was, is).to_h { |name, old, new| [name, [old, new]] }
         stretches(one, other).flat_map { |start, stop, old, new|
           differing(@texts, old, new, TEXT).reject { |name, *values| told[name] == values }
             .map do |name, before, after|
@@ -53,8 +54,9 @@ module Norvel
       end
 
       # What most letters of each have.
-      def majorities(one, other)
-        TEXT.filter_map do |name|
+      def majorities(was, is)
+        one, other = both(was, is)
+        @majorities[[was, is]] ||= TEXT.filter_map do |name|
           old, new = @before.appearance.majority(one, name), @after.appearance.majority(other, name)
           [name, old, new] unless Properties.same?(name, old, new)
         end

@@ -94,15 +94,21 @@ module Norvel
         def page_list
           return "" unless pages?
 
-          written = made.values.map(&:last).join # what is made anew, as a list of contents is, marks no page
-          shown = starts.select { |_, _, page| written.include?(%(id="page#{page.number}")) }
-          items = shown.map { |id, _, page| %(<li><a href="#{chapters.file_of("p#{id}")}#page#{page.number}">#{label(page)}</a></li>) }
+          items = marked.map { |id, _, page| %(<li><a href="#{chapters.file_of("p#{id}")}#page#{page.number}">#{label(page)}</a></li>) }
           %(<nav epub:type="page-list" role="doc-pagelist" hidden="hidden" aria-label="Pages">\n<ol>\n#{items.join("\n")}\n</ol>\n</nav>\n)
         end
 
         def label(page) = CGI.escapeHTML(page.folio.to_s.empty? ? page.number.to_s : page.folio)
 
-        def pages? = starts.any?
+        def pages? = marked.any?
+
+        # @return [Array] of `starts`, those that are marked in the text: what is made anew, as a list of contents is, marks none
+        def marked
+          @marked ||= begin
+            written = made.values.flat_map { |_, inner| inner.scan(/ id="page(\d+)"/).flatten }.to_set(&:to_i)
+            starts.select { |_, _, page| written.include?(page.number) }
+          end
+        end
 
         # @return [Array<Array(Integer, Integer, Layout::Page)>] where each page begins: paragraph, offset, and the page
         def starts

@@ -27,7 +27,7 @@ module Norvel
           @ends = ends
           @underlines = []
           @base = base
-          @hashed = lines.count { |line| line.match?(HASHED) } > 1
+          @hashed = lines.filter_map { |line| line[HASHED, :signs] }
           @joining = JoinedLines.new(lines)
         end
 
@@ -38,7 +38,7 @@ module Norvel
           return boxed(first, last) if first + 1 < last && boxed?(first)
           return underlined(first, last) if first < last && underlined?(first)
           return [unit(Elements::Block.new(kind: :break), first, last)] if first == last && @ends[first].match?(RULE)
-          return [hashed(first)] if first == last && @hashed && @lines[first].match?(HASHED)
+          return [hashed(first)] if first == last && @hashed.size > 1 && @lines[first].match?(HASHED)
 
           at = item_within(first, last)
           return [*of(first, at - 1), *of(at, last)] if at
@@ -105,11 +105,13 @@ module Norvel
           (first + 2 > last) ? [head] : [head, *of(first + 2, last)]
         end
 
-        # A line to itself that begins as those who mark text up begin a heading, in a text that has several.
+        # A line to itself that begins as those who mark text up begin a heading, in a text that has several; of one level alone they may
+        # be what somebody says beside a program.
         def hashed(index)
           found = @lines[index].match(HASHED)
           words = [Elements::Piece.new(text: found[:words])]
-          unit(Elements::Block.new(kind: :heading, level: found[:signs].length, pieces: words), index, index)
+          unit(Elements::Block.new(kind: :heading, level: found[:signs].length, pieces: words, perhaps: @hashed.uniq.one?),
+            index, index)
         end
 
         def quoted(first, last)

@@ -75,20 +75,21 @@ module Norvel
 
         def type(name) = @book ? %( epub:type="#{name}") : ""
 
+        # A book holds no files but its own, and no names but those of what is in it.
+        # @return [String, nil] nil where a link of a book leads nowhere
         def target(said)
-          return beside(said) unless said.start_with?("#")
+          inside = said.start_with?("#")
+          id = @anchors.fetch(said.delete_prefix("#"), said.delete_prefix("#")) if inside
+          if @book && (inside ? lost?(id) : !said.match?(/\A[a-zA-Z][a-zA-Z0-9+.-]*:/))
+            @astray += 1
+            return
+          end
 
-          id = @anchors.fetch(said.delete_prefix("#"), said.delete_prefix("#"))
-          (@book && @file.call(id).nil? && !id.match?(/\A[nr]\d+\z/)) ? beside("") : "#{@file.call(id)}##{id}"
+          inside ? "#{@file.call(id)}##{id}" : said
         end
 
-        # A book holds no files but its own.
-        def beside(said)
-          return said unless @book && !said.match?(/\A[a-zA-Z][a-zA-Z0-9+.-]*:/)
-
-          @astray += 1
-          nil
-        end
+        # Of notes and their marks, which stand in one file.
+        def lost?(id) = @file.call(id).nil? && !id.match?(/\A[nr]\d+\z/)
 
         def note(ref)
           number = @numbers[ref]

@@ -66,7 +66,7 @@ module Norvel
       class BoundUnits < InText
         checks "bound_units", area: :text
         takes :units, :words, default: %w[mm cm m km g kg t s min h °C K V W A Hz Pa % € $ £], says: "the units", example: %w[cm kg %]
-        learned ->(example, _) { Habit::WORDS[example].count { |one| one.text.match?(/\d[ \u00A0\u202F](?:mm|cm|m|km|g|kg|%|€)\b/) } }
+        learned ->(example, _) { example.with_words.count { |one| one.text.match?(/\d[ \u00A0\u202F](?:mm|cm|m|km|g|kg|%|€)\b/) } }
 
         def sentence = "Between a number and its unit stands a no-break space."
 

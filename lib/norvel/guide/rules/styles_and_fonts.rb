@@ -41,7 +41,7 @@ module Norvel
         takes :one_of, :words, required: true, says: "the families", example: ["Times New Roman"]
         takes :roles, :slots, says: "only in these roles"
         learned :paragraphs do |examples|
-          used = examples.flat_map { |example| Habit::WORDS[example].map { |one| example.appearance.of(one)[:font_family] } }.tally
+          used = examples.flat_map { |example| example.with_words.map { |one| example.appearance.of(one)[:font_family] } }.tally
           [[{"one_of" => used.sort_by { |_, count| -count }.map(&:first).first(4)}]]
         end
 
