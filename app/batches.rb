@@ -125,8 +125,8 @@ module NorvelWeb
     # One file's failure is its own.
     def hold(row)
       manuscript = row.manuscript or raise Norvel::FileError, "The manuscript is gone."
-      bytes, name = OriginalRecord.find_by!(manuscript_id: manuscript.id).bytes, manuscript.filename
-      guide, changes, fonts = row.batch.read_guide, manuscript.path.map(&:difference), OwnFonts.book
+      bytes, name = manuscript.original.bytes, manuscript.filename
+      guide, changes, fonts = row.batch.read_guide, manuscript.path_of_version.map(&:difference), OwnFonts.book
       apart = Apart.new { Batches.held(bytes, name, changes, guide, fonts) }
       @lock.synchronize { @aparts[row.id] = apart }
       done(row, "done", apart.value)

@@ -86,8 +86,9 @@ module NorvelWeb
         ["Click a paragraph: “Where it comes from” says who decides each value", ""]),
       job("write", "I only want to mend some words",
         ["Press E on a paragraph, or click it twice; Enter begins the next, Esc keeps", ""]),
-      job("undo", "I want back to where I was",
-        ["U undoes, Y takes up again; every change is listed, and any point can be compared with now", "/ledger"]),
+      job("undo", "I want back to where I was, or the file came back with changes in it",
+        ["U undoes, Y takes up again; every change is listed, and any point can be compared with now", "/ledger"],
+        ["Take the file in as the next version, below the list; what is new and what they formatted is shown", "/ledger"]),
       job("proof", "I must show that it meets the guide",
         ["Go through the findings; each has its place and what was measured", "/findings"],
         ["Save the report, and the file with only the formatting changed", "/deliver"])

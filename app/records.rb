@@ -7,7 +7,7 @@ module NorvelWeb
   # A manuscript on the desk: its name, its place in its ledger, and what the desk shows of it.
   class ManuscriptRecord < ActiveRecord::Base
     self.table_name = "manuscripts"
-    has_one :original, class_name: "OriginalRecord", foreign_key: :manuscript_id, dependent: :destroy
+    has_many :originals, -> { order(:id) }, class_name: "OriginalRecord", foreign_key: :manuscript_id, dependent: :destroy
     has_many :entries, -> { order(:id) }, class_name: "LedgerEntry", foreign_key: :manuscript_id, dependent: :destroy
     has_many :deliveries, -> { order(:id) }, class_name: "DeliveryRecord", foreign_key: :manuscript_id, dependent: :destroy
     scope :on_desk, -> { where(deleted_at: nil).order(updated_at: :desc) }
@@ -15,16 +15,37 @@ module NorvelWeb
 
     def head = entries.find_by(id: head_id)
 
-    # @return [Array<LedgerEntry>] from the first change to the one in force
-    def path
+    # @param head [Integer, nil] an entry
+    # @return [Array<LedgerEntry>] from the first change to the one in force, or to another
+    def path(head = head_id)
       known = entries.index_by(&:id)
       found = []
-      entry = known[head_id]
+      entry = known[head]
       while entry
         found.unshift(entry)
         entry = known[entry.parent_id]
       end
       found
+    end
+
+    # @param entries [Array<LedgerEntry>] to a point of the ledger
+    # @return [LedgerEntry, nil] what brought in the file that is in force there; nil: the one that came first
+    def version(entries = path)
+      brought = originals.where.not(entry_id: nil).pluck(:entry_id)
+      brought.empty? ? nil : entries.reverse_each.find { |entry| brought.include?(entry.id) }
+    end
+
+    # @param brought_by [LedgerEntry, nil]
+    # @return [OriginalRecord] the file that it is made of
+    def original(brought_by = version) = originals.find_by!(entry_id: brought_by&.id)
+
+    # @return [String] what the file was called that came first
+    def first_filename = original(nil).filename || filename
+
+    # @return [Array<LedgerEntry>] what was done to the file that is in force, from when it came in
+    def path_of_version
+      all = path
+      all.drop(all.index(version(all)) || 0)
     end
 
     # @return [LedgerEntry, nil] what redo takes up again first: the newest change that starts from here
@@ -81,7 +102,7 @@ module NorvelWeb
     end
   end
 
-  # The file as it came, untouched for ever.
+  # The file as it came, untouched for ever; where another version of it came later, the `entry_id` that brought it.
   class OriginalRecord < ActiveRecord::Base
     self.table_name = "originals"
   end

@@ -34,26 +34,28 @@ module NorvelWeb
     # @param original [Norvel::Manuscript, nil] as it came, where it was read already
     def initialize(id, original: nil)
       @id = id
-      @original = original&.with(fonts: OwnFonts.book)
+      @originals = {nil => original&.with(fonts: OwnFonts.book)}.compact # by the entry that brought them in
       @images = {}
       @monitor = Monitor.new
       @states = {}
       @lines = Norvel::Layout::LineStore.new(OwnFonts.book)
     end
 
-    # What is in force at a point of the ledger.
+    # What is in force at a point of the ledger; `version` is the entry that brought in the file it is made of, nil: the first.
     class State < Norvel::Examination
-      attr_reader :head
+      attr_reader :head, :version
 
-      def initialize(head, manuscript, lines, layout: nil)
+      def initialize(head, manuscript, lines, layout: nil, version: nil)
         super(manuscript, store: lines, layout: layout)
         @head = head
+        @version = version
       end
 
       # @param head [Integer] the entry of the ledger that it is kept as
       # @return [State]
-      def kept_as(head)
+      def kept_as(head, version: @version)
         @head = head
+        @version = version
         self
       end
 
@@ -85,9 +87,13 @@ module NorvelWeb
     # @return [State, nil] one that is still in memory
     def kept_state(head) = @monitor.synchronize { @states[head] }
 
-    # @return [State] as it came
-    def original_state
-      @monitor.synchronize { @original_state ||= State.new(nil, original, Norvel::Layout::LineStore.new(OwnFonts.book)) }
+    # @param version [Integer, nil] the entry that brought it in
+    # @return [State] as the file that is in force came, or another one
+    def original_state(version = state.version)
+      @monitor.synchronize do
+        @original_state = nil unless @original_state&.version == version
+        @original_state ||= State.new(nil, original(version), Norvel::Layout::LineStore.new(OwnFonts.book), version: version)
+      end
     end
 
     # @param entry [Integer] of the ledger
@@ -126,10 +132,36 @@ module NorvelWeb
 
         sentence = [operation.told(before.manuscript, after), *unsaid(before.manuscript, after)].join(" ")
         # What cannot be shown is not kept.
-        now = shown ? State.new(nil, after, @lines, layout: shown) : examined(nil, after)
+        now = shown ? State.new(nil, after, @lines, layout: shown, version: before.version) : examined(nil, after, before.version)
         Norvel::Changes::Ripple.between(before.layout, now.layout)
         entry = keep(row, operation, sentence, difference, request: request, run: run)
         [before, remember(now.kept_as(entry.id)), entry.sentence]
+      end
+    end
+
+    DELIVERIES = 8 # that a file which comes back is held against
+
+    # Takes another file in as the next version of the manuscript, with what was set up here.
+    # @param bytes [String] @param name [String] of the file @param head [Integer, nil] the state the person saw
+    # @param sure [Boolean] whether it is this manuscript, however much was rewritten
+    # @return [Array(State, State, String)] before, after and what was done
+    # @raise [Norvel::FileError, Norvel::ChangeRefused, Behind]
+    def take_version(bytes, name, head:, sure: false)
+      read = Norvel::Formats.read(bytes, name: name).with(fonts: OwnFonts.book)
+      @monitor.synchronize do
+        row = record
+        refuse_behind(row, head)
+        before = state_at(row.head_id)
+        refuse_format(read, before.manuscript, name)
+        origin = Norvel::NextVersion::Origin.of(read, states: states_handed_out(row, before), source: source)
+        version = Norvel::NextVersion.new(read, origin, now: before.manuscript, roles: before.roles)
+        refuse_another(version, name) unless sure
+        after = examined(nil, version.manuscript)
+        raise Norvel::NothingToChange, "Nothing in “#{name}” differs from what is here." if version.nothing_new?
+
+        entry = keep_version(row, version, bytes, name, Norvel::Changes::Difference.between(read, after.manuscript))
+        @originals[entry.id] = read
+        [before, remember(after.kept_as(entry.id, version: entry.id)), entry.sentence]
       end
     end
 
@@ -258,10 +290,11 @@ module NorvelWeb
     # @return [String, nil] its bytes
     def image(name)
       @monitor.synchronize do
-        @images.fetch(name) do
+        key = [record.version&.id, name]
+        @images.fetch(key) do
           data = Norvel::Formats.of(manuscript.format).media(source, name)
           @images.clear if data && @images.values.sum(&:bytesize) + data.bytesize > IMAGES
-          data && (@images[name] = data)
+          data && (@images[key] = data)
         end
       end
     end
@@ -272,14 +305,14 @@ module NorvelWeb
 
     # @return [Integer] bytes that it takes in memory, about
     def weight
-      known = @states.values.map(&:manuscript).push(*@original)
+      known = @states.values.map(&:manuscript) + @originals.values
       known.sum { |manuscript| (@weights ||= {}.compare_by_identity)[manuscript] ||= weight_of(manuscript) } + @images.values.sum do |data|
         data&.bytesize.to_i
       end
     end
 
-    # @return [String] the file as it came
-    def source = OriginalRecord.find_by!(manuscript_id: id).bytes
+    # @return [String] the file that is in force, as it came
+    def source = record.original.bytes
 
     private
 
@@ -309,8 +342,15 @@ module NorvelWeb
 
         judged_by(row, manuscript_at(target).guide) unless manuscript_at(target).guide == was.guide
         after = state_at(target)
+        named(row.reload)
         [before || after, after, sentence]
       end
+    end
+
+    # Of which file it is made by now.
+    def named(row)
+      name = row.original.filename
+      row.update!(filename: name) unless name.nil? || name == row.filename
     end
 
     # The guide that a step of the ledger leads to: the one it came with, where none was chosen yet.
@@ -342,18 +382,65 @@ module NorvelWeb
       end
     end
 
-    def state_at(head) = @states[head] || remember(examined(head, manuscript_at(head)))
+    # What may have been sent to somebody, the likeliest last: as it is, which nobody delivered; as it came; as it was delivered.
+    def states_handed_out(row, before)
+      brought_by = row.version
+      path = row.path_of_version.map(&:id)
+      path.delete(brought_by&.id)
+      delivered = row.deliveries.map(&:entry_id).uniq.select { |id| path.include?(id) }.last(DELIVERIES)
+      as_taken = brought_by ? [manuscript_at(brought_by.id)] : []
+      [before.manuscript, original(brought_by&.id), *as_taken, *delivered.map { |id| manuscript_at(id) }]
+    end
+
+    def refuse_format(read, here, name)
+      return if read.format == here.format
+
+      ending = Norvel::Formats.of(here.format).endings.first
+      raise Norvel::ChangeRefused, "“#{name}” is another kind of file than this manuscript, which is of #{ending}. " \
+        "Save it as #{ending}, or bring it to the desk by itself."
+    end
+
+    def refuse_another(version, name)
+      return if version.same_manuscript?
+
+      raise Norvel::ChangeRefused, "Of “#{name}” only #{(version.likeness * 100).round} of 100 paragraphs are of this manuscript. " \
+        "If it is its next version all the same, say so and take it in again."
+    end
+
+    def keep_version(row, version, bytes, name, difference)
+      ManuscriptRecord.transaction do
+        first = row.original
+        first.update!(filename: row.filename) if first.filename.nil?
+        entry = row.entries.create!(parent_id: row.head_id, operation: "next_version", parameters: JSON.generate({"file" => name}),
+          sentence: version.sentence(name)[0, 500], difference: JSON.generate(difference))
+        OriginalRecord.create!(manuscript_id: row.id, entry_id: entry.id, bytes: bytes, filename: name)
+        raise Behind, ["it was changed in another window."] unless row.move_head(row.head_id, entry.id)
+
+        row.update!(filename: name)
+        entry
+      end
+    end
+
+    def state_at(head) = @states[head] || remember(examined(head, manuscript_at(head), version_of(head)))
+
+    # @return [Integer, nil] the entry that brought in the file which is in force there
+    def version_of(head)
+      return if head.nil?
+
+      row = record
+      row.version(row.path(head))&.id
+    end
 
     # Laid out with the lines that are kept, and should that fail, afresh.
-    def examined(head, manuscript)
-      State.new(head, manuscript, @lines)
+    def examined(head, manuscript, version = nil)
+      State.new(head, manuscript, @lines, version: version)
     rescue Norvel::Error
       raise
     rescue => fault # whatever a layout may come to: the manuscript is whole, and is told apart from its pages
       warn "norvel: a state could not be laid out (#{fault.class})", *fault.backtrace.first(5)
       @lines = Norvel::Layout::LineStore.new(OwnFonts.book)
       begin
-        State.new(head, manuscript, @lines)
+        State.new(head, manuscript, @lines, version: version)
       rescue
         raise NotShown
       end
@@ -374,19 +461,31 @@ module NorvelWeb
 
     # From the nearest state that is kept, or from the original, by the results in the ledger.
     def manuscript_at(head)
-      known = record.entries.index_by(&:id)
+      row = record
+      known = row.entries.index_by(&:id)
+      brought = row.originals.pluck(:entry_id)
       pending = []
+      version = nil
       until head.nil? || @states.key?(head)
         entry = known.fetch(head)
         pending.unshift(entry)
+        break version = head if brought.include?(head)
+
         head = entry.parent_id
       end
-      start = @states[head]&.manuscript || original
+      start = (version.nil? && @states[head]&.manuscript) || original(version)
       Norvel::Changes::Difference.replay(start, pending.map(&:difference))
     end
 
-    def original =
-      @original ||= Norvel::Formats.read(source, name: record.filename, limits: nil).with(fonts: OwnFonts.book)
+    # @param version [Integer, nil] the entry that brought it in
+    # @return [Norvel::Manuscript] as that file came
+    def original(version)
+      @originals[version] ||= begin
+        file = record.originals.find_by!(entry_id: version)
+        @originals.shift while @originals.size >= KEPT_STATES
+        Norvel::Formats.read(file.bytes, name: file.filename || record.filename, limits: nil).with(fonts: OwnFonts.book)
+      end
+    end
   end
 
   # The manuscripts that are open: the last used ones, as many as there is room for, and none that nobody has asked for in a while. One that

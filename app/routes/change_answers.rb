@@ -20,6 +20,7 @@ module NorvelWeb
         @state = after
         record.reload
         return redirect(to(local_return)) unless htmx?
+        return headers("HX-Refresh" => "true") if before.version != after.version # another file: everything is another
 
         tell(before, after, sentence)
         follow_chosen(before, after)
@@ -103,7 +104,7 @@ module NorvelWeb
       # Back to where the form stood, never to another site.
       def local_return
         asked = params["return"].to_s
-        if asked.match?(%r{\A/manuscripts/\d+(/\w+)?(\?[\w=&-]*)?\z})
+        if asked.match?(%r{\A/manuscripts/\d+(/\w+)?(\?[\w=&:-]*)?\z})
           asked
         else
           (params["id"] ? "/manuscripts/#{record.id}" : "/")

@@ -6,13 +6,35 @@ module NorvelWeb
     module Compare
       ROWS = 400 # that are listed at once
       ABOVE, ROOM = 50, 260 # points of a page, around the paragraph
+      ROW_NAMES = Asked.sign(/\A[\d,-]*\z/, most: 20_000) # of rows, by the ids of their paragraphs
 
       def self.registered(app)
         app.get("/manuscripts/:id/compare", takes: {from: Asked::SHEET}) { erb :compare, locals: {view: "ledger"} }
 
-        app.get "/manuscripts/:id/compare/slip", takes: {from: Asked::SHEET, rows: Asked.sign(/\A[\d,]*\z/, most: 4_000)} do
-          row = compared.differing_rows[params["rows"].to_s.split(",").last.to_i] or halt 404
-          erb :compare_slip, layout: false, locals: {row: row}
+        app.get("/manuscripts/:id/compare/slip", takes: {from: Asked::SHEET, rows: ROW_NAMES}) { compare_slip }
+
+        # The next version: another file that takes the place of the one in force.
+        app.post "/manuscripts/:id/version", takes: {file: Asked::FILE, head: Asked::ID, sure: Asked::YES} do
+          raise Norvel::FileError, "Choose the file that came back first." unless params["file"]
+
+          name = File.basename(params["file"][:filename])[0, 200]
+          before, @state, = bench.take_version(params["file"][:tempfile].read, name, head: seen_head, sure: params["sure"] == "yes")
+          refresh_facts(record.reload, state)
+          redirect to("/manuscripts/#{record.id}/compare?from=#{before.head ? "entry:#{before.head}" : "first"}")
+        end
+
+        # What they formatted is taken or cleared: of the rows that are chosen, or everywhere.
+        app.post "/manuscripts/:id/version/settle", takes: {
+          from: Asked::SHEET, rows: ROW_NAMES, way: Asked::WORD, head: Asked::ID
+        } do
+          ids = params["rows"].to_s.empty? ? "all" : compared_chosen.filter_map { |_, is| is && manuscript.paragraphs[is].id }
+          before, @state, sentence = bench.change(Norvel::Changes::SettleReturned.new("paragraphs" => ids, "way" => params["way"]),
+            head: seen_head)
+          refresh_facts(record.reload, state)
+          next redirect to("/manuscripts/#{record.id}/compare?from=#{params["from"]}") unless htmx? && ids != "all"
+
+          tell(before, state, sentence)
+          compare_slip
         end
 
         app.get "/manuscripts/:id/compare/page", takes: {from: Asked::SHEET} do
@@ -35,15 +57,68 @@ module NorvelWeb
         bench.compared([name, other.object_id, state.head]) { Norvel::SideBySide.new(other, state, known: known) }
       end
 
+      # @return [Array<Array(Integer, Integer)>] rows that differ, and those of paragraphs whose formatting is to be decided on
+      def compared_rows
+        open = manuscript.returned.filter_map { |one| manuscript.index_of(one.paragraph) }.to_set
+        compared.rows & (compared.differing_rows + compared.rows.select { |_, is| open.include?(is) })
+      end
+
+      # What a row is called, whatever else goes meanwhile.
+      def row_name(row) = row.zip([compared.before, compared.after]).map { |at, one| at && one.manuscript.paragraphs[at].id }.join("-")
+
+      # @return [Array<Array(Integer, Integer)>] the rows that are chosen
+      def compared_chosen
+        wanted = params["rows"].to_s.split(",")
+        compared.rows.select { |row| wanted.include?(row_name(row)) }
+      end
+
+      # Both sides of the row that was chosen last.
+      def compare_slip
+        chosen = compared_chosen
+        row = chosen.find { |one| row_name(one) == params["rows"].to_s.split(",").last } || chosen.last or halt 404
+        erb :compare_slip, layout: false, locals: {row: row, chosen: chosen}
+      end
+
+      # @param index [Integer, nil] of a paragraph
+      # @return [Array<Norvel::Manuscript::Returned>] what of its formatting is to be decided on
+      def returned_in(index)
+        id = index && manuscript.paragraphs[index].id
+        id ? manuscript.returned.select { |one| one.paragraph == id } : []
+      end
+
+      # @return [String] one of them in words
+      def returned_said(one)
+        if %i[style character_style].include?(one.property)
+          name = manuscript.sheet[one.value]&.name || "a style that is gone"
+          return (one.property == :style) ? "They gave it the style “#{name}”; it has ours" : "The style “#{name}” on #{words_said(one)}"
+        end
+
+        value = "#{Norvel::Properties[one.property].label.downcase}: #{Norvel::Properties[one.property].show(one.value)}"
+        one.places ? "#{value}, on #{words_said(one)}" : value
+      end
+
+      def words_said(one)
+        paragraph = manuscript.paragraph(one.paragraph) or return "words that are gone"
+        words = paragraph.each_run_with_offset.flat_map { |run, _|
+          one.places.filter_map do |origin, from, to|
+            first, last = [from, run.from].max, [to, run.from + run.text.length].min
+            run.text[(first - run.from)...(last - run.from)] if run.origin == origin && first < last
+          end
+        }.join
+        words.strip.empty? ? "words that are gone" : "“#{excerpt(words, 40)}”"
+      end
+
       # @return [Array(String, Norvel::Examination, Boolean)] what it is called, what it is, whether it is of this manuscript
       def compared_from
         @compared_from ||= begin
           kind, _, reference = params["from"].to_s.partition(":")
           case kind
           when "", "original" then ["“#{name_apart(record)}” as it came", bench.original_state, true]
+          when "first" then ["“#{name_apart(record)}” as it first came", bench.original_state(nil), state.version.nil?]
           when "entry"
             entry = record.entries.find(reference)
-            ["“#{name_apart(record)}” after “#{entry.sentence[0, 80]}”", bench.state_of(entry.id), true]
+            past = bench.state_of(entry.id)
+            ["“#{name_apart(record)}” after “#{entry.sentence[0, 80]}”", past, past.version == state.version]
           when "manuscript"
             row = ManuscriptRecord.on_desk.find(reference)
             ["“#{name_apart(row)}”", workbench(row.id).state, false]

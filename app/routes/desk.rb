@@ -73,7 +73,7 @@ module NorvelWeb
             raise Norvel::ChangeRefused, "Something was changed already; bring the file in again, and read it otherwise then."
           end
 
-          original = OriginalRecord.find_by!(manuscript_id: record.id)
+          original = record.original
           ways = Norvel::Formats.of(manuscript.format).ways(original.bytes)
           raise Norvel::ChangeRefused, "It cannot be read so." unless ways.key?(params["way"])
 

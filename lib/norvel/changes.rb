@@ -62,6 +62,7 @@ require_relative "changes/contents/refresh_references"
 require_relative "changes/accessibility/said_of_the_file"
 require_relative "changes/open_matters/accept_revisions"
 require_relative "changes/open_matters/remove_traces"
+require_relative "changes/open_matters/settle_returned"
 require_relative "changes/findings/waive"
 require_relative "changes/findings/choose_guide"
 require_relative "changes/findings/safe_mending"
@@ -83,7 +84,7 @@ module Norvel
       InsertParagraph, DeleteParagraphs, MoveParagraphs, ShiftHeadings, ChangeList, NumberHeadings, MakeList, RestartNumbers,
       ContinueNumbers, ShiftItems, SwapSheet, TakeStyles, SetRunIn, RunInFromWords, SetHyphenation, UpdateContents, MakeContents,
       CaptionsFromTyped, RefreshReferences, RecountNumbers, SetInfo, SetAlternative, SetHeaderRow,
-      Waive, Mend, AcceptRevisions, RemoveTraces,
+      Waive, Mend, AcceptRevisions, RemoveTraces, SettleReturned,
       ChooseGuide, BeginPart, JoinParts, LandscapePage, SetPart, SetFolios, SetRunningHead, AcademicParts, DressTables, DressLists,
       ListsFromTyped, HeadingsFromTyped, TidyWhiteSpace, DropPageBreaks, ReplaceBlankLines, MatchExample, PasteText, StartOver, Series
     ].to_h { |operation| [operation.operation_name, operation] }.freeze

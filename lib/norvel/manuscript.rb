@@ -41,7 +41,7 @@ module Norvel
     LAST_ID = 2**53 - 1 # what a browser counts to
 
     MEMBERS = %i[format blocks sheet sections notes lists settings info warnings asides contents anchors matters waivers guide traces
-      inheritance fonts unshown].freeze
+      inheritance fonts unshown returned].freeze
     attr_reader(*MEMBERS)
 
     # @param blocks [Array<Paragraph, Table>] the body
@@ -58,11 +58,12 @@ module Norvel
     # @param inheritance [Inheritance] how values come together in its format
     # @param fonts [Fonts::Book, nil] the font files that it is set in where it is read; nil: those that come with Norvel
     # @param unshown [Array<Unshown>] what its file asks for and no page shows
+    # @param returned [Array<Returned>] formatting of a version that came, to be decided on
     # @param anchors [Hash{String=>Integer}] by name the paragraphs that something may point at
     def initialize(blocks:, sheet:, format: "docx", sections: [Section.new], notes: {}, lists: {}, settings: Settings.new, info: Info.new,
       warnings: [],
       asides: {}, contents: [], anchors: {}, matters: [], waivers: [], guide: nil, traces: [],
-      inheritance: Inheritance.new, fonts: nil, unshown: [])
+      inheritance: Inheritance.new, fonts: nil, unshown: [], returned: [])
       @format = format
       @blocks = blocks.freeze
       @sheet = sheet
@@ -82,6 +83,7 @@ module Norvel
       @inheritance = inheritance
       @fonts = fonts
       @unshown = unshown.freeze
+      @returned = returned.freeze
       @memo = {}
       freeze
     end

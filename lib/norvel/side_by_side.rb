@@ -39,9 +39,10 @@ module Norvel
     # @return [Array<Text>] in the order of the manuscript that is, what is gone where it stood
     def text = @text ||= differences(@alignment, *[before, after].map { |one| one.manuscript.paragraphs })
 
-    # @return [Array<Text>] the same of notes, headers, footers, text boxes and comments; their indexes are among these
+    # @return [Array<Text>] the same of words in notes, headers, footers, text boxes and comments; their indexes are among these
     def beside
       @beside ||= differences(aligned { |one| others(one) }, *[before, after].map { |one| others(one.manuscript) })
+        .reject { |one| [one.was, one.is].all? { |words| words.to_s.strip.empty? } }
     end
 
     # @return [Array<Formatting>] of whole paragraphs, by what they come to
@@ -71,7 +72,7 @@ module Norvel
 
       one, other = [before, after].map { |state| state.layout.pages }
       found = (0...[one.size, other.size].max).find do |index|
-        one[index].nil? || other[index].nil? || lines(one[index]) != lines(other[index])
+        one[index].nil? || other[index].nil? || !same_lines?(one[index], other[index])
       end
       @first_page = found && found + 1
     end
@@ -148,14 +149,18 @@ module Norvel
 
     def parent_name(examined, style) = examined.manuscript.sheet[style.parent]&.name
 
-    PLACES = 0.05 # points: what no eye sees
-
-    def place(placed) = [placed.x, placed.baseline].map { |at| (at / PLACES).round }
+    PLACES = 0.3 # points, a tenth of a millimetre: what no eye sees, and what the rounding of files comes to down a page
 
     # Everything that stands on it, headers, footers and notes too.
-    def lines(page)
-      placed = page.placed.reject(&:hidden?)
-      [page.width, page.height, placed.map { |one| [one.line.start, one.line.end, one.paragraph&.text, *place(one)] }]
+    def same_lines?(page, other)
+      old, new = [page, other].map { |one| one.placed.reject(&:hidden?) }
+      near?(page.width, other.width) && near?(page.height, other.height) && old.size == new.size && old.zip(new).all? do |was, is|
+        line(was) == line(is) && near?(was.x, is.x) && near?(was.baseline, is.baseline)
+      end
     end
+
+    def line(placed) = [placed.line.start, placed.line.end, placed.paragraph&.text]
+
+    def near?(one, other) = (one - other).abs <= PLACES
   end
 end

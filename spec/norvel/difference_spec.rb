@@ -55,6 +55,7 @@ RSpec.describe Norvel::Changes::Difference do
       settings: Norvel::Manuscript::Settings.new(between: :larger, tab: 9, even_differs: true, records_revisions: true, hyphenate: true),
       info: Norvel::Manuscript::Info.new(title: "A", language: "en"), warnings: ["w"], asides: {"comment 1" => [one[60_000_000]]},
       traces: [Norvel::Manuscript::Trace.new(kind: :company, said: "Quay", count: 2), Norvel::Manuscript::Trace.new(kind: :dates)],
+      returned: [Norvel::Manuscript::Returned.new(paragraph: 1, property: :bold, value: true, ours: false, places: [[1, 0, 3]])],
       waivers: [Norvel::Manuscript::Waiver.new(rule: "r", reason: "so it is", paragraph: 1, text: "x")],
       matters: [Norvel::Manuscript::Matter.new(kind: :comment, paragraph: 1, text: "why", ref: "comment 1"),
         Norvel::Manuscript::Matter.new(kind: :deletion, paragraph: 2)],

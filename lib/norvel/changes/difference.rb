@@ -9,7 +9,7 @@ module Norvel
     #   Difference.apply(before, data) == after
     module Difference
       # Members that are written as they are.
-      WHOLE = %i[format sections settings info warnings asides contents anchors matters waivers guide traces inheritance].freeze
+      WHOLE = %i[format sections settings info warnings asides contents anchors matters waivers guide traces inheritance returned].freeze
 
       module_function
 

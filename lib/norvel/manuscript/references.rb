@@ -43,6 +43,11 @@ module Norvel
                      revision_author: "Author of revisions", dates: "Dates of comments and revisions", last_editor: "Last saved by",
                      company: "Company", manager: "Manager", template: "Template that it came from"}.freeze
 
+    # Formatting that came with a version which was given back, and that nobody decided on yet: a value by hand of the `paragraph`, or of
+    # the words in `places` ([run of the source, from, to]), where it stands; or another :style for it, which `value` names and which it
+    # does not have. `ours` is what it would have without it.
+    Returned = Value.define(:paragraph, :property, value: nil, ours: nil, places: nil)
+
     # A finding of a rule that somebody lets be, for a reason; `text` is that of its paragraph when that was said.
     Waiver = Value.define(:rule, :reason, paragraph: nil, text: nil)
 

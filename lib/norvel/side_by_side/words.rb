@@ -24,6 +24,18 @@ module Norvel
         joined(Diff::LCS.sdiff(old, new).flat_map { |change| pieces(change) })
       end
 
+      # @return [Array<Array(Integer, Integer, Integer)>] stretches that stand in both: from where in what was, from where in what is, how long
+      def shared(was, is)
+        old = new = 0
+        between(was, is).filter_map do |piece|
+          length = piece.text.length
+          found = [old, new, length] if piece.kind == :both
+          old += length unless piece.kind == :came
+          new += length unless piece.kind == :gone
+          found
+        end
+      end
+
       def pieces(change)
         return [[:both, change.new_element]] if change.action == "="
 

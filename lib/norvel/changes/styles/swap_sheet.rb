@@ -49,7 +49,7 @@ module Norvel
       # @param ids [Hash{String=>String}] style ids there to here
       def moved(style, ids, list_ids, sheet)
         set = without_language(at_home(style, sheet), sheet)
-        if (ref = set[:numbering])
+        if (ref = set[:numbering])&.list # without one it says that there is no number
           set = list_ids[ref.list] ? set.merge(numbering: ref.with(list: list_ids[ref.list])) : set.except(:numbering)
         end
         standard = style.standard || sheet.standards.beside(kept.roles[style.id], style.name)

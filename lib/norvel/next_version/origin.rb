@@ -1,0 +1,67 @@
+# frozen_string_literal: true
+
+module Norvel
+  class NextVersion
+    # What a file that came was made from: of several states of a manuscript the one that most of its paragraphs are in, as they had it, and
+    # which paragraph is which.
+    class Origin
+      # @param theirs [Manuscript] @param states [Array<Manuscript>] the likeliest last, all of one file
+      # @param source [String] its bytes
+      # @return [Origin] of those that have as much of it the likeliest
+      def self.of(theirs, states:, source:)
+        wanted = theirs.paragraphs.map { |one| sign(theirs, one) }.tally
+        styles = theirs.sheet.styles.each_value.map { |style| [style.name, style.properties.keys] }
+        found = states.each_with_index.max_by { |state, index|
+          signs = state.paragraphs.map { |one| sign(state, one) }.tally
+          [wanted.sum { |sign, count| [count, signs.fetch(sign, 0)].min },
+            (state.sheet.styles.each_value.map { |style| [style.name, style.properties.keys] } & styles).size, index]
+        }.first
+        new(theirs, found, source)
+      end
+
+      def self.sign(manuscript, paragraph)
+        named = ->(id) { manuscript.sheet[id]&.name }
+        [paragraph.text, named[paragraph.style], paragraph.properties.keys - [:numbering],
+          paragraph.spans.map { |span| [span[:end], named[span[:style]], span[:properties].keys] }]
+      end
+      private_class_method :sign
+
+      # @param one [Manuscript] @param other [Manuscript] both as they were read
+      # @return [Boolean] whether a reader would see no difference
+      def self.same?(one, other)
+        %i[blocks notes sections sheet lists settings matters asides].all? { |name| one.public_send(name) == other.public_send(name) }
+      end
+
+      # @return [Manuscript] as it was here, and as its file said it
+      attr_reader :state, :had
+      # @return [SideBySide::Alignment] of the paragraphs that they had and theirs
+      attr_reader :alignment
+      # @return [Hash{Integer=>Integer}] ids of theirs to ids here
+      attr_reader :pairs
+
+      def initialize(theirs, state, source)
+        @state = state
+        written = Formats.write(state, source: source)
+        @had = Formats.read(written, name: "had#{Formats.of(state.format).endings.first}", limits: nil)
+        @alignment = SideBySide::Alignment.new(had.paragraphs, theirs.paragraphs)
+        notes = SideBySide::Alignment.new(had.note_paragraphs, theirs.note_paragraphs)
+        @as_had = {}
+        @pairs = [[@alignment, :paragraphs], [notes, :note_paragraphs]].each_with_object({}) do |(aligned, name), found|
+          here = state.public_send(name)
+          aligned.pairs.each do |was, is|
+            id = theirs.public_send(name)[is].id
+            @as_had[id] = had.public_send(name)[was]
+            found[id] = here[was].id
+          end
+        end
+      end
+
+      # @param id [Integer] of a paragraph of theirs
+      # @return [Manuscript::Paragraph, nil] as they had it
+      def as_had(id) = @as_had[id]
+
+      # @return [Manuscript::Paragraph, nil] the same as it was here
+      def as_here(id) = state.paragraph(@pairs[id])
+    end
+  end
+end

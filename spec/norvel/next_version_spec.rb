@@ -1,0 +1,132 @@
+# frozen_string_literal: true
+
+# A file that came back: their words and their formatting by hand, our styles and everything that was set up here.
+RSpec.describe Norvel::NextVersion do
+  let(:source) { demo("night-ferries.docx") }
+  let(:came) { read(source) }
+  let(:now) { Norvel::Plan.new(Norvel::Examination.new(came), Norvel::Guide.find(Norvel::Guide::DEFAULT)).apply }
+
+  def change(manuscript, name, **given) = Norvel::Changes.build(name, given.transform_keys(&:to_s)).call(manuscript)
+
+  # @return [Norvel::Manuscript] as somebody has it who was sent the file
+  def sent(manuscript) = read(Norvel::Formats.write(manuscript, source: source))
+
+  def taken(theirs, now, states: [came, now], source: self.source)
+    origin = described_class::Origin.of(theirs, states: states, source: source)
+    described_class.new(theirs, origin, now: now, roles: Norvel::Examination.new(now).roles)
+  end
+
+  def beside(one, other) = Norvel::SideBySide.new(*[one, other].map { |each| Norvel::Examination.new(each) })
+
+  def plain(manuscript) = manuscript.paragraphs.select { |one| one.text.length > 200 && one.runs.size == 1 && one.insets.empty? }
+
+  it "is what it was when nothing was done to it, whichever state they had" do
+    version = taken(sent(now), now)
+    expect(version.sentence("a.docx")).to eq("Took in “a.docx” as the next version: not a word differs from what they had.")
+    expect([version.nothing_new?, version.manuscript.returned, beside(sent(now), version.manuscript).same?]).to eq([true, [], true])
+    found = beside(now, version.manuscript)
+    expect([found.text, found.beside, found.formatting, found.spans, found.styles]).to all(eq([]))
+
+    # They had it as it came: styles, values by hand, typed numbers and blank lines become as they are here.
+    version = taken(came, now)
+    found = beside(now, version.manuscript)
+    expect([found.formatting, found.spans, version.manuscript.returned]).to eq([[], [], []])
+    expect(found.text.map(&:kind).uniq).to eq([:removed])
+    expect(found.text.map { |one| now.listed.include?(now.paragraphs[one.before].id) || one.was }.uniq).to eq(["Contents", true])
+    expect(version.left).to include("Lists of contents that were made here are not in it.", /Its parts are as in the file that came/)
+  end
+
+  it "takes their words and our styles, and tells what they set by hand" do
+    theirs = sent(now)
+    first, second, third, fourth = plain(theirs).first(4)
+    theirs = change(theirs, "edit_text", paragraph: first.id, text: first.text.sub(" the ", " the so-called "))
+    theirs = change(theirs, "format_here", paragraphs: [second.id], values: {"space_after" => "31 pt", "bold" => "yes"})
+    theirs = change(theirs, "format_here", text: [[third.id, 4, 11]], values: {"italic" => "yes"})
+    ours = plain(now).first(4).map(&:id)
+    here = change(change(now, "change_style", style: now.sheet.named("Report text").id, values: {"line_spacing" => "2"}), "format_here", paragraphs: [ours[3]],
+      values: {"align" => "center"})
+
+    version = taken(sent_again(theirs), here, states: [here, came, now])
+    after = version.manuscript
+    expect(after.words).to eq(theirs.words)
+    expect(after.sheet.named("Report text").properties[:line_spacing].value).to eq(2)
+    expect(after.paragraph(fourth.id).properties[:align]).to eq(:center)
+    expect(after.returned.map { |one| [one.paragraph, one.property, one.value, one.places] }).to contain_exactly(
+      [second.id, :space_after, 393_700, nil], [second.id, :bold, true, [[0, 0, second.text.length]]], [third.id, :italic, true, [[1, 0, 7]]]
+    ).or(include([third.id, :italic, true, anything]))
+    expect(after.returned.size).to eq(3)
+
+    taken = change(after, "settle_returned", paragraphs: [third.id], way: "take")
+    expect([taken.returned.map(&:paragraph).uniq, taken.paragraph(third.id)]).to eq([[second.id], after.paragraph(third.id)])
+    cleared = change(taken, "settle_returned", paragraphs: "all", way: "clear")
+    expect([cleared.returned, cleared.paragraph(second.id).properties, cleared.paragraph(second.id).runs.map(&:properties)])
+      .to eq([[], {}, [{}]])
+    expect { change(cleared, "settle_returned", paragraphs: "all", way: "take") }.to raise_error(Norvel::NothingToChange)
+  end
+
+  # @return [Norvel::Manuscript] theirs, as their file has it
+  def sent_again(theirs) = read(Norvel::Formats.write(theirs, source: Norvel::Formats.write(now, source: source)))
+
+  it "clears words where they stand by then, and leaves what was set otherwise meanwhile" do
+    theirs = sent(now)
+    one = plain(theirs).first
+    theirs = sent_again(change(theirs, "format_here", text: [[one.id, 10, 20]], values: {"bold" => "yes", "color" => "#ff0000"}))
+    after = taken(theirs, now).manuscript
+    edited = change(after, "edit_text", paragraph: one.id, text: "And so: #{after.paragraph(one.id).text}")
+    again = change(edited, "format_here", text: [[one.id, 18, 23]], values: {"color" => "#00ff00"})
+    cleared = change(again, "settle_returned", paragraphs: [one.id], way: "clear").paragraph(one.id)
+    expect(cleared.spans.map { |span| [span[:start], span[:end], span[:properties]] }.reject { |_, _, set| set.empty? })
+      .to eq([[18, 23, {color: "#00ff00"}]])
+  end
+
+  it "has our style where both gave another, and theirs to be taken" do
+    theirs = sent(now)
+    one = plain(theirs).first
+    theirs = sent_again(change(theirs, "apply_style", style: theirs.sheet.named("Long quotation").id, paragraphs: [one.id]))
+    here = change(now, "apply_style", style: now.sheet.named("Reference entry").id, paragraphs: [plain(now).first.id])
+    after = taken(theirs, here, states: [here, now]).manuscript
+    name = ->(manuscript) { manuscript.sheet[manuscript.paragraph(one.id).style].name }
+    expect([name[after], after.returned.map(&:property)]).to eq(["Reference entry", [:style]])
+    expect(name[change(after, "settle_returned", paragraphs: "all", way: "take")]).to eq("Long quotation")
+    expect(name[change(after, "settle_returned", paragraphs: "all", way: "clear")]).to eq("Reference entry")
+    # What only they restyled is as they have it.
+    expect(name[taken(theirs, now, states: [now]).manuscript]).to eq("Long quotation")
+  end
+
+  it "keeps guide and waivers with their paragraphs, words written here where they left the paragraph alone, and tells the others" do
+    here = change(now, "choose_guide", guide: "staff-notice", title: "Staff notices", from: Norvel::Guide::DEFAULT)
+    kept, rewritten, gone = plain(here)[2..4]
+    here = change(here, "waive", rule: "body-size", paragraph: kept.id, reason: "so wanted")
+    here = change(here, "waive", rule: "body-size", paragraph: gone.id, reason: "so wanted")
+    here = change(here, "edit_text", paragraph: kept.id, text: "#{kept.text} Written here.")
+    here = change(here, "edit_text", paragraph: rewritten.id, text: "#{rewritten.text} Written here.")
+    theirs = sent(now)
+    as_sent = plain(theirs)[2..4]
+    theirs = change(theirs, "edit_text", paragraph: as_sent[1].id, text: as_sent[1].text.sub(" the ", " another "))
+    theirs = sent_again(change(theirs, "delete_paragraphs", paragraphs: [as_sent[2].id]))
+    version = taken(theirs, here, states: [here, came, now])
+    after = version.manuscript
+    texts = after.paragraphs.map(&:text)
+    expect(texts).to include("#{kept.text} Written here.", as_sent[1].text.sub(" the ", " another "))
+    expect(texts.grep(/Written here/).size).to eq(1)
+    expect(version.unheard.map(&:id)).to eq([rewritten.id])
+    expect(version.sentence("a.docx")).to include("1 changed, 1 gone of", "1 paragraph written here meanwhile is not in it.")
+    expect([after.guide, after.waivers.map { |one| [one.rule, after.paragraph(one.paragraph).text[0, 20]] }])
+      .to eq(["staff-notice", [["body-size", kept.text[0, 20]]]])
+  end
+
+  it "does not take what is another manuscript for a version" do
+    other = read(demo("boat-shed-handbook.docx"))
+    expect(taken(other, now).same_manuscript?).to be(false)
+    expect(taken(sent(now), now).likeness).to eq(1.0)
+  end
+
+  # Seen: headings that have no number, under a style that numbers, got one when their sheet came in once more.
+  it "brings a style without number as it is: the same sheet for itself changes nothing" do
+    examined = Norvel::Examination.new(now)
+    kept = Norvel::KeptSheet.of(now, examined.roles, name: "itself")
+    mapping = now.sheet.of_kind(:paragraph).to_h { |style| [style.id, style.id] }
+    after = change(now, "swap_sheet", sheet: JSON.parse(JSON.generate(kept.dump)), mapping: mapping)
+    expect(Norvel::Layout.new(after).labels.transform_values(&:to_s)).to eq(examined.layout.labels.transform_values(&:to_s))
+  end
+end
