@@ -93,7 +93,7 @@ module NorvelWeb
           return (one.property == :style) ? "They gave it the style “#{name}”; it has ours" : "The style “#{name}” on #{words_said(one)}"
         end
 
-        value = "#{Norvel::Properties[one.property].label.downcase}: #{Norvel::Properties[one.property].show(one.value)}"
+        value = "#{Norvel::Properties[one.property].label}: #{Norvel::Properties[one.property].show(one.value)}"
         one.places ? "#{value}, on #{words_said(one)}" : value
       end
 

@@ -2,6 +2,44 @@
 
 module Norvel
   class NextVersion
+    # How much of a file stands in a state as it is there, as far as the rounding of files lets it be seen.
+    class Nearness
+      def initialize(theirs, state)
+        @theirs = theirs
+        @state = state
+      end
+
+      # @return [Array(Integer, Integer)] how many of its paragraphs, and of its styles
+      def counts = [paragraphs, styles]
+
+      private
+
+      def paragraphs
+        there = @state.paragraphs.group_by { |one| sign(@state, one) }.transform_values { |all| all.map { |one| sets(one) } }
+        @theirs.paragraphs.count { |one| there[sign(@theirs, one)]&.any? { |set| same?(set, sets(one)) } }
+      end
+
+      def styles
+        @theirs.sheet.styles.each_value.count do |style|
+          other = @state.sheet.named(style.name, kind: style.kind)
+          other && same?([other.properties], [style.properties])
+        end
+      end
+
+      def sign(manuscript, paragraph)
+        named = ->(id) { manuscript.sheet[id]&.name }
+        [paragraph.text, named[paragraph.style], paragraph.spans.map { |span| [span[:end], named[span[:style]]] }]
+      end
+
+      def sets(paragraph) = [paragraph.properties.except(:numbering), *paragraph.spans.map { |span| span[:properties] }]
+
+      def same?(one, other)
+        one.zip(other).all? do |set, wanted|
+          set == wanted || (set.keys | wanted.keys).all? { |key| key == :numbering || Properties.same?(key, set[key], wanted[key]) }
+        end
+      end
+    end
+
     # What a file that came was made from: of several states of a manuscript the one that most of its paragraphs are in, as they had it, and
     # which paragraph is which.
     class Origin
@@ -9,22 +47,8 @@ module Norvel
       # @param source [String] its bytes
       # @return [Origin] of those that have as much of it the likeliest
       def self.of(theirs, states:, source:)
-        wanted = theirs.paragraphs.map { |one| sign(theirs, one) }.tally
-        styles = theirs.sheet.styles.each_value.map { |style| [style.name, style.properties.keys] }
-        found = states.each_with_index.max_by { |state, index|
-          signs = state.paragraphs.map { |one| sign(state, one) }.tally
-          [wanted.sum { |sign, count| [count, signs.fetch(sign, 0)].min },
-            (state.sheet.styles.each_value.map { |style| [style.name, style.properties.keys] } & styles).size, index]
-        }.first
-        new(theirs, found, source)
+        new(theirs, states.each_with_index.max_by { |state, index| [*Nearness.new(theirs, state).counts, index] }.first, source)
       end
-
-      def self.sign(manuscript, paragraph)
-        named = ->(id) { manuscript.sheet[id]&.name }
-        [paragraph.text, named[paragraph.style], paragraph.properties.keys - [:numbering],
-          paragraph.spans.map { |span| [span[:end], named[span[:style]], span[:properties].keys] }]
-      end
-      private_class_method :sign
 
       # @param one [Manuscript] @param other [Manuscript] both as they were read
       # @return [Boolean] whether a reader would see no difference
