@@ -55,6 +55,9 @@ module NorvelWeb
     # @return [Boolean] whether it lies on the desk still
     def on_desk? = !manuscript.nil? && manuscript.deleted_at.nil?
 
+    # @return [Array<String>] what a clean-up left or was not sure of, in sentences
+    def left = found.fetch("left", [])
+
     # @return [String] what it is called
     def name = manuscript&.name || "a manuscript that is gone"
 
@@ -71,14 +74,49 @@ module NorvelWeb
   class Batches
     AT_ONCE = Apart::AT_ONCE
 
-    # In the other process.
-    # @return [String] JSON
-    def self.held(bytes, name, changes, guide, fonts)
-      read = Norvel::Formats.read(bytes, name: name, limits: nil).with(fonts: fonts)
-      now = Norvel::Changes::Difference.replay(read, changes)
-      check = Norvel::Examination.new(now).check(guide)
-      JSON.generate(Norvel::Report::Many.row(check).merge(pages: check.layout.pages.size))
+    # A manuscript as whoever works in another process gets it: no database is touched there.
+    Given = Struct.new(:bytes, :name, :changes, :fonts, :head) do
+      # @param row [ManuscriptRecord]
+      def self.of(row) =
+        new(row.original.bytes, row.filename, row.path_of_version.map(&:difference), OwnFonts.book, row.head_id)
+
+      # @return [Norvel::Manuscript]
+      def read
+        Norvel::Changes::Difference.replay(Norvel::Formats.read(bytes, name: name, limits: nil).with(fonts: fonts), changes)
+      end
     end
+
+    # In the other process.
+    # @param given [Given] @param guide [Norvel::Guide]
+    # @return [String] JSON
+    def self.held(given, guide) = JSON.generate(row_of(Norvel::Examination.new(given.read), guide))
+
+    # The same once it is tidied, with what was done and what was left.
+    # @return [String] JSON
+    def self.tidied(given, guide)
+      before = Norvel::Examination.new(given.read)
+      plan = Norvel::Plan.new(before, guide)
+      operation = plan.operation or return JSON.generate(row_of(before, guide).merge(left: left_by(plan)))
+      after = operation.call(before.manuscript)
+      Norvel::Formats.refuse_undeliverable(before.manuscript, after)
+      tidy = Norvel::Examination.new(after)
+      JSON.generate(row_of(tidy, guide).merge(left: left_by(plan), done: {
+        facts: tidy.check(guide).facts, operation: operation.class.operation_name, parameters: operation.parameters,
+        sentence: operation.told(before.manuscript, after),
+        difference: Norvel::Changes::Difference.between(before.manuscript, after)
+      }))
+    end
+
+    def self.row_of(examined, guide)
+      check = examined.check(guide)
+      Norvel::Report::Many.row(check).merge(pages: check.layout.pages.size)
+    end
+
+    def self.left_by(plan)
+      unsure = plan.lines.select { |line| Norvel::Plan.how_sure(line.confidence) == "unsure" }.map { |line| "Unsure: #{line.sentence}" }
+      unsure + plan.remarks.map(&:sentence)
+    end
+    private_class_method :row_of, :left_by
 
     def initialize
       @lock = Monitor.new
@@ -125,11 +163,12 @@ module NorvelWeb
     # One file's failure is its own.
     def hold(row)
       manuscript = row.manuscript or raise Norvel::FileError, "The manuscript is gone."
-      bytes, name = manuscript.original.bytes, manuscript.filename
-      guide, changes, fonts = row.batch.read_guide, manuscript.path_of_version.map(&:difference), OwnFonts.book
-      apart = Apart.new { Batches.held(bytes, name, changes, guide, fonts) }
+      given, guide, tidy = Given.of(manuscript), row.batch.read_guide, row.task == "tidy"
+      apart = Apart.new { tidy ? Batches.tidied(given, guide) : Batches.held(given, guide) }
       @lock.synchronize { @aparts[row.id] = apart }
-      done(row, "done", apart.value)
+      found = JSON.parse(apart.value)
+      enter(manuscript, found.delete("done"), given.head, row.batch.reference)
+      done(row, "done", JSON.generate(found))
     rescue Apart::Left
       done(row, "stopped", nil)
     rescue Norvel::Error => error
@@ -141,6 +180,14 @@ module NorvelWeb
       @lock.synchronize { @aparts.delete(row.id) }
     end
 
-    def done(row, state, result) = BatchRow.where(id: row.id).update_all(state: state, result: result)
+    # What a clean-up came to is one step of the manuscript's ledger, where it can be undone.
+    def enter(manuscript, made, head, reference)
+      return unless made
+
+      manuscript.take_change(*made.values_at("operation", "parameters", "sentence", "difference"), head: head)
+      manuscript.update!(facts: JSON.generate(made["facts"])) if manuscript.guide == reference
+    end
+
+    def done(row, state, result) = BatchRow.where(id: row.id).update_all(state: state, result: result, task: "hold")
   end
 end

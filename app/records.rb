@@ -74,6 +74,19 @@ module NorvelWeb
     # @return [Boolean] whether it was still there
     def move_head(seen, target) = self.class.where(id: id, head_id: seen).update_all(head_id: target, updated_at: Time.now) == 1
 
+    # Enters a change that was worked out elsewhere, on what was in force then.
+    # @param head [Integer, nil] that state
+    # @raise [Norvel::ChangeRefused] when something else was changed meanwhile
+    def take_change(operation, parameters, sentence, difference, head:)
+      self.class.transaction do
+        entry = entries.create!(parent_id: head, operation: operation, parameters: JSON.generate(parameters), sentence: sentence[0, 500],
+          difference: JSON.generate(difference))
+        unless move_head(head, entry.id)
+          raise Norvel::ChangeRefused, "It was changed meanwhile, and was left as it is; do it again if it is still wanted."
+        end
+      end
+    end
+
     def known_facts = facts ? JSON.parse(facts) : {}
 
     # @return [Hash{String=>String}] style id to the key a person chose for it

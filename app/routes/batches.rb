@@ -19,7 +19,7 @@ module NorvelWeb
           redirect to("/batches/#{made.id}")
         end
 
-        app.get("/batches/:id", takes: {by: Asked::WORD, rule: Asked::RULE}) { erb :batch, locals: {batch: batch} }
+        app.get("/batches/:id", takes: {by: Asked::WORD, rule: Asked::RULE, making: Asked::WORD}) { erb :batch, locals: {batch: batch} }
 
         app.get("/batches/:id/table", takes: {by: Asked::WORD, rule: Asked::RULE}) do
           settings.batches.wake if batch.under_way?
@@ -36,6 +36,40 @@ module NorvelWeb
           batch.rows.where.not(state: %w[waiting at_work]).update_all(state: "waiting", result: nil)
           settings.batches.wake
           redirect to("/batches/#{batch.id}")
+        end
+
+        # Each is tidied by the guide, as one step that its own ledger undoes.
+        app.post("/batches/:id/tidy") do
+          raise Norvel::ChangeRefused, "It is still at work; stop it first, or wait." if batch.under_way?
+
+          on_desk = batch.rows.select(&:on_desk?).map(&:id)
+          batch.rows.where(id: on_desk).update_all(state: "waiting", result: nil, task: "tidy")
+          settings.batches.wake
+          redirect to("/batches/#{batch.id}")
+        end
+
+        # All of them as they are now, with a report each and one for all: begun, looked at how far it is, fetched.
+        app.post("/batches/:id/files") do
+          raise Norvel::ChangeRefused, "It is still at work; stop it first, or wait." if batch.under_way?
+
+          making = BatchFiles.new(batch).begin(settings.makings)
+          redirect to("/batches/#{batch.id}?making=#{making.key}")
+        end
+
+        app.get("/batches/:id/files", takes: {making: Asked::WORD}) { erb :batch_files, layout: false, locals: {making: batch_making} }
+
+        app.post("/batches/:id/files/stop", takes: {making: Asked::WORD}) do
+          settings.makings.forget(batch_making.key) if batch_making
+          redirect to("/batches/#{batch.id}")
+        end
+
+        app.post("/batches/:id/files/fetch", takes: {making: Asked::WORD}) do
+          making = batch_making or raise Norvel::ChangeRefused, "It was not kept; have it made again."
+          bytes = making.apart.value
+          BatchFiles.new(batch).note(making, bytes)
+          content_type making.type
+          deliver_as making.filename
+          bytes
         end
 
         # Its findings by this guide, which judges it from now on.
@@ -62,6 +96,9 @@ module NorvelWeb
 
     module BatchHelpers
       def batch = @batch ||= BatchRecord.includes(rows: :manuscript).find(params["id"])
+
+      # @return [Makings::Making, nil] the files that are being made of it
+      def batch_making = settings.makings.of(BatchFiles.key(batch), params["making"].to_s)
 
       # @return [Array<BatchRecord>] the newest first
       def batches_on_desk = @batches_on_desk ||= BatchRecord.includes(:rows).order(id: :desc).limit(5).to_a

@@ -61,9 +61,25 @@ module NorvelWeb
           title = params["name"].to_s.strip.then { |said| said.empty? ? "House of #{rows.first&.name}"[0, 200] : said }
           names = rows.map { |row| name_apart(row) }
           names = names.each_with_index.map { |name, index| (names.index(name) == index) ? name : "#{name} #{index + 1}" }
-          learning = Norvel::Learning.new(names.zip(rows.map { |row| workbench(row.id).state }).to_h, title: title)
-          made = HouseGuide.create!(name: title, yaml: learning.yaml)
-          redirect to("/guides/#{made.id}?show=rules&on=#{rows.first.id}")
+          making = begun_learning(names.zip(rows), title)
+          making.apart.settled?(GuideHelpers::LEARNED_AT_ONCE) ? take_learned(making) : redirect(to("/guides/learned/#{making.key}"))
+        end
+
+        app.get("/guides/learned/:making") { erb :learning, locals: {making: learned_making || halt(404)} }
+
+        # Asked again and again until it is there; then it is a guide of the desk.
+        app.post "/guides/learned/:making" do
+          making = learned_making or raise Norvel::ChangeRefused, "It was not kept; have it learned again."
+          making.apart.settled? ? take_learned(making) : erb(:learning_at, layout: false, locals: {making: making})
+        rescue Norvel::Error => error
+          raise unless htmx?
+
+          %(<p id="learning-at" role="status">#{h(error.message)}</p>)
+        end
+
+        app.post "/guides/learned/:making/stop" do
+          settings.makings.forget(learned_making.key) if learned_making
+          redirect to("/")
         end
 
         app.post "/guides/:reference/copy" do
@@ -159,6 +175,39 @@ module NorvelWeb
 
     # The guide that a path names, and how it is written.
     module GuideHelpers
+      LEARNED_AT_ONCE = 2 # seconds that are waited for it without a page of its own
+
+      # Worked out in a process of its own: each example has to be laid out.
+      # @param named [Array<Array(String, ManuscriptRecord)>] @param title [String] of the guide
+      # @return [Makings::Making] whose `head` is the example that the guide is tried on
+      def begun_learning(named, title)
+        raise Norvel::Error, "There is no example to learn from." if named.empty?
+        if named.size > Norvel::Learning::MOST
+          raise Norvel::Error, "These are #{named.size} examples; choose at most #{Norvel::Learning::MOST}."
+        end
+
+        given = named.map { |name, row| [name, NorvelWeb::Batches::Given.of(row)] }
+        settings.makings.begin(manuscript: :learned, head: named.first.last.id, filename: title, type: "text/yaml", noted: false) do |tell|
+          examples = given.each_with_index.to_h { |(name, one), index|
+            tell.call(index, given.size)
+            [name, Norvel::Examination.new(one.read).tap(&:layout)]
+          }
+          Norvel::Learning.new(examples, title: title).yaml
+        end
+      end
+
+      def learned_making = @learned_making ||= settings.makings.of(:learned, params["making"].to_s)
+
+      # @param making [Makings::Making] that is over
+      # @raise [Norvel::Error] what stood in its way
+      def take_learned(making)
+        made = HouseGuide.create!(name: making.filename, yaml: making.apart.value.force_encoding(Encoding::UTF_8))
+        path = "/guides/#{made.id}?show=rules&on=#{making.head}"
+        htmx? ? headers("HX-Redirect" => path) && "" : redirect(to(path))
+      ensure
+        settings.makings.forget(making.key)
+      end
+
       def own_guide = @own_guide ||= params["reference"].match?(/\A\d+\z/) ? HouseGuide.on_desk.find(params["reference"]) : nil
 
       def shipped_guide

@@ -73,7 +73,8 @@ module Norvel
     # @return [Array<String>] sentences: what was not carried along
     def left
       found = []
-      found << "#{counted(unheard.size, "paragraph")} written here meanwhile #{(unheard.size == 1) ? "is" : "are"} not in it." if unheard.any?
+      own = counted(unheard.size, "paragraph")
+      found << "#{own} written here meanwhile #{(unheard.size == 1) ? "is" : "are"} not in it." if unheard.any?
       styles = styles_they_changed
       found << "Their changes of #{counted(styles.size, "style")} were not taken: #{styles.first(4).join(", ")}." if styles.any?
       found << "Lists of contents that were made here are not in it." if @theirs.contents.size < now.contents.size

@@ -3,8 +3,12 @@
 # A file that came back: their words and their formatting by hand, our styles and everything that was set up here.
 RSpec.describe Norvel::NextVersion do
   let(:source) { demo("night-ferries.docx") }
-  let(:came) { read(source) }
-  let(:now) { Norvel::Plan.new(Norvel::Examination.new(came), Norvel::Guide.find(Norvel::Guide::DEFAULT)).apply }
+  let(:came) { known[:came] ||= read(source) }
+  let(:now) { known[:now] ||= Norvel::Plan.new(Norvel::Examination.new(came), Norvel::Guide.find(Norvel::Guide::DEFAULT)).apply }
+
+  # Values, which no example changes: worked out once.
+  known = {}
+  define_method(:known) { known }
 
   def change(manuscript, name, **given) = Norvel::Changes.build(name, given.transform_keys(&:to_s)).call(manuscript)
 
@@ -43,18 +47,17 @@ RSpec.describe Norvel::NextVersion do
     theirs = change(theirs, "format_here", paragraphs: [second.id], values: {"space_after" => "31 pt", "bold" => "yes"})
     theirs = change(theirs, "format_here", text: [[third.id, 4, 11]], values: {"italic" => "yes"})
     ours = plain(now).first(4).map(&:id)
-    here = change(change(now, "change_style", style: now.sheet.named("Report text").id, values: {"line_spacing" => "2"}), "format_here", paragraphs: [ours[3]],
-      values: {"align" => "center"})
+    here = change(now, "change_style", style: now.sheet.named("Report text").id, values: {"line_spacing" => "2"})
+    here = change(here, "format_here", paragraphs: [ours[3]], values: {"align" => "center"})
 
     version = taken(sent_again(theirs), here, states: [here, came, now])
     after = version.manuscript
     expect(after.words).to eq(theirs.words)
     expect(after.sheet.named("Report text").properties[:line_spacing].value).to eq(2)
     expect(after.paragraph(fourth.id).properties[:align]).to eq(:center)
-    expect(after.returned.map { |one| [one.paragraph, one.property, one.value, one.places] }).to contain_exactly(
-      [second.id, :space_after, 393_700, nil], [second.id, :bold, true, [[0, 0, second.text.length]]], [third.id, :italic, true, [[1, 0, 7]]]
-    ).or(include([third.id, :italic, true, anything]))
-    expect(after.returned.size).to eq(3)
+    expect(after.returned.map { |one| [one.paragraph, one.property, one.value, one.places&.sum { |_, from, to| to - from }] })
+      .to contain_exactly([second.id, :space_after, 393_700, nil], [second.id, :bold, true, second.text.length],
+        [third.id, :italic, true, 7])
 
     taken = change(after, "settle_returned", paragraphs: [third.id], way: "take")
     expect([taken.returned.map(&:paragraph).uniq, taken.paragraph(third.id)]).to eq([[second.id], after.paragraph(third.id)])

@@ -48,6 +48,71 @@ RSpec.describe "Several against one guide", type: :feature do
     expect(@rows.last.reload.guide).to eq("marrowby-handbook")
   end
 
+  it "is checked, tidied and delivered in six actions; each is one step of its own ledger" do
+    twin = Web.bring("quayside-notice.docx")
+    NorvelWeb::OriginalRecord.find_by!(manuscript_id: @rows[0].id).update!(bytes: "PK no more".b)
+    visit "/"
+    find("summary", text: "Choose them").click
+    select "Staff Handbooks", from: "batch-guide"
+    click_button "Hold them against it"
+    3.times { count }
+    expect(page).to have_button("Tidy all of them by it", wait: 60)
+    before = NorvelWeb::BatchRecord.last.rows.map { |row| row.found["findings"].to_i }
+    click_button "Tidy all of them by it"
+    count
+    expect(page).to have_button("Deliver all of them", wait: 90)
+    batch = NorvelWeb::BatchRecord.last
+    expect(batch.rows.map { |row| row.found["findings"].to_i }.zip(before)).to all(satisfy { |now, was| now <= was })
+    expect(page).to have_css(".batch-left summary", minimum: 1)
+    click_button "Deliver all of them"
+    expect(page).to have_button("Save Staff Handbooks", exact: false, wait: 90)
+    2.times { count }
+    bytes = fetched(batch)
+    members = Norvel::Formats::Archive.read(bytes).members
+    expect(members.keys).to include("quayside-notice.docx", "quayside-notice 2.docx", "quayside-notice 2 – findings.html",
+      "pilot-interview.odt", "Left out.txt", *%w[html csv json pdf].map { |format| "Who meets what.#{format}" })
+    expect(@actions).to be <= 6
+
+    notice = NorvelWeb::Workbench.new(@rows[1].id)
+    expect([members["quayside-notice 2.docx"], members["Left out.txt"]]).to match([notice.delivery.b, /\Aboat-shed-handbook\.docx: \w/])
+    expect(@rows[1].reload.entries.map(&:operation)).to eq(%w[series])
+    expect([@rows[1].deliveries.map(&:filename), @rows[0].deliveries.size]).to eq([["quayside-notice 2.docx"], 0])
+    as_tidied = Norvel::Plan.new(notice.original_state, Norvel::Guide.find("marrowby-handbook")).apply
+    expect(notice.manuscript).to eq(as_tidied)
+    notice.undo(head: @rows[1].reload.head_id)
+    expect(notice.manuscript).to eq(notice.original_state.manuscript)
+    expect(JSON.parse(members["Who meets what.json"])["files"].map { |file| file["file"] }).to include("quayside-notice 2.docx")
+    expect(twin.reload.entries.size).to eq(1)
+  end
+
+  # @return [String] the archive that the page offers
+  def fetched(batch)
+    form = find("#batch-files form")
+    making = form.find("input[name=making]", visible: false).value
+    session = Rack::Test::Session.new(Web::APP)
+    session.header "Host", "127.0.0.1"
+    token = Nokogiri::HTML(session.get("/").body).at("input[name=authenticity_token]")["value"]
+    session.post("/batches/#{batch.id}/files/fetch", making: making, authenticity_token: token).body
+  end
+
+  it "is delivered with nothing left out where all can be written" do
+    batch = NorvelWeb::BatchRecord.of(@rows[1..2], "staff-notice", Norvel::Guide.find("staff-notice"))
+    NorvelWeb::App.batches.stop(batch)
+    visit "/batches/#{batch.id}"
+    click_button "Deliver all of them"
+    expect(page).to have_button("Save ", exact: false, wait: 60)
+    expect(Norvel::Formats::Archive.read(fetched(batch)).members.keys).to contain_exactly("quayside-notice.docx", "toll-books.md",
+      "quayside-notice – findings.html", "toll-books – findings.html", *%w[html csv json pdf].map { |kind| "Who meets what.#{kind}" })
+    expect(@rows[1..2].map { |row| row.deliveries.size }).to eq([1, 1])
+  end
+
+  it "says of what was changed meanwhile that it was, and leaves it" do
+    row = @rows[1]
+    row.take_change("x", {}, "x", {}, head: row.head_id)
+    expect { row.take_change("y", {}, "y", {}, head: nil) }.to raise_error(Norvel::ChangeRefused, /changed meanwhile/)
+    expect([row.reload.entries.map(&:operation), row.head.operation]).to eq([%w[x], "x"])
+  end
+
   it "says of what cannot be read that it cannot, goes on after a restart, and looks again when asked" do
     NorvelWeb::OriginalRecord.find_by!(manuscript_id: @rows[1].id).update!(bytes: "PK no more".b)
     guide = Norvel::Guide.find("staff-notice")
@@ -68,19 +133,16 @@ RSpec.describe "Several against one guide", type: :feature do
     expect(page).to have_link("Report as .csv", wait: 60)
     expect(all(".batch tbody th").map(&:text)).to include(/quayside-notice\.docx, brought/, /Überblick neu\.docx, brought/, /put away\z/)
     expect(page).to have_no_button(@rows.last.name)
-    learned = {}
-    allow(Norvel::Learning).to receive(:new).and_wrap_original do |made, examined, **more|
-      learned = examined
-      made.call(examined, **more)
-    end
     twin.update!(filename: @rows[1].filename, created_at: @rows[1].created_at)
     visit "/"
     find("summary", text: "Learn one from good examples").click
-    within(".learn") { all("input[type=checkbox]").first(2).each { |box| box.set(true) } }
+    within(".learn") { all("input[type=checkbox]").each { |box| box.set([@rows[1], twin].any? { |row| row.id == box.value.to_i }) } }
     fill_in "learned-name", with: "Häuser, „a“: b – #{"c" * 150}"
     click_button "Learn the guide"
     expect(page).to have_css(".rule-row", minimum: 10)
-    expect(learned.size).to eq(2)
+    both = [@rows[1], twin].to_h { |row| [row.id.to_s, NorvelWeb::Workbench.new(row.id).state] }
+    as_two = Norvel::Learning.new(both).proposals.map(&:words)
+    expect(NorvelWeb::HouseGuide.last.guide.rules.map(&:source)).to all(satisfy { |said| as_two.any? { |words| said.include?(words) } })
   end
 
   it "is stopped, with what was done kept, and refuses a choice of none" do

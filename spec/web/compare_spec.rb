@@ -29,7 +29,7 @@ RSpec.describe "Comparing", type: :feature do
     expect(page).to have_css("#slip .compare-side svg .para.proposed", count: 2).and have_css("#slip", text: /becomes 31 pt/)
     expect(@actions).to be <= 3
     keys :arrow_down
-    expect(all('.compare-row')[1]['aria-selected']).to eq('true')
+    expect(all(".compare-row")[1]["aria-selected"]).to eq("true")
     require "axe-rspec"
     expect(page).to be_axe_clean.according_to(:wcag2a, :wcag2aa, :wcag21aa, :wcag22aa)
   end

@@ -37,6 +37,31 @@ RSpec.describe "A guide learned from an example", type: :feature do
     expect(@actions).to be <= 8
   end
 
+  it "is learned in the background where that takes its time, and can be stopped" do
+    stub_const("NorvelWeb::Routes::GuideHelpers::LEARNED_AT_ONCE", 0)
+    allow(Norvel::Learning).to receive(:new).and_wrap_original { |made, *given, **more| sleep(1.5) && made.call(*given, **more) }
+    learn = lambda do
+      visit "/"
+      find("summary", text: "Learn one from good examples").click
+      check NorvelWeb::ManuscriptRecord.find(@accepted.id).name
+      click_on "Learn the guide"
+      expect(page).to have_css(".view-head", text: "is being learned").and have_css("progress")
+    end
+    learn.call
+    expect(page).to have_css(".rule-row", minimum: 20, wait: 30)
+    expect(NorvelWeb::HouseGuide.count).to eq(1)
+    learn.call
+    click_on "Stop it"
+    expect(page).to have_css("#several-head")
+    expect(NorvelWeb::HouseGuide.count).to eq(1)
+    @other.original.update!(bytes: "PK no".b)
+    visit "/"
+    find("summary", text: "Learn one from good examples").click
+    check @other.name
+    click_on "Learn the guide"
+    expect(page).to have_css("#learning-at, main", text: /zip|damaged/i, wait: 20)
+  end
+
   it "is asked for where a manuscript is looked at, and says what is wrong with a choice of none" do
     visit "/manuscripts/#{@accepted.id}/survey"
     click_on "Learn a guide from it"

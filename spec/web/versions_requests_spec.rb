@@ -132,8 +132,8 @@ RSpec.describe "The next version, by request" do
     take(returned { |theirs| act(theirs, "edit_text", paragraph: longest(theirs).id, text: "#{longest(theirs).text} Once.") })
     change("change_style", style: "Normal", values: {"space_after" => "9 pt"})
     held = row.reload
-    read = NorvelWeb::Batches.held(held.original.bytes, held.filename, held.path_of_version.map(&:difference),
-      Norvel::Guide.find("staff-notice"), NorvelWeb::OwnFonts.book)
-    expect(JSON.parse(read)["findings"]).to eq(bench.state.check(Norvel::Guide.find("staff-notice")).findings.reject(&:waived).size)
+    guide = Norvel::Guide.find("staff-notice")
+    read = NorvelWeb::Batches.held(NorvelWeb::Batches::Given.of(held), guide)
+    expect(JSON.parse(read)["findings"]).to eq(bench.state.check(guide).open_findings.size)
   end
 end

@@ -58,7 +58,7 @@ RSpec.describe "The file came back", type: :feature do
     expect([now.returned, @actions]).to match([[], be <= 5])
     click_button "Undo"
     expect(page).to have_css(".returned-all", text: "in 1 paragraph")
-    click_button "Clear all of it"
+    click_button "Clear it everywhere"
     expect(page).to have_css(".compare-sums").and have_no_css(".returned-all")
   end
 

@@ -2,9 +2,9 @@
 
 module Norvel
   class NextVersion
-    # Styles of paragraphs and what is set by hand: what they left as it was becomes as it is here; what they set by hand stays, and is told;
-    # where both gave another style, ours stands and theirs is told. A paragraph that is new goes as one that they had before it and that
-    # was formatted like it.
+    # Styles of paragraphs and what is set by hand: what they left as it was becomes as it is here; what they set by hand stays, and is
+    # told; where both gave another style, ours stands and theirs is told. A paragraph that is new goes as one that they had before it and
+    # that was formatted like it.
     class Hands
       # @return [Hash{Integer=>Manuscript::Paragraph}] those of theirs that become another
       attr_reader :changed
@@ -16,7 +16,8 @@ module Norvel
 
       # @param theirs [Manuscript] in the sheet that it will have @param named [Manuscript] as it came
       # @param origin [Origin] what they had @param now [Manuscript] in force
-      # @param styles [Hash{String=>String}] ids of styles of now to what they are there @param lists [Hash{String=>String}] the same of lists
+      # @param styles [Hash{String=>String}] ids of styles of now to what they are there
+      # @param lists [Hash{String=>String}] the same of lists
       def initialize(theirs:, named:, origin:, now:, styles:, lists:)
         @theirs, @named, @origin, @now, @styles, @lists = theirs, named, origin, now, styles, lists
         @returned = []

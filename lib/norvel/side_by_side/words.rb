@@ -24,7 +24,8 @@ module Norvel
         joined(Diff::LCS.sdiff(old, new).flat_map { |change| pieces(change) })
       end
 
-      # @return [Array<Array(Integer, Integer, Integer)>] stretches that stand in both: from where in what was, from where in what is, how long
+      # @return [Array<Array(Integer, Integer, Integer)>] stretches that stand in both: from where in what was, from where in what is, how
+      #   long
       def shared(was, is)
         old = new = 0
         between(was, is).filter_map do |piece|
