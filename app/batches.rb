@@ -9,6 +9,7 @@ module NorvelWeb
     has_many :rows, -> { order(:id) }, class_name: "BatchRow", foreign_key: :batch_id, dependent: :destroy
 
     MOST = 200 # manuscripts
+    ONE_ANOTHER = "one-another" # instead of a guide: they are held against one another
 
     # @param manuscripts [Array<ManuscriptRecord>] @param reference [String] of the guide @param guide [Norvel::Guide]
     # @return [BatchRecord]
@@ -17,12 +18,23 @@ module NorvelWeb
       raise Norvel::ChangeRefused, "Choose the manuscripts first." if manuscripts.empty?
       raise Norvel::ChangeRefused, "These are #{manuscripts.size} manuscripts; hold at most #{MOST} at once." if manuscripts.size > MOST
 
+      if reference == ONE_ANOTHER && manuscripts.size < Norvel::Together::LEAST
+        raise Norvel::ChangeRefused, "One manuscript alone cannot be held against others: choose at least two."
+      end
+
       transaction do
         create!(title: guide.title, guide: guide.source, reference: reference, created_at: Time.now).tap do |batch|
           BatchRow.insert_all!(manuscripts.map { |one| {batch_id: batch.id, manuscript_id: one.id} })
         end
       end
     end
+
+    # @return [Boolean] whether they are held against one another
+    def together? = reference == ONE_ANOTHER
+
+    # @yieldparam row [BatchRow] @yieldreturn [String] what its manuscript is called
+    # @return [Norvel::Together] of those that were looked at
+    def compared = Norvel::Together.new(rows.select { |row| row.found["profile"] }.to_h { |row| [yield(row), row.found["profile"]] })
 
     # @return [Boolean] whether something of it still waits or is at work
     def under_way? = rows.any? { |row| %w[waiting at_work].include?(row.state) }
@@ -107,6 +119,13 @@ module NorvelWeb
       }))
     end
 
+    # What it is in all that could differ from others.
+    # @return [String] JSON
+    def self.profiled(given)
+      examined = Norvel::Examination.new(given.read)
+      JSON.generate(profile: Norvel::Together.profile(examined), pages: examined.layout.pages.size)
+    end
+
     def self.row_of(examined, guide)
       check = examined.check(guide)
       Norvel::Report::Many.row(check).merge(pages: check.layout.pages.size)
@@ -163,8 +182,8 @@ module NorvelWeb
     # One file's failure is its own.
     def hold(row)
       manuscript = row.manuscript or raise Norvel::FileError, "The manuscript is gone."
-      given, guide, tidy = Given.of(manuscript), row.batch.read_guide, row.task == "tidy"
-      apart = Apart.new { tidy ? Batches.tidied(given, guide) : Batches.held(given, guide) }
+      given = Given.of(manuscript)
+      apart = Apart.new(&work(row, given))
       @lock.synchronize { @aparts[row.id] = apart }
       found = JSON.parse(apart.value)
       enter(manuscript, found.delete("done"), given.head, row.batch.reference)
@@ -178,6 +197,13 @@ module NorvelWeb
       done(row, "failed", JSON.generate(error: "It could not be looked at; open it by itself."))
     ensure
       @lock.synchronize { @aparts.delete(row.id) }
+    end
+
+    def work(row, given)
+      return ->(_) { Batches.profiled(given) } if row.batch.together?
+
+      guide = row.batch.read_guide
+      (row.task == "tidy") ? ->(_) { Batches.tidied(given, guide) } : ->(_) { Batches.held(given, guide) }
     end
 
     # What a clean-up came to is one step of the manuscript's ledger, where it can be undone.

@@ -14,16 +14,24 @@ module NorvelWeb
 
         app.post "/batches", takes: {from: Asked.list(Asked::ID), guide: Asked::WORD} do
           rows = params["from"].to_a.uniq.map { |id| ManuscriptRecord.on_desk.find(id) }
-          made = BatchRecord.of(rows, params["guide"].to_s, guide_wanted(params["guide"].to_s))
+          wanted = params["guide"].to_s
+          guide = (wanted == BatchRecord::ONE_ANOTHER) ? Norvel::Guide.none : guide_wanted(wanted)
+          made = BatchRecord.of(rows, wanted, guide)
           settings.batches.wake
           redirect to("/batches/#{made.id}")
         end
 
         app.get("/batches/:id", takes: {by: Asked::WORD, rule: Asked::RULE, making: Asked::WORD}) { erb :batch, locals: {batch: batch} }
 
+        app.get "/batches/:id/together.csv" do
+          deliver_as "In what they differ.csv"
+          content_type "text/csv"
+          batch_together.to_csv
+        end
+
         app.get("/batches/:id/table", takes: {by: Asked::WORD, rule: Asked::RULE}) do
           settings.batches.wake if batch.under_way?
-          erb :batch_table, layout: false, locals: {batch: batch}
+          erb batch_view, layout: false, locals: {batch: batch}
         end
 
         app.post("/batches/:id/stop") do
@@ -105,6 +113,12 @@ module NorvelWeb
 
       # @return [String] what tells a manuscript from others of its name
       def batch_name(row) = row.manuscript ? name_apart(row.manuscript) : row.name
+
+      # @return [Symbol] the table of who meets what, or of what differs
+      def batch_view = batch.together? ? :batch_together : :batch_table
+
+      # @return [Norvel::Together]
+      def batch_together = @batch_together ||= batch.compared { |row| batch_name(row) }
 
       # @return [String] by what the table is sorted
       def batch_order = Batches::COLUMNS.key?(params["by"]) ? params["by"] : "must"

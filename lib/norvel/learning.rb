@@ -19,6 +19,9 @@ module Norvel
     # @return [Hash{String=>Guide::Check}] the examples by name, each held against the learned sheet
     attr_reader :examples
 
+    # @return [Sheet] what most paragraphs of each kind look like
+    attr_reader :sheet
+
     # @param examined [Hash{String=>Examination}] by name
     # @param title [String] of the guide
     # @raise [Error] where there is nothing to learn from

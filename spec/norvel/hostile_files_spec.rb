@@ -6,10 +6,11 @@ require "zip"
 
 # Files that were made or damaged to do harm, or are far larger than any manuscript: a sentence or an answer, in time and in memory.
 RSpec.describe "Hostile files" do
+  # Of work: others may be at the machine.
   def seconds
-    began = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+    began = Process.clock_gettime(Process::CLOCK_PROCESS_CPUTIME_ID)
     yield
-    Process.clock_gettime(Process::CLOCK_MONOTONIC) - began
+    Process.clock_gettime(Process::CLOCK_PROCESS_CPUTIME_ID) - began
   end
 
   def styled(properties) = docx { |file| file.paragraph([file.text("Ropes and bells", properties)], "<w:pStyle w:val=\"BodyText\"/>") }

@@ -59,9 +59,9 @@ RSpec.describe Norvel::Formats::Odt do
       deep = ->(count) { "<text:p>#{"<text:span>" * count}x#{"</text:span>" * count}</text:p>" }
       {'<text:p>a<text:s text:c="1000000"/>b</text:p>' => /more than 100000 spaces/, rows => /cells of tables/,
        deep[400] => /nested deeper/, "<text:p/>" * 70_001 => /70,001 paragraphs/}.each do |body, sentence|
-        started = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+        started = Process.clock_gettime(Process::CLOCK_PROCESS_CPUTIME_ID)
         expect { read_odt(body) }.to raise_error(Norvel::FileError, sentence)
-        expect(Process.clock_gettime(Process::CLOCK_MONOTONIC) - started).to be < 5
+        expect(Process.clock_gettime(Process::CLOCK_PROCESS_CPUTIME_ID) - started).to be < 5
       end
       expect(read_odt(deep[200]).paragraphs[0].text).to eq("x")
       far = read_odt('<text:p><draw:frame text:anchor-type="as-char"><draw:image xlink:href="http://marrowby.example/a.png"/>' \

@@ -95,6 +95,25 @@ RSpec.describe "Several against one guide", type: :feature do
     session.post("/batches/#{batch.id}/files/fetch", making: making, authenticity_token: token).body
   end
 
+  it "is held against one another where no guide is wanted" do
+    visit "/"
+    find("summary", text: "Choose them").click
+    select "no guide: one another", from: "batch-guide"
+    click_button "Hold them against it"
+    expect(page).to have_css("[role=status]", text: /In \d+ things they differ/, wait: 60)
+    expect(page).to have_css(".together tr", text: /Paper|margin/).and have_css(".batch-rules li", count: 4)
+    require "axe-rspec"
+    expect(page).to be_axe_clean.according_to(:wcag2a, :wcag2aa, :wcag21aa, :wcag22aa)
+    expect(Web.status(URI("http://127.0.0.1/batches/#{NorvelWeb::BatchRecord.last.id}/together.csv"))).to eq(200)
+    visit "/"
+    expect(page).to have_link("4 manuscripts against one another")
+    find("summary", text: "Choose them").click
+    within(".several") { all("input[type=checkbox]").drop(1).each { |box| box.set(false) } }
+    select "no guide: one another", from: "batch-guide"
+    click_button "Hold them against it"
+    expect(page).to have_text("choose at least two")
+  end
+
   it "is delivered with nothing left out where all can be written" do
     batch = NorvelWeb::BatchRecord.of(@rows[1..2], "staff-notice", Norvel::Guide.find("staff-notice"))
     NorvelWeb::App.batches.stop(batch)

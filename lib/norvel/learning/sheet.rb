@@ -55,6 +55,18 @@ module Norvel
         end
       end
 
+      # @return [Array<Symbol>] the kinds that there are
+      def slots = @found.keys
+
+      # @param slot [Symbol] one of them
+      # @return [Hash{Symbol=>Object}] what most of its paragraphs come to
+      def values(slot)
+        (@values ||= {})[slot] ||= begin
+          all = @found.fetch(slot).map { |example, one, _| values_of(example, one) }
+          NAMES.to_h { |name| [name, Guide::Habit.commonest(all.map { |one| one[name] })] }
+        end
+      end
+
       private
 
       def like?(values, others) = values.all? { |name, value| Properties.same?(name, value, others[name]) }
@@ -71,13 +83,6 @@ module Norvel
 
         @found[:body] += first
         false
-      end
-
-      def values(slot)
-        (@values ||= {})[slot] ||= begin
-          all = @found.fetch(slot).map { |example, one, _| values_of(example, one) }
-          NAMES.to_h { |name| [name, Guide::Habit.commonest(all.map { |one| one[name] })] }
-        end
       end
 
       def values_of(example, paragraph)

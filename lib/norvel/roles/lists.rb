@@ -39,6 +39,7 @@ module Norvel
       def heads_text?(paragraph)
         ref = @reading.cascade.numbering(paragraph)
         return false if ref.nil? || @reading.level(paragraph) || @reading.long?(paragraph) || !@reading.striking?(paragraph)
+        return false if bullet?(ref) || sentence_among_items?(paragraph, ref)
 
         other = @reading.following(paragraph)
         !other.nil? && (@reading.long?(other) || other.text.match?(/[.!?]\s*\z/) || @reading.striking?(other)) &&
@@ -46,6 +47,18 @@ module Norvel
       end
 
       private
+
+      # Headings have numbers.
+      def bullet?(ref)
+        level = @reading.manuscript.lists[ref.list]&.levels&.[](ref.level)
+        !level.nil? && level.format == "bullet"
+      end
+
+      # Items in larger letters than the text around them are items still.
+      def sentence_among_items?(paragraph, ref)
+        beside = [@reading.preceding(paragraph), @reading.following(paragraph)].compact
+        paragraph.text.match?(/[.!?;]\s*\z/) && beside.any? { |other| @reading.cascade.numbering(other)&.list == ref.list }
+      end
 
       # @return [Hash{Integer=>Float}] paragraph id to how surely
       def rows =

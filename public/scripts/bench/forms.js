@@ -4,6 +4,7 @@ import { startAsking } from "./asking.js";
 import { startSaving } from "./saving.js";
 import { startLine } from "./line.js";
 import { startFocus } from "./focus.js";
+import { entriesOf, filesOf } from "./folders.js";
 import { startKeysElsewhere } from "./own_keys.js";
 
 // What takes longer than a moment says so, at the top.
@@ -160,11 +161,26 @@ function takeDrops(form) {
   ["dragleave", "drop"].forEach((name) => form.addEventListener(name, () => form.classList.remove("over")));
   form.addEventListener("drop", (event) => {
     event.preventDefault();
+    const entries = entriesOf(event.dataTransfer.items);
+    if (entries.some((entry) => !entry.isFile)) return void dropFolders(form, input, entries);
     if (event.dataTransfer.files.length) {
       input.files = event.dataTransfer.files;
       form.requestSubmit();
     }
   });
+}
+
+async function dropFolders(form, input, entries) {
+  try {
+    const files = await filesOf(entries);
+    if (!files.length) return refuse("There is no file in it.");
+    const all = new DataTransfer();
+    files.forEach((file) => all.items.add(file));
+    input.files = all.files;
+    form.requestSubmit();
+  } catch (error) {
+    refuse(`The folder could not be read: ${error.message}`);
+  }
 }
 
 // What is pasted keeps its mark-up, as long as its words are the ones that were pasted.
