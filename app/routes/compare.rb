@@ -13,6 +13,14 @@ module NorvelWeb
 
         app.get("/manuscripts/:id/compare/slip", takes: {from: Asked::SHEET, rows: ROW_NAMES}) { compare_slip }
 
+        # Whole pages beside each other, one following the other.
+        app.get("/manuscripts/:id/compare/pages", takes: {from: Asked::SHEET}) { erb :compare_pages, locals: {view: "ledger"} }
+
+        app.get "/manuscripts/:id/compare/pages/:number", takes: {from: Asked::SHEET, side: Asked::WORD} do
+          content_type "image/svg+xml"
+          compared_page((params["side"] == "before") ? :before : :after, params["number"].to_i) or halt 404, ""
+        end
+
         # The next version: another file that takes the place of the one in force.
         app.post "/manuscripts/:id/version", takes: {file: Asked::FILE, head: Asked::ID, sure: Asked::YES} do
           raise Norvel::FileError, "Choose the file that came back first." unless params["file"]
@@ -70,6 +78,18 @@ module NorvelWeb
       def compared_chosen
         wanted = params["rows"].to_s.split(",")
         compared.rows.select { |row| wanted.include?(row_name(row)) }
+      end
+
+      # @param side [Symbol] :before or :after @param number [Integer] of a page
+      # @return [String, nil] its drawing, with what differs marked
+      def compared_page(side, number)
+        examined = compared.public_send(side)
+        page = examined.layout.pages[number - 1] if number.positive?
+        return unless page
+
+        marked = compared.differing_rows.filter_map { |row| row[(side == :before) ? 0 : 1] }
+        Norvel::Drawing::PageSvg.new(examined.layout, page, style_marks: false, mark_up: false,
+          touched: marked.to_h { |index| [examined.manuscript.paragraphs[index].id, true] }).to_s
       end
 
       # Both sides of the row that was chosen last.

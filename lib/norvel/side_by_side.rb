@@ -89,6 +89,20 @@ module Norvel
       end
     end
 
+    # Where the paragraphs stand on the pages of both, so that one can follow the other.
+    # @return [Array<Array>] of each row that stands on a page: page and points from its top before, the same after (nil where it does not
+    #   stand), and whether anything differs in it
+    def places
+      @places ||= begin
+        tops = [before, after].map { |one| tops(one) }
+        differing = differing_rows.to_set
+        rows.filter_map do |row|
+          was, is = row.zip([before, after], tops).map { |at, one, all| at && all[one.manuscript.paragraphs[at].id] }
+          [*(was || [nil, nil]), *(is || [nil, nil]), differing.include?(row)] if was || is
+        end
+      end
+    end
+
     # @param row [Array(Integer, Integer)]
     # @return [Array<Words::Piece>] its words, those that came and those that went
     def words(row)
@@ -114,6 +128,13 @@ module Norvel
     def aligned
       Alignment.new(yield(before.manuscript), yield(after.manuscript), known: @known,
         words: ->(paragraph, later) { told(later ? after : before, paragraph) })
+    end
+
+    # @return [Hash{Integer=>Array(Integer, Float)}] by paragraph the page it begins on, and where
+    def tops(examined)
+      examined.layout.pages.each_with_object({}) do |page, found|
+        page.placed.each { |one| found[one.paragraph.id] ||= [page.number, one.y.round(1)] if one.paragraph }
+      end
     end
 
     def others(manuscript) = manuscript.note_paragraphs + manuscript.margin_paragraphs + manuscript.aside_paragraphs

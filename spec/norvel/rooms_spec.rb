@@ -7,7 +7,7 @@ RSpec.describe "The rooms" do
   lib = File.expand_path("../../lib/norvel", __dir__)
   order = %w[version errors value lengths properties cures manuscript style_sheet stored cascade fonts layout reading
     looks roles captions contents references breaks guide sheets drawing changes examination learning together side_by_side plan formats
-    next_version     template report command_line]
+    next_version template report command_line]
 
   # Doors that stand open against the order, each with its reason.
   doors = {}

@@ -13,6 +13,7 @@ startSheet();
 if (document.querySelector("[data-rows], [data-guide]")) (await import("./rows.js")).startRows();
 if (document.querySelector(".openings")) (await import("./book.js")).startBook();
 if (document.querySelector(".parts-box")) (await import("./held.js")).startHeld();
+if (document.querySelector("[data-beside-pages]")) (await import("./beside.js")).startBeside();
 if (document.querySelector("[data-make]")) (await import("./deliver.js")).startDelivering();
 if (document.querySelector("[data-guide]")) (await import("./guide.js")).startGuide();
 if (bench) await startBench();

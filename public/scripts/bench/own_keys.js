@@ -56,7 +56,10 @@ function stepRow(back) {
 
 // In the views beside the page: the views themselves, undo and redo, the line, findings, this list.
 const ELSEWHERE = {
-  q: (event) => stepRow(event.shiftKey),
+  q: (event) => {
+    const button = document.querySelector(`[data-next="${event.shiftKey ? -1 : 1}"]`); // of what differs
+    return button ? button.click() : stepRow(event.shiftKey);
+  },
   u: () => document.getElementById("undo")?.click(),
   y: () => document.getElementById("redo")?.click(),
   "?": toggleKeys,
