@@ -9,6 +9,9 @@ module NorvelWeb
       def self.registered(app)
         app.get("/guides/:reference", takes: {kind: Asked::WORDS, on: Asked::ID, show: Asked::WORD, slip: Asked::SLIP_OF}) { show_guide }
 
+        # Two guides, or two versions of one, in words.
+        app.get("/guides-compared", takes: {one: Asked::WORD, other: Asked::WORD}) { erb :guides_compared }
+
         # What is chosen of it, and what can be done with that.
         app.get "/guides/:reference/slip", takes: {on: Asked::ID, show: Asked::WORD, shown: Asked::SLIP_OF, slip: Asked::SLIP_OF} do
           guide_slip
@@ -195,6 +198,9 @@ module NorvelWeb
           Norvel::Learning.new(examples, title: title).yaml
         end
       end
+
+      # @return [Array<Norvel::Guide>] the two that are held against one another
+      def guides_compared = [params["one"] || guides.first.first, params["other"] || guides[1].first].map { |one| guide_wanted(one) }
 
       def learned_making = @learned_making ||= settings.makings.of(:learned, params["making"].to_s)
 

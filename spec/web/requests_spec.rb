@@ -243,4 +243,16 @@ RSpec.describe "Font files of one's own" do
     post "/fonts", "file" => file["no font at all"], "authenticity_token" => token
     expect([last_response.status, last_response.body]).to match([422, include("This is no TrueType or OpenType font file.")])
   end
+
+  it "tells in words in what two guides differ, and takes no guide that is not there" do
+    get "/guides-compared"
+    expect(last_response.body).to include("In what two guides differ", "differences</strong> from")
+    get "/guides-compared?one=staff-notice&other=staff-notice"
+    expect(last_response.body).to include("They ask for the same.")
+    get "/guides-compared?one=staff-notice&other=marrowby-handbook"
+    said = Norvel::Guide::Comparison.new(Norvel::Guide.find("staff-notice"), Norvel::Guide.find("marrowby-handbook")).sentences
+    expect(Nokogiri::HTML(last_response.body).css(".changes li").map(&:text)).to eq(said)
+    get "/guides-compared?one=nothing&other=staff-notice"
+    expect(last_response.status).to be >= 400
+  end
 end
