@@ -2,6 +2,7 @@
 
 require_relative "../../demo/script/long"
 require_relative "../support/other_hands"
+require_relative "../support/walks"
 require "norvel/command_line"
 
 # Two manuscripts, or two states of one, side by side.
@@ -63,6 +64,38 @@ RSpec.describe Norvel::SideBySide do
     expect(found.styles.map { |style| [style.kind, style.properties] }).to eq([[:changed, [:space_after]]])
     expect(found.first_page).to eq(1)
     expect(compare(one, styled).formatting.size).to eq(found.formatting.size)
+  end
+
+  # @return [Hash{Integer=>Array}] by paragraph all that anybody sees of it: its words with their label, its values, those of each letter
+  def seen(examined)
+    values = ->(formatting, target) { formatting.values(Norvel::Properties.of(target).map(&:name) - %i[numbering]) }
+    examined.manuscript.paragraphs.to_h do |one|
+      letters = one.runs.flat_map { |run| [values[examined.cascade.run(one, run), :text]] * run.text.length }
+      [one.id, [[examined.layout.labels[one.id], one.text], values[examined.cascade.paragraph(one), :paragraph], letters]]
+    end
+  end
+
+  it "lists of every change the paragraphs that anybody sees changed, and no other" do
+    tried = %w[boat-shed-handbook.docx pilot-interview.odt].flat_map do |file|
+      walk = RandomWalk.new(demo(file), 900, name: file)
+      before = walk.manuscript
+      RandomWalk::CHANGES.keys.filter_map do |kind|
+        operation = walk.change_of(before, kind)
+        after = operation.call(before)
+        states = [before, after].map { |one| Norvel::Examination.new(one) }
+        both = described_class.new(*states, known: true)
+        was, is = states.map { |one| seen(one) }
+        changed = (was.keys | is.keys).reject { |id| was[id] == is[id] }
+        moved = both.text.select { |one| one.kind == :moved }.map(&:after)
+        told = both.differing_rows.reject { |_, at| moved.include?(at) }
+          .map { |old, new| new ? after.paragraphs[new].id : before.paragraphs[old].id }
+        expect([kind, told.sort]).to eq([kind, changed.sort])
+        operation.class.operation_name
+      rescue Norvel::Error # refused
+        nil
+      end
+    end
+    expect(tried.uniq.size).to be > 35
   end
 
   # @return [Norvel::Manuscript] as a supervisor gives it back: rewritten, split, joined, moved, cut, restyled

@@ -173,11 +173,11 @@ class RandomWalk
   end
 
   # A change by chance, as a ledger takes it.
-  # @param now [Norvel::Manuscript]
+  # @param now [Norvel::Manuscript] @param kind [Symbol] of change
   # @return [Norvel::Changes::Operation]
-  def change_of(now)
+  def change_of(now, kind = pick(CHANGES.keys - [:over]))
     @manuscript = now
-    name, given = CHANGES.fetch(pick(CHANGES.keys - [:over])).call(self)
+    name, given = CHANGES.fetch(kind).call(self)
     Norvel::Changes.build(name, JSON.parse(JSON.generate(given)))
   end
 
