@@ -7,8 +7,10 @@ require_relative "../support/share"
 # Versions that python-docx and odfpy made of delivered files: rewritten, split, joined, moved, cut, formatted. Which paragraph is which is
 # known there; nothing of it is here.
 RSpec.describe "A version that was edited elsewhere" do
+  elsewhere = ["strict-format.docx"] # the strict form, which python-docx does not open
   files = [*Dir[File.join(Manuscripts::DEMO, "*.{docx,odt}")].sort, *Outside.samples.uniq { |path| File.binread(path) },
     *Dir[File.join(Outside::REFERENCE, "odf-report-*", "**", "*.odt")].sort]
+    .reject { |path| elsewhere.include?(File.basename(path)) }
 
   def edited(bytes, ending, seed, count: 16)
     Dir.mktmpdir do |folder|
@@ -39,7 +41,8 @@ RSpec.describe "A version that was edited elsewhere" do
   Share.of(files, 4).each_with_index do |path, seed|
     it "is known, keeps every word of theirs and tells what they set by hand: #{File.basename(path)}" do
       version, origin, theirs, truth, bytes = version_of(path, 100 + seed)
-      skip "cannot be edited there: #{version}" if version.is_a?(String)
+      raise version if version.is_a?(String)
+
       expect(truth[:was].size).to eq(theirs.paragraphs.size)
 
       wanted = truth[:was].each_with_index.filter_map { |was, is| [theirs.paragraphs[is].id, was] unless theirs.paragraphs[is].blank? }

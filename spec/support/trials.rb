@@ -159,27 +159,51 @@ module Trials
     end
   end
 
-  # Mixed use of many manuscripts, then nobody: how much memory is left in use.
+  SETTLED = 600 # seconds after which memory should not grow any more
+
+  # Mixed use of many manuscripts, with all of them held against a guide in the background again and again; then nobody: how much memory
+  # is left in use.
   # @param seconds [Numeric] @param seed [Integer] @param manuscripts [Integer] @param words [Integer] of each @param idle [Integer] seconds
-  # @return [Hash{Symbol=>Object}] :most and :after in MB, :codes by number
+  # @return [Hash{Symbol=>Object}] :settled (after ten minutes, or half of the time), :most, at the :end and :after in MB, :rows that
+  #   were held in the background, :codes by number
   def soak(seconds:, seed:, manuscripts: 40, words: 100_000, idle: 20)
     Dir.mktmpdir("norvel-soak") do |folder|
       server = Server.new(folder, "NORVEL_IDLE" => idle.to_s)
       bases = Array.new(manuscripts) do |number|
         Client.new(server.port).bring(Demo::Long.manuscript((number % 8 == 0) ? words : words / 12).first, "long-#{number}.docx")
       end
-      finish, codes, most, lock = now + seconds, Hash.new(0), 0, Mutex.new
+      begun, codes, most, lock = now, Hash.new(0), 0, Mutex.new
+      finish, settled = begun + seconds, nil
+      batch = Thread.new { hold_again(server.port, bases, finish) }
       people = Array.new(4) do |number|
         Thread.new do
           visit(server.port, bases, Random.new(seed + number), finish, 0.5) { |_, _, code| lock.synchronize { codes[code] += 1 } }
         end
       end
-      most = [most, server.megabytes].max while people.any? { |person| person.join(1).nil? }
+      while people.any? { |person| person.join(1).nil? }
+        most = [most, server.megabytes].max
+        settled ||= server.megabytes if now - begun > [SETTLED, seconds / 2].min
+      end
+      at_end, rows = server.megabytes, batch.value
       IO.select(nil, nil, nil, idle * 3)
       after = server.megabytes
       server.stop
-      {codes: codes, most: most, after: after, faults: server.log.scan("a fault in").size}
+      {codes: codes, settled: settled, most: most, end: at_end, after: after, rows: rows, faults: server.log.scan("a fault in").size}
     end
+  end
+
+  # @return [Integer] rows of batches that were done by then
+  def hold_again(port, bases, finish)
+    client, done = Client.new(port), 0
+    while now < finish
+      chosen = bases.map { |base| ["from[]", base[/\d+/]] }
+      place = client.post("/batches", chosen + [["guide", "marrowby-diploma"]])["location"][%r{/batches/\d+}]
+      while now < finish && client.get("#{place}/table").body.include?("looked at. You")
+        IO.select(nil, nil, nil, 2)
+      end
+      done += client.get("#{place}/table").body.scan('<tr class="done"').size
+    end
+    done
   end
 
   def visit(port, bases, random, finish, thought)
