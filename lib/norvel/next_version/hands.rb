@@ -122,7 +122,8 @@ module Norvel
 
       # Stretch by stretch of what the four have in common.
       def in_words(made, fate)
-        others = [fate.had, fate.was, fate.own].map { |one| Stretches.new(one, fate.came) }
+        shared = Hash.new { |known, text| known[text] = SideBySide::Words.shared(text, fate.came.text) }
+        others = [fate.had, fate.was, fate.own].map { |one| Stretches.new(one, shared[one.text]) }
         cuts = [*bounds(fate.came), *others.flat_map(&:cuts)].uniq.sort.select { |at| at.between?(0, fate.came.text.length) }
         spots = Hash.new { |hash, key| hash[key] = [] }
         cuts.each_cons(2) do |start, stop|
@@ -165,9 +166,10 @@ module Norvel
 
       # Runs of a paragraph, asked for by offsets in another one with nearly the same words.
       class Stretches
-        # @param was [Manuscript::Paragraph] @param is [Manuscript::Paragraph] whose offsets are asked for
-        def initialize(was, is)
-          @shared = (was.text == is.text) ? [[0, 0, is.text.length]] : SideBySide::Words.shared(was.text, is.text)
+        # @param was [Manuscript::Paragraph] @param shared [Array] what its text has in common with that whose offsets are asked for, as
+        #   SideBySide::Words gives it
+        def initialize(was, shared)
+          @shared = shared
           @runs = was.each_run_with_offset.reject { |run, _| run.text.empty? }
         end
 

@@ -21,8 +21,14 @@ module Norvel
         old, new = [was, is].map { |text| text.scan(/[[:alnum:]]+|[[:space:]]+|[^[:alnum:][:space:]]/) }
         return joined([[:gone, was], [:came, is]]) if [old, new].any? { |one| one.size > LARGEST }
 
-        joined(Diff::LCS.sdiff(old, new).flat_map { |change| pieces(change) })
+        head = same_at_the_head(old, new)
+        tail = same_at_the_head(old.drop(head).reverse, new.drop(head).reverse)
+        inner = Diff::LCS.sdiff(old[head...(old.size - tail)], new[head...(new.size - tail)]).flat_map { |change| pieces(change) }
+        joined(old.first(head).map { |word| [:both, word] } + inner + old.last(tail).map { |word| [:both, word] })
       end
+
+      # What is the same there need not be held against one another.
+      def same_at_the_head(old, new) = old.zip(new).take_while { |one, other| one == other }.size
 
       # @return [Array<Array(Integer, Integer, Integer)>] stretches that stand in both: from where in what was, from where in what is, how
       #   long
@@ -49,7 +55,7 @@ module Norvel
           row.group_by(&:first).map { |kind, all| Piece.new(kind: kind, text: all.map(&:last).join) }
         end.reject { |piece| piece.text.empty? }
       end
-      private_class_method :pieces, :joined
+      private_class_method :pieces, :joined, :same_at_the_head
     end
   end
 end
