@@ -108,11 +108,11 @@ module NorvelWeb
     def self.tidied(given, guide)
       before = Norvel::Examination.new(given.read)
       plan = Norvel::Plan.new(before, guide)
-      operation = plan.operation or return JSON.generate(row_of(before, guide).merge(left: left_by(plan)))
+      operation = plan.operation or return JSON.generate(row_of(before, guide).merge(left: plan.to_look_at))
       after = operation.call(before.manuscript)
       Norvel::Formats.refuse_undeliverable(before.manuscript, after)
       tidy = Norvel::Examination.new(after)
-      JSON.generate(row_of(tidy, guide).merge(left: left_by(plan), done: {
+      JSON.generate(row_of(tidy, guide).merge(left: plan.to_look_at, done: {
         facts: tidy.check(guide).facts, operation: operation.class.operation_name, parameters: operation.parameters,
         sentence: operation.told(before.manuscript, after),
         difference: Norvel::Changes::Difference.between(before.manuscript, after)
@@ -131,11 +131,7 @@ module NorvelWeb
       Norvel::Report::Many.row(check).merge(pages: check.layout.pages.size)
     end
 
-    def self.left_by(plan)
-      unsure = plan.lines.select { |line| Norvel::Plan.how_sure(line.confidence) == "unsure" }.map { |line| "Unsure: #{line.sentence}" }
-      unsure + plan.remarks.map(&:sentence)
-    end
-    private_class_method :row_of, :left_by
+    private_class_method :row_of
 
     def initialize
       @lock = Monitor.new

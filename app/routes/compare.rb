@@ -33,14 +33,15 @@ module NorvelWeb
 
         # What they formatted is taken or cleared: of the rows that are chosen, or everywhere.
         app.post "/manuscripts/:id/version/settle", takes: {
-          from: Asked::SHEET, rows: ROW_NAMES, way: Asked::WORD, head: Asked::ID
+          from: Asked::SHEET, rows: ROW_NAMES, paragraphs: Asked::CHOSEN, way: Asked::WORD, head: Asked::ID
         } do
-          ids = params["rows"].to_s.empty? ? "all" : compared_chosen.filter_map { |_, is| is && manuscript.paragraphs[is].id }
+          ids = settled_paragraphs
           before, @state, sentence = bench.change(Norvel::Changes::SettleReturned.new("paragraphs" => ids, "way" => params["way"]),
             head: seen_head)
           refresh_facts(record.reload, state)
-          next redirect to("/manuscripts/#{record.id}/compare?from=#{params["from"]}") unless htmx? && ids != "all"
+          next redirect to("/manuscripts/#{record.id}/compare?from=#{params["from"]}") unless htmx?
 
+          @compared_report = nil # of the state before
           tell(before, state, sentence)
           compare_slip
         end
@@ -48,7 +49,7 @@ module NorvelWeb
         app.get "/manuscripts/:id/compare/page", takes: {from: Asked::SHEET} do
           deliver_as "#{File.basename(record.filename, ".*")} – what differs.html"
           content_type "text/html"
-          Norvel::Report::Comparison.new(compared, compared_names).to_html
+          compared_report.to_html
         end
 
         app.helpers CompareHelpers
@@ -69,6 +70,13 @@ module NorvelWeb
       def compared_rows
         open = manuscript.returned.filter_map { |one| manuscript.index_of(one.paragraph) }.to_set
         compared.rows & (compared.differing_rows + compared.rows.select { |_, is| open.include?(is) })
+      end
+
+      # @return [Array<Integer>, String] the paragraphs of the rows that are chosen, one beside the text, or "all"
+      def settled_paragraphs
+        return compared_chosen.filter_map { |_, is| is && manuscript.paragraphs[is].id } unless params["rows"].to_s.empty?
+
+        (params["paragraphs"] == "all") ? "all" : params["paragraphs"].to_s.split(",").map(&:to_i)
       end
 
       # What a row is called, whatever else goes meanwhile.
@@ -99,34 +107,8 @@ module NorvelWeb
         erb :compare_slip, layout: false, locals: {row: row, chosen: chosen}
       end
 
-      # @param index [Integer, nil] of a paragraph
-      # @return [Array<Norvel::Manuscript::Returned>] what of its formatting is to be decided on
-      def returned_in(index)
-        id = index && manuscript.paragraphs[index].id
-        id ? manuscript.returned.select { |one| one.paragraph == id } : []
-      end
-
-      # @return [String] one of them in words
-      def returned_said(one)
-        if %i[style character_style].include?(one.property)
-          name = manuscript.sheet[one.value]&.name || "a style that is gone"
-          return (one.property == :style) ? "They gave it the style “#{name}”; it has ours" : "The style “#{name}” on #{words_said(one)}"
-        end
-
-        value = "#{Norvel::Properties[one.property].label}: #{Norvel::Properties[one.property].show(one.value)}"
-        one.places ? "#{value}, on #{words_said(one)}" : value
-      end
-
-      def words_said(one)
-        paragraph = manuscript.paragraph(one.paragraph) or return "words that are gone"
-        words = paragraph.each_run_with_offset.flat_map { |run, _|
-          one.places.filter_map do |origin, from, to|
-            first, last = [from, run.from].max, [to, run.from + run.text.length].min
-            run.text[(first - run.from)...(last - run.from)] if run.origin == origin && first < last
-          end
-        }.join
-        words.strip.empty? ? "words that are gone" : "“#{excerpt(words, 40)}”"
-      end
+      # @return [Norvel::Report::Comparison]
+      def compared_report = @compared_report ||= Norvel::Report::Comparison.new(compared, compared_names)
 
       # @return [Array(String, Norvel::Examination, Boolean)] what it is called, what it is, whether it is of this manuscript
       def compared_from

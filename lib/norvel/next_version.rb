@@ -7,7 +7,8 @@ require_relative "next_version/hands"
 module Norvel
   # A file that came back: the next version of a manuscript, whose words and new formatting by hand are theirs and whose styles are ours.
   # What they did is what differs from the file that they had; everything else becomes as it is here by now. What both changed is ours, and
-  # told (`Manuscript::Returned`). Nothing of their text is altered, but blank lines go that went here.
+  # told (`Manuscript::Returned`). Of their text nothing is altered but what was altered here where they left it alone (`Wording`); blank
+  # lines go that went here.
   #
   #   version = NextVersion.new(theirs, Origin.of(theirs, states: [as_it_came, ours], source: bytes), now: ours, roles: roles)
   #   version.manuscript.returned    # their formatting, to be decided on
@@ -139,9 +140,7 @@ module Norvel
         theirs = @theirs.sheet.named(style.name, kind: style.kind)
         next unless theirs
 
-        same = (style.properties.keys | theirs.properties.keys).all? do |key|
-          key == :numbering || Properties.same?(key, style.properties[key], theirs.properties[key])
-        end
+        same = (Properties.differing(style.properties, theirs.properties) - [:numbering]).empty?
         style.name unless same && had.sheet[style.parent]&.name == @theirs.sheet[theirs.parent]&.name
       end
     end

@@ -15,7 +15,10 @@ module Norvel
     include Manuscript::Counted
 
     # `part` is what it belongs to: :page_design, :lists, :headings, :white_space, :direct, :empty or a role.
-    Line = Value.define(:operation, :sentence, :paragraphs, :confidence, :part)
+    Line = Value.define(:operation, :sentence, :paragraphs, :confidence, :part) do
+      # @return [Boolean] whether a person should look at it
+      def unsure? = Plan.how_sure(confidence) == "unsure"
+    end
 
     # What is left as it is, and why: `part` as with lines.
     Remark = Value.define(:part, :sentence, :paragraphs)

@@ -94,6 +94,10 @@ module Norvel
     # @return [Boolean] whether they are the same, as far as the rounding of files lets it be seen
     def same?(name, one, other) = one == other || (!one.nil? && !other.nil? && self[name].same?(one, other))
 
+    # @param one [Hash{Symbol=>Object}] @param other [Hash{Symbol=>Object}] values by property
+    # @return [Array<Symbol>] the properties of which they say something else
+    def differing(one, other) = (one.keys | other.keys).reject { |name| same?(name, one[name], other[name]) }
+
     # @param wanted [Hash{Symbol=>Object}] values by property @param own [Hash{Symbol=>Object}] those that stand there
     # @return [Hash{Symbol=>Object}] the wanted ones, where the two are the same as far as the rounding of files lets it be seen the others
     def settled(wanted, own)

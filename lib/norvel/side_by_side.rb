@@ -58,7 +58,7 @@ module Norvel
         gone = (old.keys - new.keys).map { |name| Style.new(name: name, kind: :removed) }
         come = (new.keys - old.keys).map { |name| Style.new(name: name, kind: :added) }
         both = (old.keys & new.keys).filter_map do |name|
-          properties = differing(old[name].properties, new[name].properties)
+          properties = Properties.differing(old[name].properties, new[name].properties)
           ties = (parent_name(before, old[name]) == parent_name(after, new[name])) ? [] : [:parent]
           Style.new(name: name, kind: :changed, properties: ties + properties) if (ties + properties).any?
         end
@@ -165,8 +165,6 @@ module Norvel
     end
 
     def paragraphs(was, is) = [was && before.manuscript.paragraphs[was], is && after.manuscript.paragraphs[is]]
-
-    def differing(one, other) = (one.keys | other.keys).reject { |name| Properties.same?(name, one[name], other[name]) }
 
     def parent_name(examined, style) = examined.manuscript.sheet[style.parent]&.name
 

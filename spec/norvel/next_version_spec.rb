@@ -118,6 +118,23 @@ RSpec.describe Norvel::NextVersion do
       .to eq(["staff-notice", [["body-size", kept.text[0, 20]]]])
   end
 
+  # Seen: a note's number was told as theirs where they wrote in the note, and a paragraph of which they cut the half as a new one.
+  it "knows what was cut, and tells no number of a note, nothing of a table or a mark, as theirs" do
+    theirs = sent(now)
+    note = theirs.note_paragraphs.find { |one| one.text.length > 30 }
+    cut = plain(theirs).find { |one| one.text.length > 300 }
+    changed = change(theirs, "edit_text", paragraph: note.id, text: "#{note.text} Anmerkung der Aufsicht.")
+    changed = sent_again(change(changed, "edit_text", paragraph: cut.id, text: cut.text[0, cut.text.length * 2 / 5].rstrip))
+    version = taken(changed, now, states: [now])
+    expect(version.sentence("a.docx")).to eq("Took in “a.docx” as the next version: 1 changed of #{worded(changed)} paragraphs.")
+    expect(version.manuscript.returned).to eq([])
+    expect(version.manuscript.paragraph(note.id).text).to end_with("Anmerkung der Aufsicht.")
+    expect(version.manuscript.paragraph(note.id).runs.map { |run| [run.field, run.style] }.first)
+      .to eq(now.note_paragraphs.find { |one| one.text == note.text }.runs.map { |run| [run.field, run.style] }.first)
+  end
+
+  def worded(manuscript) = manuscript.paragraphs.count { |one| !one.blank? }
+
   it "does not take what is another manuscript for a version" do
     other = read(demo("boat-shed-handbook.docx"))
     expect(taken(other, now).same_manuscript?).to be(false)

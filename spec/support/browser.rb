@@ -34,6 +34,14 @@ module AtTheDesk
 
   def now = NorvelWeb::Workbench.new(row.id).state.manuscript
 
+  # A change that was made before anybody looks.
+  def already(name, **given)
+    NorvelWeb::App.workbenches[row.id].change(Norvel::Changes.build(name, given.transform_keys(&:to_s)), head: row.reload.head_id)
+  end
+
+  # @return [String] the style of most paragraphs
+  def commonest_style = now.paragraphs.map(&:style).tally.max_by(&:last).first
+
   # A part of a slip that is folded away.
   def unfold(title) = find(".fold:not([open]) > summary", text: title).click
 

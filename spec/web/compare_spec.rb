@@ -10,10 +10,8 @@ RSpec.describe "Comparing", type: :feature do
   before do
     Web.clear
     Web.bring("Überblick.docx", demo("boat-shed-handbook.docx"))
-    bench = NorvelWeb::App.workbenches[row.id]
-    bench.change(Norvel::Changes.build("edit_text", "paragraph" => 3, "text" => "Ada Verrill drew the last plan."), head: nil)
-    style = now.paragraphs.map(&:style).tally.max_by(&:last).first
-    bench.change(Norvel::Changes.build("change_style", "style" => style, "values" => {"space_after" => "31 pt"}), head: row.reload.head_id)
+    already("edit_text", paragraph: 3, text: "Ada Verrill drew the last plan.")
+    already("change_style", style: commonest_style, values: {"space_after" => "31 pt"})
     visit "/manuscripts/#{row.id}"
     expect(page).to have_css("#pages .para[data-p]")
   end

@@ -97,11 +97,11 @@ RSpec.describe "The next version, by request" do
     settle = {authenticity_token: token, from: "original"}
     post "/manuscripts/#{row.id}/version/settle", {**settle, head: row.reload.head_id, way: "take", rows: names.first}
     expect(bench.manuscript.returned.map(&:paragraph).uniq.size).to eq(2)
-    post "/manuscripts/#{row.id}/version/settle", {**settle, head: row.reload.head_id, way: "clear"}
+    post "/manuscripts/#{row.id}/version/settle", {**settle, head: row.reload.head_id, way: "clear", paragraphs: "all"}
     expect([bench.manuscript.returned, worded(bench.manuscript).map { |one| one.runs.first.properties[:color] }.compact.size])
       .to eq([[], 1])
     expect(row.entries.last.sentence).to eq("Cleared the formatting that came with the version in 2 paragraphs.")
-    post "/manuscripts/#{row.id}/version/settle", {**settle, head: row.reload.head_id, way: "clear"}
+    post "/manuscripts/#{row.id}/version/settle", {**settle, head: row.reload.head_id, way: "clear", paragraphs: "all"}
     expect(says).to include("There is no formatting of theirs to decide on.")
     post "/manuscripts/#{row.id}/undo", authenticity_token: token, head: row.reload.head_id
     expect(bench.manuscript.returned.size).to be >= 2

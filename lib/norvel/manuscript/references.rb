@@ -46,7 +46,22 @@ module Norvel
     # Formatting that came with a version which was given back, and that nobody decided on yet: a value by hand of the `paragraph`, or of
     # the words in `places` ([run of the source, from, to]), where it stands; or another :style for it, which `value` names and which it
     # does not have. `ours` is what it would have without it.
-    Returned = Value.define(:paragraph, :property, value: nil, ours: nil, places: nil)
+    Returned = Value.define(:paragraph, :property, value: nil, ours: nil, places: nil) do
+      # Wherever those words stand by now: a run knows where in the file it came from.
+      # @param paragraph [Paragraph]
+      # @return [Array<Array(Integer, Integer)>] from where to where in its text
+      def stretches(paragraph)
+        paragraph.each_run_with_offset.flat_map do |run, start|
+          places.filter_map do |origin, from, to|
+            first, last = [from - run.from, 0].max, [to - run.from, run.text.length].min
+            [start + first, start + last] if run.origin == origin && first < last
+          end
+        end
+      end
+
+      # @return [Boolean] whether it is a style that was given, to the paragraph or to words
+      def style? = %i[style character_style].include?(property)
+    end
 
     # A finding of a rule that somebody lets be, for a reason; `text` is that of its paragraph when that was said.
     Waiver = Value.define(:rule, :reason, paragraph: nil, text: nil)

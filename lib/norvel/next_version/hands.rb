@@ -63,7 +63,10 @@ module Norvel
 
           return @models[look(@named, came)]&.dup&.tap { |one| one.came = came }
         end
-        Fate.new(came, had, was, own).tap { |one| @models[look(@named, came)] = one if look(@named, came) == look(@origin.had, had) }
+        Fate.new(came, had, was, own).tap do |one|
+          look = look(@named, came)
+          @models[look] = one if look == look(@origin.had, had)
+        end
       end
 
       def look(manuscript, paragraph)
@@ -84,15 +87,10 @@ module Norvel
       end
 
       def values(paragraph, fate)
-        keys = [fate.came, fate.had, fate.was, fate.own].flat_map { |one| one.properties.keys }.uniq
-        keys.each_with_object({}) do |key, found|
-          value = if key == :numbering
-            numbering(fate)
-          else
-            settled_value(key, *[fate.came, fate.had, fate.was, fate.own].map(&:properties)) { |*told| tell(paragraph, *told) }
-          end
-          found[key] = value unless value.nil?
-        end
+        sets = fate.map(&:properties)
+        sets.flat_map(&:keys).uniq.to_h { |key|
+          [key, (key == :numbering) ? numbering(fate) : settled_value(key, *sets) { |*told| tell(paragraph, *told) }]
+        }.compact
       end
 
       # @yieldparam key [Symbol] @yieldparam came [Object] @yieldparam own [Object] what they set, and what it is here
@@ -105,14 +103,14 @@ module Norvel
 
       # Numbers of lists are a file's own: theirs stays where nobody touched it here.
       def numbering(fate)
-        came, had, was, own = [fate.came, fate.had, fate.was, fate.own].map { |one| one.properties[:numbering] }
+        came, had, was, own = fate.map { |one| one.properties[:numbering] }
         return came if own == was || came != had
 
         (own && @lists[own.list]) ? own.with(list: @lists[own.list]) : own
       end
 
       def marks(fate)
-        all = [fate.came, fate.had, fate.was, fate.own].map(&:mark_properties)
+        all = fate.map(&:mark_properties)
         all.flat_map(&:keys).uniq.to_h { |key| [key, settled_value(key, *all) {}] }.compact
       end
 
@@ -122,12 +120,15 @@ module Norvel
 
       # Stretch by stretch of what the four have in common.
       def in_words(made, fate)
+        made = without_text(made, fate)
         shared = Hash.new { |known, text| known[text] = SideBySide::Words.shared(text, fate.came.text) }
         others = [fate.had, fate.was, fate.own].map { |one| Stretches.new(one, shared[one.text]) }
         cuts = [*bounds(fate.came), *others.flat_map(&:cuts)].uniq.sort.select { |at| at.between?(0, fate.came.text.length) }
         spots = Hash.new { |hash, key| hash[key] = [] }
         cuts.each_cons(2) do |start, stop|
           made = made.with_stretch(start, stop) do |run|
+            next run if run.text.empty?
+
             in_stretch(run, *others.map { |one| one.near(start) }) do |*told|
               spots[told] << [run.origin, run.from, run.from + run.text.length] if run.origin
             end
@@ -135,6 +136,15 @@ module Norvel
         end
         spots.each { |told, places| tell(made, *told, places) }
         made
+      end
+
+      # The number of a note, a comment's mark: one after the other, where there are as many of them.
+      def without_text(made, fate)
+        all = fate.map { |one| one.runs.select { |run| run.text.empty? } }
+        return made unless all.map(&:size).uniq.size == 1
+
+        fates = all.transpose.each
+        made.with(runs: made.runs.map { |run| run.text.empty? ? in_stretch(run, *fates.next.drop(1)) {} : run })
       end
 
       def bounds(paragraph)

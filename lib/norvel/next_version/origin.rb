@@ -34,9 +34,7 @@ module Norvel
       def sets(paragraph) = [paragraph.properties.except(:numbering), *paragraph.spans.map { |span| span[:properties] }]
 
       def same?(one, other)
-        one.zip(other).all? do |set, wanted|
-          set == wanted || (set.keys | wanted.keys).all? { |key| key == :numbering || Properties.same?(key, set[key], wanted[key]) }
-        end
+        one.zip(other).all? { |set, wanted| set == wanted || (Properties.differing(set, wanted) - [:numbering]).empty? }
       end
     end
 

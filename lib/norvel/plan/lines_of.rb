@@ -11,6 +11,9 @@ module Norvel
       # @return [Array<Remark>] what the plan leaves as it is, and why
       def remarks = steps && @draft.remarks
 
+      # @return [Array<String>] for a person to look at: lines that are unsure, then what is left as it is
+      def to_look_at = lines.select(&:unsure?).map { |line| "Unsure: #{line.sentence}" } + remarks.map(&:sentence)
+
       # @return [Manuscript] with every line applied
       def apply = steps.empty? ? @manuscript : steps.last.last
 

@@ -78,7 +78,38 @@ module Norvel
         end
       end
 
+      # @param row [Array(Integer, Integer)] indexes
+      # @return [Array<String>] formatting of a version that came, which is to be decided on in its later paragraph
+      def returned_in(row) = row.last ? returned_of(@comparison.after.manuscript.paragraphs[row.last]) : []
+
+      # @return [Hash{Manuscript::Paragraph=>Array<String>}] the same of notes
+      def returned_beside
+        @comparison.after.manuscript.note_paragraphs.to_h { |one| [one, returned_of(one)] }.reject { |_, said| said.empty? }
+      end
+
       private
+
+      def returned_of(paragraph)
+        @returned ||= @comparison.after.manuscript.returned.group_by(&:paragraph)
+        @returned.fetch(paragraph.id, []).map { |one| returned(one, paragraph) }
+      end
+
+      def returned(one, paragraph)
+        what = if one.style?
+          name = @comparison.after.manuscript.sheet[one.value]&.name || "a style that is gone"
+          return "They gave it the style “#{name}”; it has ours" if one.property == :style
+
+          "The style “#{name}”"
+        else
+          "#{Properties[one.property].label}: #{Properties[one.property].show(one.value)}"
+        end
+        one.places ? "#{what}, on #{words_of(one, paragraph)}" : what
+      end
+
+      def words_of(one, paragraph)
+        words = one.stretches(paragraph).map { |from, to| paragraph.text[from...to] }.join
+        words.strip.empty? ? "words that are gone" : "“#{Manuscript::PlainText.excerpt(words, 40)}”"
+      end
 
       # @yieldparam state [Examination] @yieldreturn [Array]
       def counts = {before: yield(@comparison.before).size, after: yield(@comparison.after).size}

@@ -8,6 +8,7 @@ module Norvel
     # elsewhere, then what is most alike between two that are the same.
     class Alignment
       ALIKE = 0.5 # of the words of the longer one from which on a paragraph is the same, written anew; common practice, no source
+      CUT, WITHIN, WORDS = 0.25, 0.9, 6 # what is left of a paragraph that was cut or divided: of the whole, of itself, and words at least
       MOST = 40 # paragraphs on each side of a gap that are held against one another
 
       # @return [Array<Array(Integer, Integer)>] indexes of paragraphs that stand in both, by the later one
@@ -98,7 +99,7 @@ module Norvel
         return [] if old.empty? || new.empty?
 
         pairs = (old.size > MOST || new.size > MOST) ? old.zip(new).reject { |pair| pair.any?(&:nil?) } : old.product(new)
-        close = pairs.filter_map { |was, is| ((share = likeness(was, is)) >= ALIKE) ? [share, was, is] : nil }
+        close = pairs.filter_map { |was, is| [likeness(was, is), was, is].then { |found| found if found.first.positive? } }
         taken = [Set.new, Set.new]
         close.sort_by { |share, was, is| [-share, (was - is).abs] }.filter_map do |_, was, is|
           next if taken.first.include?(was) || taken.last.include?(is)
@@ -109,12 +110,16 @@ module Norvel
         end
       end
 
+      # @return [Float] how much of the longer one stands in the other; 0 where they are not the same
       def likeness(was, is)
         one, other = words(@before[was]), words(@after[is])
         return (one.empty? && other.empty?) ? 1.0 : 0.0 if one.empty? || other.empty?
 
         shared = one.sum { |word, count| [count, other.fetch(word, 0)].min }
-        shared.fdiv([one.values.sum, other.values.sum].max)
+        shorter, longer = [one.values.sum, other.values.sum].minmax
+        share = shared.fdiv(longer)
+        cut = shorter >= WORDS && shared >= shorter * WITHIN
+        (share >= ALIKE || (cut && share >= CUT)) ? share : 0.0
       end
 
       def words(paragraph) = @words[paragraph] ||= bare(paragraph).scan(/[[:alnum:]]+/).tally

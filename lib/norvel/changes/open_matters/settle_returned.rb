@@ -46,16 +46,8 @@ module Norvel
         cleared(paragraph, one)
       end
 
-      # Wherever those words stand by now: a run knows where in the file it came from.
       def cleared(paragraph, one)
-        paragraph.each_run_with_offset.reduce(paragraph) do |now, (run, start)|
-          one.places.reduce(now) do |so_far, (origin, from, to)|
-            first, last = [from, run.from].max, [to, run.from + run.text.length].min
-            next so_far unless run.origin == origin && first < last
-
-            so_far.with_stretch(start + first - run.from, start + last - run.from) { |part| without(part, one) }
-          end
-        end
+        one.stretches(paragraph).reduce(paragraph) { |now, (from, to)| now.with_stretch(from, to) { |run| without(run, one) } }
       end
 
       def without(run, one)
