@@ -59,6 +59,7 @@ module Norvel
         come = (new.keys - old.keys).map { |name| Style.new(name: name, kind: :added) }
         both = (old.keys & new.keys).filter_map do |name|
           properties = Properties.differing(old[name].properties, new[name].properties)
+          properties -= [:numbering] if numbered(before, old[name]) == numbered(after, new[name])
           ties = (parent_name(before, old[name]) == parent_name(after, new[name])) ? [] : [:parent]
           Style.new(name: name, kind: :changed, properties: ties + properties) if (ties + properties).any?
         end
@@ -165,6 +166,13 @@ module Norvel
     end
 
     def paragraphs(was, is) = [was && before.manuscript.paragraphs[was], is && after.manuscript.paragraphs[is]]
+
+    # What its number looks like: which list makes it is a file's own.
+    def numbered(examined, style)
+      ref = style.properties[:numbering] or return
+      level = examined.manuscript.lists[ref.list]&.levels&.[](ref.level)
+      [ref.level, level&.format, level&.text]
+    end
 
     def parent_name(examined, style) = examined.manuscript.sheet[style.parent]&.name
 

@@ -40,6 +40,19 @@ RSpec.describe Norvel::SideBySide do
     expect([shifted.same?, shifted.first_page]).to eq([false, 1])
   end
 
+  # Seen: a heading whose number another list of the same form makes, as a file that was written has it, was a style that differs.
+  it "tells of a style with a number what it looks like, not which list of its file makes it" do
+    source = demo("pilot-interview.odt")
+    tidy = Norvel::Plan.new(Norvel::Formats.read(source, name: "a.odt"), Norvel::Guide.find("marrowby-diploma")).apply
+    again = Norvel::Formats.read(Norvel::Formats.write(tidy, source: source), name: "a.odt")
+    expect(compare(tidy, again).styles.flat_map(&:properties)).not_to include(:numbering)
+    lists = again.lists.transform_values { |list|
+      list.with(levels: list.levels.transform_values { |level| level.with(format: "upper_roman", text: "%1)") })
+    }
+    expect(compare(tidy, again.with(lists: lists)).styles.map { |one| [one.name, one.properties] })
+      .to include(["Chapter heading", [:numbering]])
+  end
+
   it "tells values of whole paragraphs, and of words in them" do
     one = texts("The lamps of the stairs are lit", "Nobody pays.")
     set = change("format_here", paragraphs: [1], values: {"size" => "14 pt", "align" => "center"}).call(one)
