@@ -9,6 +9,7 @@ require_relative "manuscript/table"
 require_relative "manuscript/section"
 require_relative "manuscript/references"
 require_relative "manuscript/numbering"
+require_relative "manuscript/grid"
 require_relative "manuscript/inheritance"
 
 module Norvel

@@ -22,7 +22,7 @@ module Norvel
       Manuscript::Cell, Manuscript::Section, Manuscript::PageDesign,
       Manuscript::Folio, Manuscript::NoteForm, Manuscript::Settings, Manuscript::Info, Manuscript::Reference, Manuscript::ContentsList,
       Manuscript::Matter, Manuscript::Waiver, Manuscript::Returned,
-      Manuscript::Trace, Manuscript::List, Manuscript::ListLevel, Manuscript::Inheritance,
+      Manuscript::Trace, Manuscript::List, Manuscript::ListLevel, Manuscript::Inheritance, Manuscript::Grid,
       StyleSheet::Style, Properties::LineSpacing, Properties::TabStop,
       Properties::NumberRef].to_h { |kind| [kind.name.split("::").last, kind] }.freeze
     NAMES = KINDS.invert.freeze

@@ -120,7 +120,7 @@ RSpec.describe Norvel::Guide::Draft do
     guide = draft.set("page/gutter", "1 cm").set("page/mirrored", "yes").set("page/margins/header", "1.5 cm").guide
     after = Norvel::Plan.new(read(docx { |file| file.paragraph("A line of text") }), guide).apply
     expect([after.settings.mirrored, after.sections.first.page.margin.slice(:gutter, :header)])
-      .to eq([true, {gutter: 360_000, header: 540_000}])
+      .to eq([true, {gutter: 567 * Norvel::Lengths::TWIP, header: 850 * Norvel::Lengths::TWIP}])
     expect(Norvel::Drawing::PageDesignSvg.new(guide).to_s).to include(%(class="bound" width="28.35"))
   end
 

@@ -229,7 +229,7 @@ RSpec.describe Norvel::Guide::Family do
         sheet: bulleted.sheet.with_style(bulleted.sheet["ListBullet"].with(properties: {numbering: ref})))
       after = Norvel::Plan.new(start, house).apply
       expect(Norvel::ListLabels.for(after, Norvel::Cascade.new(after)).values).to eq(["•"] * 3)
-      expect(Norvel::Cascade.new(after).paragraph(after.paragraphs[1])[:indent_start]).to eq(450_000)
+      expect(Norvel::Cascade.new(after).paragraph(after.paragraphs[1])[:indent_start]).to eq(709 * Norvel::Lengths::TWIP) # 1.25 cm
     end
   end
 end

@@ -54,7 +54,7 @@ module Norvel
       # @return [Manuscript] another one, sharing what did not change
       # @raise [ChangeRefused] when it cannot be made or would lose or alter a word
       def call(manuscript)
-        after = carry_out(manuscript)
+        after = manuscript.inheritance.grid.settle(carry_out(manuscript), since: manuscript)
         kept = alters_text? || (same_words?(manuscript, after) && same_held?(manuscript, after))
         raise ChangeRefused, "The change would alter the text; it was not made." unless kept
         raise ChangeRefused, "The change would take away where a part ends; it was not made." unless parts_end?(manuscript, after)

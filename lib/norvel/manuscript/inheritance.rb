@@ -11,7 +11,9 @@ module Norvel
     # `text_of_paragraphs`: whether text values that a paragraph has by itself reach its words.
     # `run_in`: whether a paragraph's end may be hidden, so that the next one goes on in its line.
     # `one_outline`: whether all headings of a level are counted and numbered in one form.
-    Inheritance = Value.define(toggles: :exclusive, levels: :by_whom, text_of_paragraphs: false, run_in: true, one_outline: false) do
+    # `grid`: in what steps lengths can be said.
+    Inheritance = Value.define(toggles: :exclusive, levels: :by_whom, text_of_paragraphs: false, run_in: true, one_outline: false,
+      grid: Grid.new) do
       # @return [Boolean] whether a toggle of a character style turns what the paragraph's style says
       def turning? = toggles == :exclusive
     end

@@ -27,6 +27,7 @@ module Norvel
                        "background2" => "lt2", "light2" => "lt2", "hyperlink" => "hlink", "followedHyperlink" => "folHlink"}.freeze
         TABS = {"center" => :center, "right" => :end, "end" => :end, "decimal" => :decimal, "bar" => :bar, "clear" => :clear}.freeze
         MARGIN_SIDES = {"top" => :top, "bottom" => :bottom, "left" => :start, "start" => :start, "right" => :end, "end" => :end}.freeze
+        LINE_PARTS = 240
         MEASURES = (-72_000_000..72_000_000) # EMU: 2 m
         LEVELS = (0..8)
         AUTOMATIC = 14 * Lengths::PT # 1.12 em (CSS 2.1, appendix D) at 12 pt, to the point
@@ -205,7 +206,7 @@ module Norvel
           rule = RULES[attribute(node, "lineRule")]
           return Properties::LineSpacing.new(rule: rule, value: measure(line).to_i.abs) if rule
 
-          factor = line.to_f / 240
+          factor = line.to_f / LINE_PARTS
           Properties::LineSpacing.new(rule: :multiple, value: factor) if factor.positive?
         end
 
@@ -311,7 +312,7 @@ module Norvel
           return %w[line lineRule].each { |name| put(node, name, nil) } unless value
 
           value = Properties::LineSpacing::SINGLE if value.rule == :extra # which this format cannot say
-          put(node, "line", value.multiple? ? (value.value * 240).round : (Rational(value.value) / Lengths::TWIP).round)
+          put(node, "line", value.multiple? ? (value.value * LINE_PARTS).round : (Rational(value.value) / Lengths::TWIP).round)
           put(node, "lineRule", value.multiple? ? "auto" : RULES.key(value.rule))
         end
 
@@ -345,7 +346,7 @@ module Norvel
             child = make(node, "tab")
             put(child, "val", sides.merge(center: "center", decimal: "decimal", bar: "bar", clear: "clear")[tab.align])
             put(child, "leader", tab.leader) unless tab.leader == :none
-            put(child, "pos", tab.position / Lengths::TWIP)
+            put(child, "pos", (Rational(tab.position) / Lengths::TWIP).round)
           end
         end
 
@@ -361,7 +362,7 @@ module Norvel
 
             put(child, "val", line[:style])
             put(child, "sz", (line[:width] / Lengths::EIGHTH_POINT).round)
-            put(child, "space", line[:space] / Lengths::PT)
+            put(child, "space", (Rational(line[:space]) / Lengths::PT).round)
             put(child, "color", line[:color].delete_prefix("#"))
           end
           others.each { |child| node.add_child(child) } unless value.nil?

@@ -28,6 +28,14 @@ module Norvel
 
         def standard_styles = STANDARD_STYLES
 
+        # Twips (ISO/IEC 29500-1 §22.9.2.14), of type sizes and the like half points (§17.3.2.38), of spacing in lines 240ths
+        # (§17.3.1.33), of borders eighths of a point, which stand whole points away (§17.3.4).
+        GRID = Manuscript::Grid.new(step: Lengths::TWIP, factors: Codecs::LINE_PARTS, edges: Lengths::EIGHTH_POINT, apart: Lengths::PT,
+          own: PropertySpelling::TABLE.select { |_, spelled| spelled[:codec] == :half_points }.transform_values { Lengths::HALF_POINT })
+        INHERITANCE = Manuscript::Inheritance.new(grid: GRID)
+
+        def inheritance = INHERITANCE
+
         def read(bytes, limits: nil) = Reader.read(bytes, limits: limits)
 
         def patch(manuscript, source, ending: nil, record: nil, &progress)
