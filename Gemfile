@@ -19,11 +19,17 @@ gem "json", "~> 2.9"
 # The web application
 gem "activerecord", "~> 7.2.0" # 8 asks for Ruby 3.2
 gem "sqlite3", "~> 2.8"        # compiled on Debian's own SQLite; its busy handler lets other threads run
+gem "delayed_job_active_record", "~> 4.1" # jobs in the database, whichever it is
 gem "puma", "~> 6.4"
 gem "rack-session", "~> 2.0"
 gem "sinatra", "~> 4.0"
 gem "tilt", "~> 2.4"
 gem "erubi", "~> 1.13"         # escapes by default
+
+# Where an office outgrows one machine (NORVEL_DATABASE): asked for by name only.
+group :database_server, optional: true do
+  gem "pg", "~> 1.5"           # compiled on Debian's libpq
+end
 
 group :development, :test do
   gem "axe-core-capybara", "~> 4.9", require: false

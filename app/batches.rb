@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require "json"
+require_relative "work"
 
 module NorvelWeb
   # Many manuscripts held against one guide.
@@ -25,6 +26,7 @@ module NorvelWeb
       transaction do
         create!(title: guide.title, guide: guide.source, reference: reference, created_at: Time.now).tap do |batch|
           BatchRow.insert_all!(manuscripts.map { |one| {batch_id: batch.id, manuscript_id: one.id} })
+          Work::Row.enqueue(batch.rows.pluck(:id))
         end
       end
     end
@@ -53,7 +55,7 @@ module NorvelWeb
     def report = Norvel::Report::Many.new(read_guide).tap { |report| rows.each { |row| report.put(row.as_reported) } }
   end
 
-  # One of them: :waiting, :at_work, :done, :failed or :stopped.
+  # One of them: :waiting, :at_work (in a `run` of its own), :done, :failed or :stopped.
   class BatchRow < ActiveRecord::Base
     self.table_name = "batch_rows"
     belongs_to :batch, class_name: "BatchRecord"
@@ -73,19 +75,83 @@ module NorvelWeb
     # @return [String] what it is called
     def name = manuscript&.name || "a manuscript that is gone"
 
+    UNKNOWN_FAULT = {state: "failed", task: "hold",
+                     result: JSON.generate(error: "It could not be looked at; open it by itself.")}.freeze
+    OTHER_FONTS = "It was taken up where the house's fonts are not those of the server, and was left: " \
+      "give both the same data folder, or copy its fonts."
+    GLANCE = 0.5 # seconds until somebody looks whether it was stopped meanwhile
+
+    # One file's failure is its own.
+    # @param fonts [String] the mark of the fonts that it is to be laid out in
+    # @return [void]
+    def work_through(fonts)
+      begin_run or return
+      raise Norvel::FileError, OTHER_FONTS unless fonts == OwnFonts.mark
+
+      held = manuscript or raise Norvel::FileError, "The manuscript is gone."
+      given = Batches::Given.of(held)
+      found = JSON.parse(watched(Apart.new(&asked_of(given))))
+      end_run("done", found) { |made| enter(held, made, given.head) }
+    rescue Apart::Left
+      nil # whoever stopped it said so
+    rescue Norvel::Error => error
+      end_run("failed", error: error.message)
+    rescue => fault
+      warn "norvel: a row of a batch failed (#{fault.class}: #{fault.message[0, 300]})"
+      mine.update_all(UNKNOWN_FAULT)
+    end
+
     # @return [Hash{Symbol=>Object}] as a report on many has it
     def as_reported
       sentence = found["error"] || {"done" => nil}.fetch(state) { "not looked at" }
       {file: manuscript&.filename || name, met: nil, broken: nil, findings: nil, must_broken: nil, rules: nil}
         .merge(found.transform_keys(&:to_sym).slice(:met, :broken, :findings, :must_broken, :rules)).merge(error: sentence)
     end
+
+    private
+
+    # What whoever had it before left at work is begun anew; what was stopped is not.
+    def begin_run
+      self.run = SecureRandom.hex(8)
+      self.class.where(id: id, state: %w[waiting at_work]).update_all(state: "at_work", run: run) == 1
+    end
+
+    # @return [ActiveRecord::Relation] the row, as long as this run is the one that counts
+    def mine = self.class.where(id: id, state: "at_work", run: run)
+
+    def watched(apart)
+      apart.leave until apart.settled?(GLANCE) || mine.exists?
+      apart.value
+    ensure
+      apart.leave # where it took too long
+    end
+
+    def asked_of(given)
+      return ->(_) { Batches.profiled(given) } if batch.together?
+
+      guide = batch.read_guide
+      (task == "tidy") ? ->(_) { Batches.tidied(given, guide) } : ->(_) { Batches.held(given, guide) }
+    end
+
+    # @yieldparam made [Hash] what a clean-up came to
+    def end_run(state, found)
+      made = found.delete("done")
+      self.class.transaction do
+        next unless mine.update_all(state: state, result: JSON.generate(found), task: "hold") == 1
+
+        yield made if made
+      end
+    end
+
+    # What a clean-up came to is one step of the manuscript's ledger, where it can be undone.
+    def enter(held, made, head)
+      held.take_change(*made.values_at("operation", "parameters", "sentence", "difference"), head: head)
+      held.update!(facts: JSON.generate(made["facts"])) if held.guide == batch.reference
+    end
   end
 
-  # Goes through the rows that wait, two at a time, each in a process of its own; the server answers meanwhile. What was at work when
-  # the server ended waits again.
+  # Rows wait as jobs (`Work`), each is worked through in a process of its own; the server answers meanwhile.
   class Batches
-    AT_ONCE = Apart::AT_ONCE
-
     # A manuscript as whoever works in another process gets it: no database is touched there.
     Given = Struct.new(:bytes, :name, :changes, :fonts, :head) do
       # @param row [ManuscriptRecord]
@@ -133,83 +199,41 @@ module NorvelWeb
 
     private_class_method :row_of
 
-    def initialize
-      @lock = Monitor.new
-      @threads = []
-      @aparts = {} # by row
+    # @param hands [Work::Hands] of this process
+    def initialize(hands = Work::Hands.new)
+      @hands = hands
     end
 
-    # @param again [Boolean] whether nobody can be at work: the server has just begun
+    # Has rows worked through.
+    # @param rows [ActiveRecord::Relation] of a batch @param more [Hash] what becomes of them besides
+    # @return [void]
+    def take_up(rows, **more)
+      ids = rows.pluck(:id)
+      BatchRow.transaction do
+        BatchRow.where(id: ids).update_all(state: "waiting", result: nil, run: nil, **more)
+        Work::Row.enqueue(ids)
+      end
+      wake
+    end
+
+    # @param again [Boolean] whether the server has just begun: what an older one left without a job has one
     # @return [void]
     def wake(again: false)
-      @lock.synchronize do
-        BatchRow.where(state: "at_work").where.not(id: @aparts.keys).update_all(state: "waiting") if again || @threads.none?(&:alive?)
-        @threads.select!(&:alive?)
-        waiting = BatchRow.where(state: "waiting").limit(AT_ONCE).count
-        [waiting, AT_ONCE - @threads.size].min.times { @threads << Thread.new { go_on } }
+      if again
+        left = BatchRow.where(state: %w[waiting at_work]).order(:id).pluck(:id)
+        Work::Row.enqueue(left - Work::Row.waiting(left).pluck(:queue).map { |queue| queue[/\d+/].to_i })
       end
+      @hands.wake
     end
 
     # @param batch [BatchRecord]
     # @return [void]
     def stop(batch)
-      @lock.synchronize do
-        batch.rows.where(state: "waiting").update_all(state: "stopped")
-        batch.rows.where(state: "at_work").pluck(:id).each { |id| @aparts[id]&.leave }
+      ids = batch.rows.where(state: %w[waiting at_work]).pluck(:id)
+      BatchRow.transaction do
+        BatchRow.where(id: ids).update_all(state: "stopped", run: nil)
+        Work::Row.waiting(ids).where(locked_at: nil).delete_all
       end
     end
-
-    private
-
-    def go_on
-      while (row = ActiveRecord::Base.connection_pool.with_connection { taken })
-        ActiveRecord::Base.connection_pool.with_connection { hold(row) }
-      end
-    rescue => fault
-      warn "norvel: a batch was left (#{fault.class}: #{fault.message})"
-    end
-
-    def taken
-      @lock.synchronize do
-        BatchRow.where(state: "waiting").order(:id).first&.tap { |row| row.update!(state: "at_work") }
-      end
-    end
-
-    # One file's failure is its own.
-    def hold(row)
-      manuscript = row.manuscript or raise Norvel::FileError, "The manuscript is gone."
-      given = Given.of(manuscript)
-      apart = Apart.new(&work(row, given))
-      @lock.synchronize { @aparts[row.id] = apart }
-      found = JSON.parse(apart.value)
-      enter(manuscript, found.delete("done"), given.head, row.batch.reference)
-      done(row, "done", JSON.generate(found))
-    rescue Apart::Left
-      done(row, "stopped", nil)
-    rescue Norvel::Error => error
-      done(row, "failed", JSON.generate(error: error.message))
-    rescue => fault
-      warn "norvel: a row of a batch failed (#{fault.class}: #{fault.message[0, 300]})"
-      done(row, "failed", JSON.generate(error: "It could not be looked at; open it by itself."))
-    ensure
-      @lock.synchronize { @aparts.delete(row.id) }
-    end
-
-    def work(row, given)
-      return ->(_) { Batches.profiled(given) } if row.batch.together?
-
-      guide = row.batch.read_guide
-      (row.task == "tidy") ? ->(_) { Batches.tidied(given, guide) } : ->(_) { Batches.held(given, guide) }
-    end
-
-    # What a clean-up came to is one step of the manuscript's ledger, where it can be undone.
-    def enter(manuscript, made, head, reference)
-      return unless made
-
-      manuscript.take_change(*made.values_at("operation", "parameters", "sentence", "difference"), head: head)
-      manuscript.update!(facts: JSON.generate(made["facts"])) if manuscript.guide == reference
-    end
-
-    def done(row, state, result) = BatchRow.where(id: row.id).update_all(state: state, result: result, task: "hold")
   end
 end

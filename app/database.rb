@@ -13,6 +13,7 @@ module NorvelWeb
     FILE = "norvel.sqlite3"
     IN_USE = "in-use" # the lock of the folder
     SECRET = /\A\h{128}\z/
+    POOL = 16 # connections
     BUSY = 5_000 # ms that another program may hold the database
 
     SAFE = "do it again; everything that was confirmed is safe"
@@ -29,7 +30,9 @@ module NorvelWeb
         "Norvel's database is damaged: this was not done. Put a copy of the data folder in its place, " \
         "or move the file #{FILE} away to begin with an empty desk.",
       [SQLite3::IOException, Errno::EIO] =>
-        "The disk could not be read or written: this was not done. See to it that the data folder can be reached, and do it again."
+        "The disk could not be read or written: this was not done. See to it that the data folder can be reached, and do it again.",
+      [ActiveRecord::ConnectionNotEstablished, ActiveRecord::NoDatabaseError, ActiveRecord::ConnectionFailed] =>
+        "Norvel's database cannot be reached: this was not done. See to it that its server runs and lets Norvel in, and #{SAFE}."
     }.freeze
 
     # One of them, said.
@@ -65,14 +68,40 @@ module NorvelWeb
       told(folder) do
         FileUtils.mkdir_p(folder, mode: 0o700)
         path = File.join(folder, FILE)
-        FileUtils.touch(path) unless File.exist?(path)
+        FileUtils.touch(path) unless server || File.exist?(path)
         keep_private(folder)
-        ActiveRecord::Base.establish_connection(adapter: "sqlite3", database: path, pool: 16, pragmas: {synchronous: :full})
         ActiveRecord::Migration.verbose = false
+        next at_server(server) if server
+
+        ActiveRecord::Base.establish_connection(adapter: "sqlite3", database: path, pool: POOL, pragmas: {synchronous: :full})
         copy = kept_before(folder)
         ActiveRecord::MigrationContext.new(MIGRATIONS).migrate
         copy
       end
+    end
+
+    # @return [String, nil] the address of a database that several machines reach, as it was set
+    def server = ENV["NORVEL_DATABASE"].presence
+
+    ONE_SERVER = 4_567_001 # the lock by which a database knows that somebody serves it
+
+    # Of a database that several machines reach, one alone serves what is in it; the others work for it.
+    # @return [void]
+    # @raise [Trouble] when another server does
+    def hold_server
+      return if server.nil? || ActiveRecord::Base.connection_pool.checkout.get_advisory_lock(ONE_SERVER)
+
+      raise Trouble, "Another Norvel serves this database. Use that one, or let this one work for it: norvel work"
+    end
+
+    # Who keeps a database server keeps copies of what is in it.
+    # @return [nil]
+    def at_server(address)
+      ActiveRecord::Base.establish_connection(adapter: "postgresql", url: address, pool: POOL)
+      ActiveRecord::MigrationContext.new(MIGRATIONS).migrate
+      nil
+    rescue LoadError, ActiveRecord::AdapterNotFound, ActiveRecord::AdapterNotSpecified, URI::Error
+      raise Trouble, "NORVEL_DATABASE is the address of a PostgreSQL database, like postgresql://norvel@db.example/norvel."
     end
 
     # A folder of an older Norvel is copied before it is changed.

@@ -16,17 +16,21 @@ module NorvelWeb
 
     module_function
 
-    # @param arguments [Array<String>] "demo" or "serve", --port
+    # @param arguments [Array<String>] "demo", "serve" or "work", --port
     # @return [Integer] the exit status
     def run(arguments)
       port = 4567
       rest = OptionParser.new do |options|
-        options.banner = "norvel demo|serve [--port N]\nserves on 127.0.0.1; the data folder is NORVEL_DATA (data/ by default)"
+        options.banner = "norvel demo|serve [--port N]\nserves on 127.0.0.1; the data folder is NORVEL_DATA (data/ by default)\n" \
+          "norvel work\nworks through what waits in the database that NORVEL_DATABASE names, beside a server elsewhere"
         options.on("--port N", Integer, "the port, 4567 by default") { |number| port = number }
       end.parse(arguments)
       folder = ENV.fetch("NORVEL_DATA") { File.expand_path("../data", __dir__) }
+      return work(folder) if rest.first == "work"
+
       lock = Database.lock(folder)
       app = App.assembled(folder)
+      Database.hold_server
       fill if rest.first == "demo"
       warn "norvel: http://127.0.0.1:#{port} (data in #{folder}); Ctrl-C ends it"
       Housekeeping.start
@@ -44,6 +48,22 @@ module NorvelWeb
       said = at_start(error, port) or raise
       warn "norvel: #{said}"
       1
+    end
+
+    # Hands beside the server's, on this machine or another one.
+    # @param folder [String] with the house's fonts
+    # @return [Integer] the exit status
+    def work(folder)
+      unless Database.server
+        raise Database::Trouble,
+          "`norvel work` takes part in the work of a server elsewhere: NORVEL_DATABASE says which PostgreSQL database both use."
+      end
+
+      App.assembled(folder)
+      hands = Work::Hands.new(name: "#{Socket.gethostname} #{Process.pid}")
+      warn "norvel: at work for the server of this database; Ctrl-C ends it"
+      hands.go_on_for_good
+      0
     end
 
     def at_start(error, port)

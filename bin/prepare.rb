@@ -8,6 +8,7 @@ module Prepare
   ROOT = File.expand_path("..", __dir__)
   LIBRARIES = {"/usr/include/libxml2/libxml/parser.h" => "libxml2-dev", "/usr/include/libxslt/xslt.h" => "libxslt1-dev",
     "/usr/include/sqlite3.h" => "libsqlite3-dev"}.freeze
+  SERVER_LIBRARIES = {"/usr/include/postgresql/libpq-fe.h" => "libpq-dev"}.freeze
   HEADERS = File.join(RbConfig::CONFIG["rubyhdrdir"].to_s, "ruby.h")
 
   # A layout makes some hundred thousand small objects: with a heap that has room for them, memory is looked through less often.
@@ -16,11 +17,12 @@ module Prepare
 
   module_function
 
-  # @param without [String, nil] groups of the Gemfile to leave out
-  def gems(without: nil)
+  # @param without [String, nil] groups of the Gemfile to leave out @param with [String, nil] one that is only taken where it is asked for
+  def gems(without: nil, with: nil)
     ENV["BUNDLE_GEMFILE"] ||= File.join(ROOT, "Gemfile")
     ENV["BUNDLE_PATH"] ||= File.join(ROOT, "vendor", "bundle")
     ENV["BUNDLE_WITHOUT"] ||= without if without
+    ENV["BUNDLE_WITH"] ||= with if with
     ENV["BUNDLE_FORCE_RUBY_PLATFORM"] ||= "true"
     ENV["BUNDLE_BUILD__NOKOGIRI"] ||= "--use-system-libraries"
     ENV["BUNDLE_BUILD__SQLITE3"] ||= "--enable-system-libraries"
@@ -65,7 +67,8 @@ module Prepare
 
   # Nokogiri and SQLite are compiled on the system's libraries, so that Debian's security updates reach them.
   def libraries
-    missing = LIBRARIES.reject { |header, _| File.exist?(header) }.values
+    wanted = ENV["BUNDLE_WITH"] ? LIBRARIES.merge(SERVER_LIBRARIES) : LIBRARIES
+    missing = wanted.reject { |header, _| File.exist?(header) }.values
     return if missing.empty?
 
     unless Process.uid.zero? && tool?("apt-get")

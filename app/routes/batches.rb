@@ -41,8 +41,7 @@ module NorvelWeb
 
         # What was stopped or failed, or changed since, is looked at again.
         app.post("/batches/:id/again") do
-          batch.rows.where.not(state: %w[waiting at_work]).update_all(state: "waiting", result: nil)
-          settings.batches.wake
+          settings.batches.take_up(batch.rows.where.not(state: %w[waiting at_work]))
           redirect to("/batches/#{batch.id}")
         end
 
@@ -51,8 +50,7 @@ module NorvelWeb
           raise Norvel::ChangeRefused, "It is still at work; stop it first, or wait." if batch.under_way?
 
           on_desk = batch.rows.select(&:on_desk?).map(&:id)
-          batch.rows.where(id: on_desk).update_all(state: "waiting", result: nil, task: "tidy")
-          settings.batches.wake
+          settings.batches.take_up(batch.rows.where(id: on_desk), task: "tidy")
           redirect to("/batches/#{batch.id}")
         end
 

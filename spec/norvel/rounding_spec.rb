@@ -94,6 +94,15 @@ RSpec.describe "Values after a file's rounding" do
         .to eq(1_260_000)
     end
 
+    it "go onto that of another format when a file of it is made" do
+      odt = Norvel::Formats.of("odt").then { |format| format.read(demo("pilot-interview.odt")).with(inheritance: format.inheritance) }
+      tabs = [Norvel::Properties::TabStop.new(position: 1_800_000)]
+      odt = odt.with(sheet: odt.sheet.with_style(odt.sheet.fetch(odt.sheet.default_id).with_values(tabs: tabs)))
+      made = read(Norvel::Formats.make(layout(odt), as: "docx", source: demo("pilot-interview.odt")))
+      style = made.sheet.styles.values.find { |one| one.properties[:tabs] }
+      expect(style.properties[:tabs].map(&:position)).to eq([2835 * Norvel::Lengths::TWIP])
+    end
+
     it "share what was not changed" do
       one = read(handbook)
       changed = set(one, one.sheet.default_id, space_after: "6 pt")

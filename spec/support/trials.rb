@@ -26,8 +26,7 @@ module Trials
     end
 
     def start
-      @process = spawn({**@settings, "NORVEL_DATA" => folder, "RACK_ENV" => nil, "NORVEL_YJIT" => nil},
-        File.expand_path("../../bin/norvel", __dir__), "serve", "--port", port.to_s, out: File::NULL, err: File.join(folder, "log"))
+      @process = run("serve", "--port", port.to_s)
       Timeout.timeout(60) do
         TCPSocket.new("127.0.0.1", port).close
       rescue SystemCallError
@@ -46,6 +45,18 @@ module Trials
     def megabytes = File.read("/proc/#{@process}/status")[/VmRSS:\s+(\d+)/, 1].to_i / 1024
 
     def log = File.read(File.join(folder, "log"))
+
+    private
+
+    def run(*arguments)
+      spawn({**@settings, "NORVEL_DATA" => folder, "RACK_ENV" => nil, "NORVEL_YJIT" => nil},
+        File.expand_path("../../bin/norvel", __dir__), *arguments, out: File::NULL, err: File.join(folder, "log"))
+    end
+  end
+
+  # Hands beside a server, on a data folder of their own.
+  class Worker < Server
+    def start = @process = run("work")
   end
 
   # A person's browser, as far as the wire sees it.

@@ -108,7 +108,7 @@ RSpec.describe "Changes over the wire" do
     post "#{base}/plan/apply", head: "", strike: {"empty" => "yes"}, authenticity_token: token
     expect(last_response).to be_redirect
     expect(now.paragraphs.count(&:empty?)).to eq(22)
-    expect(now.sections.first.page.margin[:start]).to eq(1_260_000)
+    expect(now.sections.first.page.margin[:start]).to eq(1984 * Norvel::Lengths::TWIP)
   end
 
   # Seen: with inches for all else, the margins of a manuscript's pages were shown and compared in centimetres.

@@ -42,7 +42,7 @@ module Norvel
       end
 
       # @return [Manuscript]
-      def manuscript = @manuscript ||= dressed(renewed)
+      def manuscript = @manuscript ||= @format.inheritance.grid.whole(dressed(renewed))
 
       # @return [Array<Format::Lost>] the most frequent first
       def lost

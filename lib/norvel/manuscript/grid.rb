@@ -32,6 +32,12 @@ module Norvel
           sections: sections(settled.sections, since.sections), blocks: tables(settled.blocks, since.blocks))
       end
 
+      # @return [Manuscript] with everything in it on the grid
+      def whole(manuscript)
+        nothing = {blocks: [], notes: {}, sections: [], lists: {}, sheet: manuscript.sheet.with(styles: {}, defaults: {})}
+        settle(manuscript, since: manuscript.with(**nothing))
+      end
+
       private
 
       def value(property, value)

@@ -346,7 +346,7 @@ module Norvel
             child = make(node, "tab")
             put(child, "val", sides.merge(center: "center", decimal: "decimal", bar: "bar", clear: "clear")[tab.align])
             put(child, "leader", tab.leader) unless tab.leader == :none
-            put(child, "pos", (Rational(tab.position) / Lengths::TWIP).round)
+            put(child, "pos", tab.position / Lengths::TWIP)
           end
         end
 
@@ -362,7 +362,7 @@ module Norvel
 
             put(child, "val", line[:style])
             put(child, "sz", (line[:width] / Lengths::EIGHTH_POINT).round)
-            put(child, "space", (Rational(line[:space]) / Lengths::PT).round)
+            put(child, "space", line[:space] / Lengths::PT)
             put(child, "color", line[:color].delete_prefix("#"))
           end
           others.each { |child| node.add_child(child) } unless value.nil?
