@@ -29,8 +29,11 @@ module Norvel
 
       def style?(id)
         return true if id.nil?
+        return @last_same if id.equal?(@last) # of most paragraphs
 
-        @styles.fetch(id) { @styles[id] = same_chain?(id) }
+        @last = id
+        known = @styles[id]
+        @last_same = known.nil? ? @styles[id] = same_chain?(id) : known
       end
 
       def same_chain?(id)
