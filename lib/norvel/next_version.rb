@@ -3,6 +3,7 @@
 require_relative "next_version/origin"
 require_relative "next_version/wording"
 require_relative "next_version/hands"
+require_relative "next_version/parts"
 
 module Norvel
   # A file that came back: the next version of a manuscript, whose words and new formatting by hand are theirs and whose styles are ours.
@@ -15,9 +16,6 @@ module Norvel
   class NextVersion
     # How much of the text stands in both, below which it is told that it may be another manuscript; a choice of ours.
     SAME = 0.3
-
-    # What of a part its pages are, without the paragraphs in it.
-    DESIGN = (Manuscript::Section.members - %i[last headers footers origin]).freeze
 
     # @return [Manuscript] as it is in force
     attr_reader :now
@@ -32,7 +30,7 @@ module Norvel
     end
 
     # @return [Manuscript] theirs in our styles
-    def manuscript = @manuscript ||= without_lines_that_went(merged)
+    def manuscript = @manuscript ||= merged
 
     # @return [Hash{Integer=>Integer}] ids of their paragraphs to ids of those here
     def ids = @ids ||= @origin.pairs.select { |_, was| now.paragraph(was) }
@@ -79,9 +77,13 @@ module Norvel
       styles = styles_they_changed
       found << "Their changes of #{counted(styles.size, "style")} were not taken: #{styles.first(4).join(", ")}." if styles.any?
       found << "Lists of contents that were made here are not in it." if @theirs.contents.size < now.contents.size
-      found << "Its parts are as in the file that came: it has #{@theirs.sections.size}, here there were #{now.sections.size}." unless
-        same_parts?
-      found << "Headers and footers are as in the file that came." if same_parts? && margins_changed?
+      manuscript # which says what became of parts
+      if @parts.theirs? && now.sections != base.sections
+        found << "Its parts are as in the file that came: they were divided otherwise there, and changed here."
+      end
+      found << "#{counted(@parts.left, "part")} made here #{(@parts.left == 1) ? "has" : "have"} nothing in it." if @parts.left.positive?
+      found << "#{counted(@parts.unlike, "header or footer", "headers or footers")} with pictures or links could not be brought over." if
+        @parts.unlike.positive?
       found
     end
 
@@ -115,9 +117,10 @@ module Norvel
       dressed, ids = in_our_sheet
       dressed, lists = with_our_lists(dressed, ids)
       hands = Hands.new(theirs: dressed, named: @theirs, origin: @origin, now: now, styles: ids, lists: lists)
-      settled = dressed.with_paragraphs(hands.changed).with(sections: sections(dressed), guide: now.guide, waivers: waivers,
+      settled = dressed.with_paragraphs(hands.changed).with(guide: now.guide, waivers: waivers,
         settings: merged_members(:settings), info: merged_members(:info), returned: hands.returned)
-      without_styles_that_went(settled)
+      @parts = Parts.new(without_lines_that_went(settled), origin: @origin, now: now, ids: self.ids, styles: ids)
+      without_styles_that_went(@parts.manuscript)
     end
 
     # @return [Array(Manuscript, Hash{String=>String})] theirs in the sheet of now, and what its styles are called there
@@ -174,21 +177,6 @@ module Norvel
         [here, now.lists[id].with(id: here, counter: counter)]
       end
       [dressed.with(lists: dressed.lists.merge(lists)), of_styles.merge(ids)]
-    end
-
-    def same_parts? = [base, now].all? { |one| one.sections.size == @theirs.sections.size }
-
-    def sections(dressed)
-      return dressed.sections unless same_parts?
-
-      dressed.sections.each_with_index.map do |section, index|
-        section.with(**three_ways(DESIGN, *[dressed, had, base, now].map { |one| one.sections[index] }))
-      end
-    end
-
-    def margins_changed?
-      texts = ->(one) { one.margin_paragraphs.map { |paragraph| [bare(paragraph), paragraph.style] } }
-      base.sections != now.sections && texts[base] != texts[now]
     end
 
     def merged_members(name)

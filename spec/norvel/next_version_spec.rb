@@ -37,7 +37,67 @@ RSpec.describe Norvel::NextVersion do
     expect([found.formatting, found.spans, version.manuscript.returned]).to eq([[], [], []])
     expect(found.text.map(&:kind).uniq).to eq([:removed])
     expect(found.text.map { |one| now.listed.include?(now.paragraphs[one.before].id) || one.was }.uniq).to eq(["Contents", true])
-    expect(version.left).to include("Lists of contents that were made here are not in it.", /Its parts are as in the file that came/)
+    expect(version.left).to eq(["1 paragraph written here meanwhile is not in it.", "Lists of contents that were made here are not in it."])
+  end
+
+  describe "in parts" do
+    def folios(manuscript) = layout(manuscript).pages.map(&:folio)
+
+    def margins(manuscript)
+      manuscript.sections.map do |section|
+        [section.headers, section.footers].map do |stories|
+          stories.transform_values { |story| story.map { |one| [one.text, one.runs.map(&:field), manuscript.sheet[one.style].name] } }
+        end
+      end
+    end
+
+    def delivered(version) = read(Norvel::Formats.write(version.manuscript, source: source))
+
+    it "gets ours, with their folios, headers and footers, where they had it as it came" do
+      version = taken(came, now)
+      expect(margins(version.manuscript)).to eq(margins(now))
+      designs = [version.manuscript, now].map { |one| one.sections.map { |section| section.to_h.slice(*described_class::Parts::DESIGN) } }
+      expect(designs.first).to eq(designs.last)
+      back = delivered(version)
+      expect(back.sections.size).to eq(2)
+      front = now.sections.first.folio
+      expect(back.sections.map(&:folio)).to eq([front, Norvel::Manuscript::Folio.new(start: 1)])
+      expect(folios(back).drop_while { |folio| folio != "1" }).to eq(folios(now).drop_while { |folio| folio != "1" })
+      expect(back.words).to eq(version.manuscript.words)
+    end
+
+    it "gets what changed here since they had it, and keeps what they changed themselves" do
+      theirs = sent(now)
+      header = theirs.sections[1].footers[:default].first
+      theirs = sent_again(change(theirs, "edit_text", paragraph: header.id, text: "Seen by Dr Quill"))
+      here = change(now, "set_part", parts: [0, 1], margin: {"bottom" => "4 cm"})
+      here = change(here, "join_parts", part: 1)
+      version = taken(theirs, here, states: [now])
+      expect(version.manuscript.sections.size).to eq(1)
+      expect(version.manuscript.sections.first.page.margin[:bottom]).to eq(here.sections.first.page.margin[:bottom])
+
+      here = change(now, "begin_part", paragraph: plain(now)[9].id, begins: "recto")
+      here = change(here, "set_running_head", parts: [0], side: "top", text: "Draft {folio}")
+      version = taken(theirs, here, states: [now])
+      expect(version.manuscript.sections.map(&:begins)).to eq(here.sections.map(&:begins))
+      expect(margins(version.manuscript)[1].last[:default].first.first).to eq("Seen by Dr Quill")
+      expect(margins(version.manuscript)[0].first).to eq(margins(here)[0].first)
+    end
+
+    it "is as theirs where they divided it themselves, and says so; a part of which they have nothing is counted" do
+      first = came.paragraphs.find { |one| one.text.start_with?("Chapter 3") }
+      divided = change(came, "begin_part", paragraph: first.id, begins: "page")
+      version = taken(read(Norvel::Formats.write(divided, source: source)), now)
+      expect(version.manuscript.sections.size).to eq(2)
+      expect(version.left).to include("Its parts are as in the file that came: they were divided otherwise there, and changed here.")
+
+      from, to = plain(now)[9], plain(now)[10]
+      here = change(change(now, "begin_part", paragraph: from.id), "begin_part", paragraph: to.id)
+      theirs = sent(now)
+      gone = theirs.paragraphs[now.index_of(from.id)...now.index_of(to.id)].map(&:id)
+      version = taken(sent_again(change(theirs, "delete_paragraphs", paragraphs: gone)), here, states: [now])
+      expect([version.manuscript.sections.size, version.left]).to eq([3, ["1 part made here has nothing in it."]])
+    end
   end
 
   it "takes their words and our styles, and tells what they set by hand" do

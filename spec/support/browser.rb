@@ -10,6 +10,34 @@ class DeskDriver < Capybara::Selenium::Driver
   def invalid_element_errors = super | [Selenium::WebDriver::Error::UnknownError]
 end
 
+# What can be seen, and what it says, asked of the browser itself. The driver's own way walks through every element of the page each time
+# it looks: on pages full of words half a second, in which the page cannot go on with what is waited for.
+module SeenByTheBrowser
+  SHOWN = <<~JS
+    function (element) {
+      const one = element.closest("option, optgroup") ? element.closest("select") || element : element;
+      if (!one.checkVisibility({opacityProperty: true, visibilityProperty: true})) return false;
+      const holds = (box) => box.width > 0 && box.height > 0 || box.width > 0 && box.height >= 0 && one instanceof SVGElement;
+      return [...one.getClientRects()].some(holds) || holds(one.getBoundingClientRect()) ||
+        [...one.children].some((child) => child.checkVisibility() && holds(child.getBoundingClientRect()));
+    }
+  JS
+
+  def visible? = driver.evaluate_script("(#{SHOWN})(arguments[0])", self)
+
+  def visible_text
+    text = driver.evaluate_script("(#{SHOWN})(arguments[0]) ? arguments[0].innerText ?? arguments[0].textContent : ''", self)
+    normalize_visible_spacing(text.to_s.tr("\t", " ").squeeze("\n"))
+  end
+
+  # For many at once.
+  module Atoms
+    private def is_displayed_atom = SHOWN
+  end
+end
+Capybara::Selenium::ChromeNode.prepend(SeenByTheBrowser, SeenByTheBrowser::Atoms)
+DeskDriver.prepend(SeenByTheBrowser::Atoms)
+
 # Headless Chromium with Debian's driver; nothing is downloaded.
 Capybara.register_driver(:desk) do |app|
   options = Selenium::WebDriver::Chrome::Options.new(binary: "/usr/bin/chromium")
@@ -26,6 +54,7 @@ Capybara.server_host = "127.0.0.1"
 Capybara.default_driver = :desk
 Capybara.javascript_driver = :desk
 Capybara.default_max_wait_time = 15
+Capybara.default_retry_interval = 0.05 # seconds between two looks, in which the page can work
 Capybara.enable_aria_label = true
 
 # What every task in a browser has at hand: the manuscript that was brought in, as it is now, and the keyboard.

@@ -118,6 +118,6 @@ RSpec.describe "From example to style, in the browser", type: :feature do
     expect(page).to have_css("#message", text: "“heading 1” adopted 17 pt, colour #1f3864, indent 1 cm, 1 cm after.")
     expect(page).to have_content("Nothing: all of it comes from styles.")
     expect(NorvelWeb::Workbench.new(row.id).state.manuscript.sheet["Heading1"].properties)
-      .to include(color: "#1f3864", space_after: 360_000)
+      .to include(color: "#1f3864", space_after: 567 * Norvel::Lengths::TWIP)
   end
 end
