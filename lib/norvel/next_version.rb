@@ -4,6 +4,7 @@ require_relative "next_version/origin"
 require_relative "next_version/wording"
 require_relative "next_version/hands"
 require_relative "next_version/parts"
+require_relative "next_version/contents_again"
 
 module Norvel
   # A file that came back: the next version of a manuscript, whose words and new formatting by hand are theirs and whose styles are ours.
@@ -49,7 +50,7 @@ module Norvel
       @unheard ||= begin
         here = ids.invert
         now.paragraphs.reject do |one|
-          next true if one.blank? || now.listed.include?(one.id)
+          next true if one.blank? || one.written.strip.empty? || now.listed.include?(one.id)
 
           was = base.paragraph(one.id)
           is = here[one.id] && manuscript.paragraph(here[one.id])
@@ -76,8 +77,8 @@ module Norvel
       found << "#{own} written here meanwhile #{(unheard.size == 1) ? "is" : "are"} not in it." if unheard.any?
       styles = styles_they_changed
       found << "Their changes of #{counted(styles.size, "style")} were not taken: #{styles.first(4).join(", ")}." if styles.any?
-      found << "Lists of contents that were made here are not in it." if @theirs.contents.size < now.contents.size
-      manuscript # which says what became of parts
+      manuscript # which says what became of contents and parts
+      found << "#{counted(@contents.left, "list")} of contents made here could not be made in it." if @contents.left.positive?
       if @parts.theirs? && now.sections != base.sections
         found << "Its parts are as in the file that came: they were divided otherwise there, and changed here."
       end
@@ -119,8 +120,9 @@ module Norvel
       hands = Hands.new(theirs: dressed, named: @theirs, origin: @origin, now: now, styles: ids, lists: lists)
       settled = dressed.with_paragraphs(hands.changed).with(guide: now.guide, waivers: waivers,
         settings: merged_members(:settings), info: merged_members(:info), returned: hands.returned)
-      @parts = Parts.new(without_lines_that_went(settled), origin: @origin, now: now, ids: self.ids, styles: ids)
-      without_styles_that_went(@parts.manuscript)
+      @contents = ContentsAgain.new(without_lines_that_went(settled), base: base, now: now, ids: self.ids, styles: ids)
+      @parts = Parts.new(@contents.manuscript, origin: @origin, now: now, ids: self.ids, styles: ids)
+      without_styles_that_went(@contents.up_to_date(@parts.manuscript))
     end
 
     # @return [Array(Manuscript, Hash{String=>String})] theirs in the sheet of now, and what its styles are called there

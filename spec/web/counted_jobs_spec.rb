@@ -120,7 +120,7 @@ RSpec.describe "Jobs, counted", type: :feature do
     key "2", gives: ".views [aria-current]", text: "Outline"
     click_on "Number the headings", gives: "Numbered the headings 1, 1.1, 1.1.1"
     expect(now.sheet.named("Section").then { |style| [style.properties[:space_before], style.properties[:space_after]] }).to eq(
-      [144_000, 72_000]
+      [227, 113].map { |twips| twips * Norvel::Lengths::TWIP }
     )
     expect([now.paragraphs.count(&:empty?), Norvel::ListLabels.for(now, Norvel::Cascade.new(now)).values]).to eq([0, %w[1 2 3]])
     expect(@actions).to be <= 12
@@ -186,7 +186,7 @@ RSpec.describe "Jobs, counted", type: :feature do
     expect(page).to have_content("Words are divided where their style allows it.")
     design = now.sections.first.page
     expect([design.paper, design.margin.values_at(:top, :bottom, :start, :end), now.settings.hyphenate])
-      .to eq(["A5", [720_000, 720_000, 900_000, 540_000], true])
+      .to eq(["A5", [1134, 1134, 1417, 850].map { |twips| twips * Norvel::Lengths::TWIP }, true])
     expect(@actions).to be <= 11
   end
 

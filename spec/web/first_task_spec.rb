@@ -136,14 +136,12 @@ RSpec.describe "From a messy report to house style", type: :feature do
 
   it "has no accessibility faults that axe-core finds" do
     require "axe-rspec"
-    Web.bring("boat-shed-handbook.docx") # long enough for all there is, and not so long that the reference looks for a minute
-    long = NorvelWeb::ManuscriptRecord.last.id
-    Web.bring("quayside-notice.docx")
+    Web.bring("quayside-notice.docx") # short, since the reference looks at every word
     short = NorvelWeb::ManuscriptRecord.last.id
-    views = ["?chosen=40", "/findings"].map { |view| "/manuscripts/#{long}#{view}" }
-    others = ["?chosen=3,6", "?sweep=yes&chosen=6", "/outline", "/styles", "/plan", "/styles?show=specimen", "/styles?show=sheets",
-      "?swap=guide:marrowby-handbook", "/survey", "/looks", "/ledger", "/deliver"].map { |view| "/manuscripts/#{short}#{view}" }
-    (["/", "/jobs", "/guides/marrowby-diploma"] + views + others).each do |path|
+    views = ["?chosen=3,6", "?sweep=yes&chosen=6", "/outline", "/styles", "/plan", "/styles?show=specimen", "/styles?show=sheets",
+      "?swap=guide:marrowby-handbook", "/findings", "/survey", "/looks", "/ledger",
+      "/deliver"].map { |view| "/manuscripts/#{short}#{view}" }
+    (["/", "/jobs", "/guides/marrowby-diploma"] + views).each do |path|
       visit path
       expect(page).to have_no_css(".at-work, .htmx-request")
       expect(page).to be_axe_clean.according_to(:wcag2a, :wcag2aa, :wcag21aa, :wcag22aa, :"best-practice")
