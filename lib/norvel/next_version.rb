@@ -83,8 +83,8 @@ module Norvel
         found << "Its parts are as in the file that came: they were divided otherwise there, and changed here."
       end
       found << "#{counted(@parts.left, "part")} made here #{(@parts.left == 1) ? "has" : "have"} nothing in it." if @parts.left.positive?
-      found << "#{counted(@parts.unlike, "header or footer", "headers or footers")} with pictures or links could not be brought over." if
-        @parts.unlike.positive?
+      unlike = counted(@parts.unlike, "header or footer", "headers or footers")
+      found << "#{unlike} with tables, pictures or links could not be brought over." if @parts.unlike.positive?
       found
     end
 
@@ -210,7 +210,10 @@ module Norvel
     # Styles that went here and that nothing needs go there too.
     def without_styles_that_went(manuscript)
       unused = Changes::RemoveUnusedStyles.unused(manuscript).map(&:id)
-      gone = unused.select { |id| base.sheet[id] && now.sheet[id].nil? && @theirs.sheet[id]&.name == base.sheet[id].name }
+      gone = unused.select do |id|
+        called = [had, now].map { |one| one.sheet.styles.values.any? { |style| style.name == manuscript.sheet[id].name } }
+        called == [true, false]
+      end
       gone.empty? ? manuscript : manuscript.with(sheet: manuscript.sheet.with_styles(gone.to_h { |id| [id, nil] }))
     end
   end

@@ -36,6 +36,7 @@ RSpec.describe Norvel::NextVersion do
     found = beside(now, version.manuscript)
     expect([found.formatting, found.spans, version.manuscript.returned]).to eq([[], [], []])
     expect([found.text, version.left]).to eq([[], []])
+    expect(version.manuscript.sheet.styles.values.map(&:name) - now.sheet.styles.values.map(&:name)).to eq([])
   end
 
   describe "in parts" do
@@ -70,9 +71,13 @@ RSpec.describe Norvel::NextVersion do
       theirs = sent_again(change(theirs, "edit_text", paragraph: header.id, text: "Seen by Dr Quill"))
       here = change(now, "set_part", parts: [0, 1], margin: {"bottom" => "4 cm"})
       here = change(here, "join_parts", part: 1)
-      version = taken(theirs, here, states: [now])
+      version = taken(sent(now), here, states: [now])
       expect(version.manuscript.sections.size).to eq(1)
       expect(version.manuscript.sections.first.page.margin[:bottom]).to eq(here.sections.first.page.margin[:bottom])
+      # No word of theirs goes, that in the footer of a part that went here least of all.
+      version = taken(theirs, here, states: [now])
+      expect(version.manuscript.sections.size).to eq(2)
+      expect(version.manuscript.words).to include("Quill")
 
       here = change(now, "begin_part", paragraph: plain(now)[9].id, begins: "recto")
       here = change(here, "set_running_head", parts: [0], side: "top", text: "Draft {folio}")

@@ -3,7 +3,7 @@
 module Norvel
   class NextVersion
     # Lists of contents, figures and tables that were made here since they had it are made of theirs as well, before what they stand
-    # before here.
+    # before here; those that were brought up to date here are so there.
     class ContentsAgain
       # @return [Manuscript] with them
       attr_reader :manuscript
@@ -13,7 +13,7 @@ module Norvel
       # @param divided [Manuscript] the same in its parts
       # @return [Manuscript] with the folios that its headings have by then
       def up_to_date(divided)
-        (@manuscript.contents - @came).reduce(divided) do |one, list|
+        @stale.reduce(divided) do |one, list|
           Changes.build("update_contents", {"list" => list.first}).call(one)
         rescue NothingToChange
           one
@@ -26,10 +26,13 @@ module Norvel
       # @param styles [Hash{String=>String}] ids of styles of now to what they are there
       def initialize(theirs, base:, now:, ids:, styles:)
         @manuscript, @now, @styles = theirs, now, styles
-        @came = theirs.contents
         @there = ids.invert
+        came = theirs.contents
         had = base.contents.map(&:first)
-        @left = now.contents.count { |list| !had.include?(list.first) && @came.none? { |one| alike?(one, list) } && !made?(list) }
+        @left = now.contents.count { |list| !had.include?(list.first) && came.none? { |one| alike?(one, list) } && !made?(list) }
+        lines = Changes::UpdateContents.method(:lines)
+        renewed = now.contents.select { |list| had.include?(list.first) && lines[now, list] != lines[base, list] }
+        @stale = @manuscript.contents - came + came.select { |list| renewed.any? { |one| alike?(one, list) } }
       end
 
       private
@@ -46,15 +49,14 @@ module Norvel
 
       # @return [Integer, nil] the first paragraph of theirs, in no table, that stands after it here
       def following(list)
-        @now.paragraphs.drop(@now.index_of(list.last) + 1).each do |one|
-          there = @manuscript.paragraph(@there[one.id])
-          return there.id if there && !there.in_table
-        end
-        nil
+        last = @now.index_of(list.last) or return
+        behind = @now.paragraphs.drop(last + 1).lazy.filter_map { |one| @manuscript.paragraph(@there[one.id]) }
+        behind.find { |one| !one.in_table }&.id
       end
 
       def asked(list)
-        over = @now.paragraphs[@now.index_of(list.first) - 1] unless @now.index_of(list.first).zero?
+        first = @now.index_of(list.first)
+        over = @now.paragraphs[first - 1] if first&.positive?
         heading = over if over&.runs&.any? && over.runs.all? { |run| run.generated && run.refers&.what == :quote }
         {"title" => heading&.text, "heading" => heading && @styles[heading.style], "of" => list.of, "levels" => list.levels&.last,
          "entries" => list.entries.to_h { |level, style| [level.to_s, @styles[style]] }.compact}.compact

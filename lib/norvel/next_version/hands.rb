@@ -36,9 +36,13 @@ module Norvel
       def settled(paragraph)
         fate = fate(paragraph) or return paragraph
         made = paragraph.with(style: style(paragraph, fate), properties: values(paragraph, fate), mark_properties: marks(fate))
-        left = fate.was.runs == fate.own.runs && formats(@named, fate.came) == formats(@origin.had, fate.had)
+        left = fate.was.runs == fate.own.runs && formats(@named, fate.came) == formats(@origin.had, fate.had) &&
+          fate.own.runs.none? { |run| called_otherwise?(run.style) }
         worded(left ? made : in_words(made, fate), fate)
       end
+
+      # Whether a style of words got another name here.
+      def called_otherwise?(id) = !id.nil? && name(@now, id) != name(@origin.state, id)
 
       # From the last edit to the first, so that offsets stay.
       def worded(made, fate)
@@ -162,7 +166,9 @@ module Norvel
 
       def words_style(run, had, was, own)
         ours = own && @styles[own.style]
-        return ((own&.style == was&.style) ? run.style : ours) if name(@named, run.style) == name(@origin.had, had&.style)
+        if name(@named, run.style) == name(@origin.had, had&.style)
+          return (own&.style == was&.style) ? ours || run.style : ours # that has another name here, perhaps
+        end
 
         yield :character_style, run.style, ours unless run.style.nil? || run.style == ours
         run.style

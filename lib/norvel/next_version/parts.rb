@@ -4,7 +4,7 @@ module Norvel
   class NextVersion
     # Parts, headers and footers of theirs become as they are here, where they left theirs as they had them. A part begins with the first
     # of its paragraphs that they have; one of which they have none is left and counted. What they did to a part's pages, headers or
-    # footers themselves stays.
+    # footers themselves stays, and with it a part that went here.
     class Parts
       # What of a part its pages are, without the paragraphs in it.
       DESIGN = (Manuscript::Section.members - %i[last headers footers origin]).freeze
@@ -23,7 +23,7 @@ module Norvel
         @there = ids.invert
         @left = 0
         @manuscript = theirs
-        @standing = (beginnings(theirs) if divided?)
+        @standing = (beginnings(theirs) if as_they_had?)
         settle if @standing && @origin.state.sections != now.sections
       end
 
@@ -36,7 +36,7 @@ module Norvel
       private
 
       # Whether their parts begin where they began when they had it.
-      def divided?
+      def as_they_had?
         had = @origin.had
         had.sections.size == @manuscript.sections.size && @origin.state.sections.size == had.sections.size &&
           beginnings(had).zip(beginnings(@manuscript)).all? { |was, is| @origin.as_had(is)&.id == was }
@@ -52,12 +52,15 @@ module Norvel
         @came = @manuscript.sections
         wanted = wanted_beginnings
         @standing.each_index.reverse_each do |index|
-          @manuscript = Changes::Division.join(@manuscript, index + 1) unless wanted.key?(@standing[index])
+          next if wanted.key?(@standing[index]) || touched?(index + 1)
+
+          @manuscript = Changes::Division.join(@manuscript, index + 1)
         end
         (wanted.keys - @standing).each { |id| @manuscript, = Changes::Division.at(@manuscript, id) }
         sections = @manuscript.sections.zip([nil, *beginnings(@manuscript)]).map do |section, id|
           was = id ? @standing.index(id)&.+(1) : 0
-          section(section, was && @came[was], was, id ? wanted.fetch(id) : 0)
+          here = id ? wanted[id] : 0
+          here ? section(section, was && @came[was], was, here) : section
         end
         @manuscript = @manuscript.with(sections: sections)
       end
@@ -100,12 +103,30 @@ module Norvel
         theirs, had, base, own = parts.map { |part| part.public_send(side) }
         (theirs.keys | own.keys).filter_map { |kind|
           left = said(theirs[kind]) == said(had[kind]) && own[kind] != base[kind]
-          story = left ? own[kind] && (brought(own[kind]) || theirs[kind]) : theirs[kind]
+          story = left ? own[kind] && (dressed(theirs[kind], own[kind]) || brought(own[kind]) || theirs[kind]) : theirs[kind]
           [kind, story] if story
         }.to_h
       end
 
-      def said(story) = story && Manuscript.paragraphs_of([story]).map { |one| [one.text, one.runs.map(&:field)] }
+      # @return [Boolean] whether they wrote in the headers or footers of a part of theirs
+      def touched?(part)
+        theirs, had = @came[part], @origin.had.sections[part]
+        SIDES.any? { |side| [theirs, had].map { |one| one.public_send(side).transform_values { |story| said(story) } }.uniq.size > 1 }
+      end
+
+      def said(story) = story && Manuscript.paragraphs_of([story]).map { |one| one.runs.map { |run| [run.text, run.field] } }
+
+      # The same words, in our styles and values: theirs keep what hangs on them, as pictures and links.
+      # @return [Array<Manuscript::Paragraph>, nil] nil where something else stands there
+      def dressed(theirs, own)
+        return unless said(theirs) == said(own) && [theirs, own].all? { |story| story.all?(Manuscript::Paragraph) }
+
+        theirs.zip(own).map do |one, ours|
+          runs = one.runs.zip(ours.runs).map { |run, our| run.with(style: @styles[our.style], properties: our.properties) }
+          values = ours.properties.except(:numbering).merge(one.properties.slice(:numbering))
+          one.with(style: @styles.fetch(ours.style, one.style), properties: values, runs: runs)
+        end
+      end
 
       # What their file has itself, else a copy; nil where neither can be.
       def brought(story) = own_stories.fetch(story) { copies.fetch(story) { copies[story] = copy(story) } }

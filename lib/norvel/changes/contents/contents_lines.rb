@@ -157,13 +157,12 @@ module Norvel
       end
 
       def told(before, after)
-        changed = before.contents.zip(after.contents).count { |was, now| lines(before, was) != lines(after, now) }
+        changed = before.contents.zip(after.contents).count { |was, now| self.class.lines(before, was) != self.class.lines(after, now) }
         "Brought #{counted(changed, "list")} of contents up to date."
       end
 
-      private
-
-      def lines(manuscript, list)
+      # @return [Array<String>] what a list says, line by line
+      def self.lines(manuscript, list)
         from, to = [list.first, list.last].map { |id| manuscript.index_of(id) }
         (from && to) ? manuscript.paragraphs[from..to].map(&:text) : []
       end

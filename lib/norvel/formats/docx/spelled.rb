@@ -24,7 +24,7 @@ module Norvel
         def settings = SettingsWriter::SWITCHES.keys + SettingsWriter::NOTES.keys
 
         # @return [Integer] the EMU of a length in whole twips
-        def length(emu) = emu && (Rational(emu) / Lengths::TWIP).round * Lengths::TWIP
+        def length(emu) = Format::GRID.length(emu)
 
         private
 
