@@ -9,8 +9,16 @@ module Norvel
 
       module_function
 
-      # @return [Hash] "$defs"/"rule" of the schema
+      # @param name [String] a kind of rule
+      # @return [String] what the schema calls its parameters, under "$defs"
+      def parameters_of(name) = "parameters_of_#{name}"
+
+      # @return [Hash] "$defs" of the schema, of a rule and of each kind
       def schema
+        {"rule" => rule, **Rule::KINDS.to_h { |name, kind| [parameters_of(name), only(name, kind)] }}
+      end
+
+      def rule
         {"type" => "object", "required" => %w[id clause checks severity], "additionalProperties" => false,
          "properties" => {"id" => {"type" => "string", "pattern" => "^[a-z0-9][a-z0-9-]*$"},
                           "clause" => {"type" => "string", "minLength" => 1, "description" => "In the guide's own words"},
@@ -19,7 +27,10 @@ module Norvel
                           "off" => {"type" => "boolean", "description" => "not looked at"},
                           "checks" => {"enum" => Rule::KINDS.keys},
                           **names.to_h { |name| [name, {}] }},
-         "allOf" => Rule::KINDS.map { |name, kind| only(name, kind) }}
+         "allOf" => Rule::KINDS.keys.map { |name|
+           {"if" => {"properties" => {"checks" => {"const" => name}}, "required" => ["checks"]},
+            "then" => {"$ref" => "#/$defs/#{parameters_of(name)}"}}
+         }}
       end
 
       # A rule of a kind has that kind's parameters, and no others.
@@ -30,7 +41,7 @@ module Norvel
         said = {"propertyNames" => {"enum" => %w[id clause severity source off checks] + own.keys}, "properties" => own}
         said["required"] = required if required.any?
         said["oneOf"] = ONE_OF[name].map { |one| {"required" => [one]} } if ONE_OF.key?(name)
-        {"if" => {"properties" => {"checks" => {"const" => name}}, "required" => ["checks"]}, "then" => said}
+        said
       end
 
       def names = Rule::KINDS.values.flat_map { |kind| kind.all_parameters.map { |parameter| parameter.name.to_s } }.uniq
@@ -64,7 +75,7 @@ module Norvel
       end
 
       def shown(value) = (value.is_a?(Integer) && value > 10_000) ? Lengths.show(value, "cm") : Array(value).join(", ")
-      private_class_method :only, :names, :about, :line_of, :shown
+      private_class_method :rule, :only, :names, :about, :line_of, :shown
     end
   end
 end
