@@ -62,7 +62,9 @@ module Demo
       "Quill, M. (1911) *Eleven Winters*. Eastmere: Tarn and Daughters.",
       "Verrill, A. (1948) ‘Fog signals before the causeway’, *Harbour History*, 12, pp. 201–244."].freeze
 
-    def initialize(seed = 1894)
+    # @param chapters [Integer] how many of them are written
+    def initialize(seed = 1894, chapters: CHAPTERS.size)
+      @chapters = chapters
       @prose = Prose.new(seed)
       @docx = DocxBuilder.new(title: "The Night Ferries of the Ansel Sound", styles: STYLES)
       @tables = @figures = @section = 0
@@ -72,7 +74,7 @@ module Demo
     # @return [String] the file
     def bytes
       front
-      CHAPTERS.each_with_index { |(title, sections), index| chapter(title, sections, index + 1) }
+      CHAPTERS.first(@chapters).each_with_index { |(title, sections), index| chapter(title, sections, index + 1) }
       references
       @docx.bytes(section: SECTION, footer: FOOTER)
     end

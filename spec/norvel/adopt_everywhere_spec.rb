@@ -37,7 +37,7 @@ RSpec.describe Norvel::Changes::AdoptEverywhere do
   end
 
   it "leaves no paragraph that agreed looking otherwise, in the demo" do
-    report = read(File.binread(File.join(Manuscripts::DEMO, "night-ferries.docx")))
+    report = came("night-ferries.docx")
     found = Norvel::CommonestByHand.of(report)
     after = described_class.new({}).call(report)
     before, now = Norvel::Cascade.new(report), Norvel::Cascade.new(after)

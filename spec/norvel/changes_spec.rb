@@ -3,7 +3,7 @@
 RSpec.describe Norvel::Changes do
   def change(name, **parameters) = described_class.build(name, parameters.transform_keys(&:to_s))
 
-  let(:ferries) { read(demo("night-ferries.docx")) }
+  let(:ferries) { came("night-ferries.docx") }
 
   it "applies a style and leaves direct formatting alone" do
     one = manuscript(paragraph(0, "x", align: :center), paragraph(1, "y"))

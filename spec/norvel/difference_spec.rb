@@ -154,7 +154,7 @@ RSpec.describe Norvel::Changes::Difference do
   end
 
   it "shares what did not change, and is nothing where nothing did" do
-    before = read(demo("night-ferries.docx"))
+    before = came("night-ferries.docx")
     expect(described_class.between(before, before)).to eq({})
     after = Norvel::Changes.build("apply_style", "style" => "Heading1", "paragraphs" => [before.paragraphs[40].id]).call(before)
     again = through(before, after)

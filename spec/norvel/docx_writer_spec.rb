@@ -102,7 +102,7 @@ RSpec.describe Norvel::Formats::Docx::Writer do
   it "delivers the state itself, read again" do
     {"night-ferries.docx" => "marrowby-diploma", "quayside-notice.docx" => "marrowby-diploma",
      "boat-shed-handbook.docx" => "marrowby-handbook"}.each do |name, house|
-      after = Norvel::Plan.new(read(demo(name)), Norvel::Guide.find(house)).apply
+      after = tidied(name, house)
       again = read(Norvel::Formats.write(after, source: demo(name)))
       bare = ->(one) {
         (one.paragraphs + one.note_paragraphs).map do |paragraph|

@@ -96,7 +96,7 @@ RSpec.describe Norvel::Examination::Fixes do
 
   # All kinds of rules on the demo: whatever way is offered is one, and says truly what it brings.
   it "says truly what every way would do, on the demo" do
-    before = read(demo("quayside-notice.docx"))
+    before = came("quayside-notice.docx")
     store = Norvel::Layout::LineStore.new(Norvel::Fonts.of(before))
     examined = Norvel::Examination.new(before, store: store)
     house = Norvel::Guide.find("marrowby-diploma")
@@ -118,7 +118,7 @@ end
 RSpec.describe Norvel::Guide::Mending do
   it "brings a style in with the paragraphs that are to have it, so that fixing all that is safe does it too" do
     house = Norvel::Guide.find("marrowby-diploma")
-    before = read(demo("night-ferries.docx"))
+    before = read(short_report)
     check = Norvel::Examination.new(before).check(house)
     found = check.open_findings.select { |finding| finding.rule == "body-size" }
     changes = described_class.changes(found)

@@ -85,7 +85,7 @@ RSpec.describe Norvel::Changes::JoinStyles do
   def join(styles, into) = Norvel::Changes.build("join_styles", "styles" => styles, "replacement" => into)
 
   it "gives all that is in them to one of them, with not a word altered" do
-    manuscript = read(demo("night-ferries.docx"))
+    manuscript = came("night-ferries.docx")
     after = join(%w[BodyText BlockQuotation Normal], "BodyText")
     expect { after.call(manuscript) }.to raise_error(Norvel::ChangeRefused, /cannot go/) # the default style stays
     joined = join(%w[BodyText BlockQuotation], "BodyText").call(manuscript)

@@ -88,7 +88,7 @@ RSpec.describe Norvel::Guide do
 
   it "offers fixes that mend what they are for" do
     house = described_class.find("marrowby-diploma")
-    before = read(demo("quayside-notice.docx"))
+    before = came("quayside-notice.docx")
     %w[margins direct-formatting empty-paragraphs].each do |id|
       finding = described_class::Check.new(house, layout(before)).findings.find { |one| one.rule == id }
       after = Norvel::Changes.build(*finding.fix).call(before)
@@ -102,7 +102,7 @@ RSpec.describe Norvel::Plan do
   let(:house) { Norvel::Guide.find("marrowby-diploma") }
 
   it "brings the demo report into the guide's styles with every word kept" do
-    before = read(demo("night-ferries.docx"))
+    before = came("night-ferries.docx")
     plan = described_class.new(before, house)
     after = plan.apply
     expect(Norvel::ListLabels.words(after)).to eq(Norvel::ListLabels.words(before))
@@ -115,8 +115,8 @@ RSpec.describe Norvel::Plan do
   end
 
   it "keeps the italics that carry meaning" do
-    before = read(demo("night-ferries.docx"))
-    after = described_class.new(before, house).apply
+    before = came("night-ferries.docx")
+    after = tidied("night-ferries.docx")
     italics = lambda do |one|
       cascade = Norvel::Cascade.new(one)
       one.paragraphs.select { |paragraph| paragraph.text.length > 200 }.flat_map do |paragraph|
@@ -127,12 +127,12 @@ RSpec.describe Norvel::Plan do
   end
 
   it "makes the notice of two pages one page again" do
-    before = read(demo("quayside-notice.docx"))
+    before = came("quayside-notice.docx")
     expect([layout(before).pages.size, layout(described_class.new(before, house).apply).pages.size]).to eq([2, 1])
   end
 
   it "is the same as one step of the ledger, and has nothing to do the second time" do
-    before = read(demo("boat-shed-handbook.docx"))
+    before = came("boat-shed-handbook.docx")
     handbook = Norvel::Guide.find("marrowby-handbook")
     plan = described_class.new(before, handbook)
     expect(plan.operation.call(before).paragraphs).to eq(plan.apply.paragraphs)
@@ -144,7 +144,7 @@ RSpec.describe "A guide's own styles" do
   # Seen: dead lines of contents in the guide's own body style were read as headings, and five rules raised false alarms.
   it "outweigh what else speaks for a paragraph, but not what a person says" do
     house = Norvel::Guide.find("marrowby-diploma")
-    dressed = Norvel::Plan.new(read(demo("night-ferries.docx")), house).apply
+    dressed = tidied("night-ferries.docx")
     body = dressed.sheet.named(house.family[:body].name).id
     texts = dressed.paragraphs.select { |paragraph| paragraph.style == body && dressed.blocks.include?(paragraph) }.first(12)
     numbered = texts.each_with_index.to_h do |paragraph, index|
@@ -190,7 +190,7 @@ end
 
 RSpec.describe Norvel::Examination do
   it "works out once what guides and views both need" do
-    examined = described_class.new(read(demo("quayside-notice.docx")))
+    examined = described_class.new(came("quayside-notice.docx"))
     checks = %w[staff-notice office-report].map { |name| examined.check(Norvel::Guide.find(name)) }
     %i[captions contents references breaks].each { |what| expect(checks.map(&what)).to all(be(examined.public_send(what))) }
   end

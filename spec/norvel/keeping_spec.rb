@@ -124,7 +124,7 @@ RSpec.describe Norvel::Plan::Keeping do
   end
 
   it "leaves headers as they look, though their style rests on the one that the text takes" do
-    with_header = read(File.binread(File.join(Manuscripts::DEMO, "night-ferries.docx")))
+    with_header = came("night-ferries.docx")
     was, is = [with_header, described_class.new(with_header).apply].map { |one| [one, Norvel::Cascade.new(one)] }
     with_header.margin_paragraphs.reject(&:blank?).each do |old|
       now = is.first.paragraph(old.id)
@@ -146,7 +146,7 @@ RSpec.describe Norvel::Plan::Keeping do
     expect(is.last.paragraph(is.first).values(%i[align space_after line_spacing]))
       .to eq(was.last.paragraph(was.first).values(%i[align space_after line_spacing]))
     expect(after.paragraphs.flat_map { |one| Norvel::DirectFormatting.objectionable(one) }).to eq([])
-    ruled = described_class.new(read(File.binread(File.join(Manuscripts::DEMO, "night-ferries.docx"))))
+    ruled = described_class.new(came("night-ferries.docx"))
     expect(ruled.remarks.map(&:sentence)).to include("The line over the notes is as high as a line in “Normal” is then.")
   end
 end

@@ -191,7 +191,7 @@ RSpec.describe Norvel::Layout::LineStore do
   end
 
   it "sets nothing again when nothing changed, and no line when only the space around paragraphs did" do
-    one = read(File.binread(File.join(Manuscripts::DEMO, "night-ferries.docx")))
+    one = came("night-ferries.docx")
     store = Norvel::Layout::LineStore.new(Norvel::Fonts::Book.shipped)
     Norvel::Layout.new(one, store: store)
     made = 0
@@ -209,7 +209,7 @@ RSpec.describe Norvel::Layout::LineStore do
 
   # What a layout of the one before kept has the format of that one, not of the first that set those lines.
   it "goes by what a style came to say, two changes later" do
-    first = read(demo("quayside-notice.docx"))
+    first = came("quayside-notice.docx")
     style = first.paragraphs.map(&:style).tally.max_by(&:last).first
     second = changed(first, "change_style", style: style, values: {"space_after" => "31 pt", "keep_next" => "yes"})
     id = first.paragraphs.rindex { |one| !one.blank? }

@@ -112,16 +112,16 @@ RSpec.describe Norvel::KeptSheet do
   end
 
   it "is delivered in the file, also on the demo report" do
-    source = demo("night-ferries.docx")
+    source = short_report
     before = read(source)
-    after = swap(before, of(read(demo("boat-shed-handbook.docx"))))
+    after = swap(before, of(came("boat-shed-handbook.docx")))
     again = read(Norvel::Formats.write(after, source: source))
     expect(looks(again)).to eq(looks(after))
   end
 
   # Seen: a swap renamed “heading 1” in the file, and contents fields went by a name that was gone.
   it "keeps the names that the standard has, in the file; the new ones are what people read" do
-    source = demo("night-ferries.docx")
+    source = short_report
     after = swap(read(source), described_class.of_guide(Norvel::Guide.find("marrowby-diploma")))
     file = Norvel::Formats.write(after, source: source)
     styles = Nokogiri::XML(Norvel::Formats::Archive.read(file).members["word/styles.xml"]).remove_namespaces!

@@ -221,7 +221,7 @@ RSpec.describe Norvel::Layout do
   end
 
   it "draws the same after a change as when laid out afresh (lines kept between layouts)" do
-    before = read(demo("night-ferries.docx"))
+    before = came("night-ferries.docx")
     store = Norvel::Layout::LineStore.new(Norvel::Fonts::Book.shipped)
     Norvel::Layout.new(before, store: store)
     after = Norvel::Changes.build("change_style", "style" => "Normal", "values" => {"size" => "12.5 pt"}).call(before)

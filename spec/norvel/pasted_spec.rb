@@ -64,7 +64,7 @@ RSpec.describe Norvel::Formats::Pasted do
   end
 
   it "keeps the kind and the depth of lists" do
-    before = read(demo("night-ferries.docx"))
+    before = came("night-ferries.docx")
     after = paste(before, html: "<ul><li>one<ul><li>deep</li></ul></li><li>two</li></ul><ol><li>first</li><li>second</li></ol>")
     labels = Norvel::ListLabels.for(after, Norvel::Cascade.new(after))
     pasted = after.paragraphs.select { |paragraph| before.paragraph(paragraph.id).nil? }
@@ -74,7 +74,7 @@ RSpec.describe Norvel::Formats::Pasted do
 
   # Seen: running text pasted behind a title was in the title's style.
   it "gives running text the style of running text, whatever was chosen" do
-    before = read(demo("night-ferries.docx"))
+    before = came("night-ferries.docx")
     title = Norvel::Roles.new(before).in(:title).first
     after = Norvel::Changes.build("paste_text", "paragraph" => title.id, "blocks" => described_class.read(plain: "One line of it."))
       .call(before.with_paragraphs(title.id => title.with(style: "Title")))

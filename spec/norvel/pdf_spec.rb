@@ -72,14 +72,12 @@ RSpec.describe Norvel::Formats::Pdf do
   end
 
   it "has the folios as page labels" do
-    whole = demo("night-ferries.docx")
-    after = Norvel::Plan.new(read(whole), Norvel::Guide.find("marrowby-diploma")).apply
-    pages = layout(after)
-    one = ReadPdf.new(Norvel::Formats.make(pages, as: "pdf", source: whole, name: "x"))
+    pages = layout(Norvel::Plan.new(read(short_report), Norvel::Guide.find("marrowby-diploma")).apply)
+    one = ReadPdf.new(Norvel::Formats.make(pages, as: "pdf", source: short_report, name: "x"))
     expect(one.labels).to eq(pages.pages.map(&:folio))
     expect(one.labels.first(4)).to eq(%w[i ii iii 1])
     lines = one.elements(:TOCI)
-    expect(lines.size).to be > 10
+    expect(lines.size).to be >= 10
     expect(one.elements(:TOC).size).to eq(1)
     ends = one.annotations.select { |link| link[:Dest] }.map { |link| one.page_number(link[:Dest].first) }
     expect(ends.size).to be >= lines.size
@@ -244,7 +242,7 @@ RSpec.describe Norvel::Formats::Pdf do
   end
 
   it "says what an image shows; a decorative one is no content" do
-    whole = demo("night-ferries.docx")
+    whole = short_report(3)
     before = read(whole)
     figures = pdf(whole).elements(:Figure)
     expect(figures.map { |figure| made.text(figure.data[:Alt]) }).to include("Depths across the sound, drawn as a section")

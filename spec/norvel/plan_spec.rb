@@ -100,7 +100,7 @@ RSpec.describe Norvel::Plan do
 
   it "has nothing to do a second time" do
     %w[night-ferries.docx quayside-notice.docx].each do |name|
-      after = described_class.new(read(demo(name)), guide).apply
+      after = tidied(name)
       expect([name, described_class.new(after, guide).lines.map(&:sentence)]).to eq([name, []])
     end
   end
@@ -137,13 +137,13 @@ RSpec.describe Norvel::Plan do
     end
 
     it "that only happen to lie over a page's end become nothing" do
-      after = described_class.new(read(demo("quayside-notice.docx")), guide).apply
+      after = described_class.new(came("quayside-notice.docx"), guide).apply
       expect([layout(after).pages.size, after.paragraphs.count { |paragraph| paragraph.properties[:break_before] }]).to eq([1, 0])
     end
   end
 
   it "leaves out what was struck out" do
-    before = read(demo("boat-shed-handbook.docx"))
+    before = came("boat-shed-handbook.docx")
     after = described_class.new(before, Norvel::Guide.find("marrowby-handbook"),
       without: %i[lists direct empty page_design header footer parts]).apply
     expect(after.paragraphs.map(&:text).grep(/\A[•–-]\t/).size).to eq(24)
@@ -153,7 +153,7 @@ RSpec.describe Norvel::Plan do
 
   # Seen: without the sheet styles vanished in silence, and headings that were bold by hand became running text.
   describe "what is struck out, and what rests on it" do
-    let(:before) { read(demo("night-ferries.docx")) }
+    let(:before) { read(short_report) }
     let(:heads) { Norvel::Roles.new(before).in(*Norvel::Roles::HEADINGS).map(&:id) }
 
     def made(*without) = described_class.new(before, guide, without: without)

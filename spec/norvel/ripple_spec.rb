@@ -38,7 +38,7 @@ RSpec.describe Norvel::Changes::Ripple do
 
   %w[boat-shed-handbook.docx quayside-notice.docx].each do |name|
     it "tells the truth about random changes of #{name}" do
-      now = read(demo(name))
+      now = came(name)
       Share.count(30, 12).times do |seed|
         operation = random_operation(now, Random.new(seed))
         after = operation.call(now)

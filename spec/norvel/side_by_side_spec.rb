@@ -27,7 +27,7 @@ RSpec.describe Norvel::SideBySide do
 
   # Seen: a word of a note, or of a header, made no difference, and neither did pages that were set further in.
   it "tells words beside the text, and lines that stand elsewhere" do
-    one = read(demo("night-ferries.docx"))
+    one = came("night-ferries.docx")
     note = one.note_paragraphs.find { |each| each.text.strip.length > 20 }
     words = note.runs.map { |run| run.text.strip.empty? ? run : run.with(text: run.text.sub(/\p{L}{4,}/, "Otherwise")) }
     found = compare(one, one.with_paragraphs(note.id => note.with(runs: words)), known: true)
@@ -69,7 +69,7 @@ RSpec.describe Norvel::SideBySide do
   end
 
   it "says of a change what the change said: nothing in words, styles and values as they were set" do
-    one = read(demo("boat-shed-handbook.docx"))
+    one = came("boat-shed-handbook.docx")
     style = one.paragraphs.map(&:style).tally.max_by(&:last).first
     styled = change("change_style", style: style, values: {"space_after" => "31 pt"}).call(one)
     found = compare(one, styled, known: true)
@@ -157,7 +157,7 @@ RSpec.describe Norvel::SideBySide do
     Dir.mktmpdir do |folder|
       out = StringIO.new
       paths = [File.join(Manuscripts::DEMO, "quayside-notice.docx"), File.join(folder, "Überblick.docx")]
-      File.binwrite(paths.last, Norvel::Formats.write(Norvel::Plan.new(read(demo("quayside-notice.docx")),
+      File.binwrite(paths.last, Norvel::Formats.write(Norvel::Plan.new(came("quayside-notice.docx"),
         Norvel::Guide.find("staff-notice")).apply, source: demo("quayside-notice.docx")))
       page = File.join(folder, "c.html")
       expect(Norvel::CommandLine.run(["compare", *paths, "--report", page], out: out, err: StringIO.new)).to eq(0)

@@ -26,7 +26,7 @@ RSpec.describe Norvel::StyleSheet::Standards do
   end
 
   it "is the format's in every manuscript that is read of it, before and after any change" do
-    before = read(demo("night-ferries.docx"))
+    before = came("night-ferries.docx")
     after = Norvel::Plan.new(before, guide).apply
     [before, after, Norvel::Changes::Difference.apply(after, Norvel::Changes::Difference.between(after, before))].each do |one|
       expect(one.sheet.standards).to equal(Norvel::Formats.of("docx").standard_styles)

@@ -53,7 +53,7 @@ RSpec.describe "Changes of the style sheet" do
   end
 
   it "comes back from the ledger and goes out with the file" do
-    before = read(demo("night-ferries.docx"))
+    before = came("night-ferries.docx")
     steps = [["rename_style", {style: "Heading1", name: "Chapter"}], ["duplicate_style", {style: "Heading2", name: "Section"}],
       ["hang_style", {style: "BlockQuotation", parent: "BodyText"}],
       ["set_next_style", {style: "Heading1", next: "BodyText"}], ["delete_style", {style: "Heading3", replacement: "Heading2"}], [

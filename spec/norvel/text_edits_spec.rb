@@ -83,7 +83,7 @@ RSpec.describe "Sources of a guide" do
 
   it "stand in the report" do
     yaml = draft.set("rules/#{draft.rules.first["id"]}/source", "The committee’s letter").yaml
-    check = Norvel::Examination.new(read(demo("quayside-notice.docx"))).check(Norvel::Guide.read(yaml))
+    check = Norvel::Examination.new(came("quayside-notice.docx")).check(Norvel::Guide.read(yaml))
     expect(Norvel::Report::Findings.new(check).to_html("x")).to include("Source: The committee’s letter", "chapter 2, from memory")
   end
 

@@ -6,7 +6,7 @@ RSpec.describe Norvel::Together do
 
   def profile(manuscript) = described_class.profile(Norvel::Examination.new(manuscript))
 
-  let(:chapter) { Norvel::Plan.new(read(demo("boat-shed-handbook.docx")), Norvel::Guide.find("marrowby-handbook")).apply }
+  let(:chapter) { tidied("boat-shed-handbook.docx", "marrowby-handbook") }
 
   let(:body) { chapter.sheet.named(Norvel::Guide.find("marrowby-handbook").family[:body].name) }
 

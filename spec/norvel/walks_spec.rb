@@ -36,7 +36,7 @@ RSpec.describe "Rows of random changes" do
   end
 
   it "leave the end of a part where a list of contents loses its last line" do
-    source = demo("night-ferries.docx")
+    source = short_report
     manuscript = change(read(source), "make_contents", before: read(source).paragraphs[20].id, title: "Contents", levels: 3)
     list = manuscript.contents.last
     parted = change(manuscript, "begin_part", paragraph: manuscript.paragraphs[manuscript.index_of(list.last) + 1].id)
@@ -56,7 +56,7 @@ RSpec.describe "Rows of random changes" do
     manuscript = read(source)
     used = manuscript.aside_paragraphs.first.style
     expect { change(manuscript, "delete_style", style: used) }.to raise_error(Norvel::ChangeRefused, /used in comments or text boxes/)
-    numbered = change(Norvel::Plan.new(read(demo("boat-shed-handbook.docx")), Norvel::Guide.find("marrowby-diploma")).apply,
+    numbered = change(tidied("boat-shed-handbook.docx"),
       "number_headings", scheme: "I., A., 1.")
     gone = change(numbered, "delete_style", style: numbered.sheet.heading(1).id, replacement: numbered.sheet.default_id)
     expect(gone.lists.values.flat_map { |list| list.levels.values.map(&:style) }.compact - gone.sheet.styles.keys).to eq([])
@@ -64,7 +64,7 @@ RSpec.describe "Rows of random changes" do
   end
 
   it "write no words into lines that are made of headings" do
-    manuscript = change(read(demo("night-ferries.docx")), "make_contents", before: 20, title: "Contents", levels: 2)
+    manuscript = change(came("night-ferries.docx"), "make_contents", before: 20, title: "Contents", levels: 2)
     line = manuscript.contents.last.first
     expect { change(manuscript, "edit_text", paragraph: line, text: "Mine") }
       .to raise_error(Norvel::ChangeRefused, /says what the headings say/)

@@ -23,11 +23,11 @@ RSpec.describe Norvel::Formats::Pdf, :reference do
     end
   end
 
-  let(:tidied) { Norvel::Plan.new(read(demo("night-ferries.docx")), Norvel::Guide.find("marrowby-diploma")).apply }
+  let(:dressed) { tidied("night-ferries.docx") }
   let(:manuscripts) do
-    own = %w[night-ferries.docx boat-shed-handbook.docx quayside-notice.docx].map { |name| [read(demo(name)), demo(name)] }
+    own = %w[night-ferries.docx boat-shed-handbook.docx quayside-notice.docx].map { |name| [came(name), demo(name)] }
     others = (5_000...5_002).map { |seed| OtherHands.new(seed).bytes.then { |bytes| [read(bytes), bytes] } }
-    own + others + [[tidied, demo("night-ferries.docx")]]
+    own + others + [[dressed, demo("night-ferries.docx")]]
   end
 
   it "is sound, with every font in it" do
@@ -89,7 +89,7 @@ RSpec.describe Norvel::Formats::Pdf, :reference do
   end
 
   it "has each line where the layout has it" do
-    pages = layout(tidied)
+    pages = layout(dressed)
     in_file(Norvel::Formats.make(pages, as: "pdf", source: demo("night-ferries.docx"), name: "x")) do |path|
       drawn = Nokogiri::XML(said("pdftotext", "-bbox", path, "-")).remove_namespaces!.xpath("//page").map do |page|
         page.xpath("word").map { |word| [word["xMin"].to_f, word["yMax"].to_f, word.text] }
@@ -113,7 +113,7 @@ RSpec.describe Norvel::Formats::Pdf, :reference do
   end
 
   it "looks as the page on the bench does" do
-    pages = layout(tidied)
+    pages = layout(dressed)
     in_file(Norvel::Formats.make(pages, as: "pdf", source: demo("night-ferries.docx"), name: "x")) do |path|
       [5, 9].each do |number|
         ours = said("pdftoppm", "-r", "36", "-f", number.to_s, "-l", number.to_s, "-gray", path).b

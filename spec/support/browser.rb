@@ -2,6 +2,7 @@
 
 require "capybara/rspec"
 require "selenium-webdriver"
+require "axe-rspec"
 require "tmpdir"
 require_relative "web"
 
@@ -38,11 +39,15 @@ end
 Capybara::Selenium::ChromeNode.prepend(SeenByTheBrowser, SeenByTheBrowser::Atoms)
 DeskDriver.prepend(SeenByTheBrowser::Atoms)
 
-# Headless Chromium with Debian's driver; nothing is downloaded.
+# Pages without frames of others are looked at where they are, not in a second window.
+Axe::Configuration.instance.tap { |axe| axe.legacy_mode = axe.skip_iframes = true }
+
+# Headless Chromium with Debian's driver; nothing is downloaded. Pages are of one site, of which each needs no process of its own.
 Capybara.register_driver(:desk) do |app|
   options = Selenium::WebDriver::Chrome::Options.new(binary: "/usr/bin/chromium")
   %W[--headless=new --no-sandbox --disable-gpu --disable-quic
-    --no-first-run --disable-background-networking --disable-component-update --disable-sync
+    --no-first-run --disable-background-networking --disable-component-update --disable-sync --disable-extensions
+    --disable-site-isolation-trials --disable-features=SpareRendererForSitePerProcess,Translate,OptimizationHints,MediaRouter
     --window-size=1280,800 --user-data-dir=#{Dir.mktmpdir("norvel-browser")}].each { |flag| options.add_argument(flag) }
   options.timeouts = {script: 180_000} # ms: axe-core on a busy machine
   service = Selenium::WebDriver::Chrome::Service.new(path: "/usr/bin/chromedriver")
@@ -75,5 +80,14 @@ module AtTheDesk
   def unfold(title) = find(".fold:not([open]) > summary", text: title).click
 
   def keys(*keys) = page.driver.browser.action.send_keys(*keys).perform
+
+  BY_HAND = 3
+
+  # Words into what has the focus: all but the last letters at once, as from an input method, since a sentence key by key takes seconds.
+  # How fast hands type is a spec of its own.
+  def write(words)
+    page.driver.browser.execute_cdp("Input.insertText", text: words[0...-BY_HAND]) if words.length > BY_HAND
+    keys(words[-BY_HAND..] || words)
+  end
 end
 RSpec.configure { |config| config.include AtTheDesk, type: :feature }

@@ -19,7 +19,8 @@ module CountedHands
   def entry(words, into: "#try-line", says: nil)
     count
     expect(page).to have_css("#{into}:focus")
-    keys(words, :enter)
+    write(words)
+    keys(:enter)
     expect(page).to have_css("#message", text: says) if says
   end
 

@@ -6,6 +6,8 @@ require_relative "../../demo/script/prose"
 # Small manuscripts for specs: made in memory, or as .docx files written without Norvel's writer.
 module Manuscripts
   DEMO = File.expand_path("../../demo", __dir__)
+  SHORT = {} # the demo's report in short, by the number of its chapters
+  KNOWN = {} # manuscripts of the demo, as they came and tidied: values, which no example changes
   STYLES = {
     "Base" => {name: "Base", properties: {size: 152_400, font_family: "Times New Roman"}},
     "Heading1" => {name: "Heading 1", parent: "Base", properties: {bold: true, size: 203_200, outline_level: 1, keep_next: true}},
@@ -41,6 +43,16 @@ module Manuscripts
   def on_page(*blocks, page: page_design, **more) = manuscript(*blocks, sections: [Norvel::Manuscript::Section.new(page: page)], **more)
 
   def demo(name) = File.binread(File.join(DEMO, name))
+
+  # @return [Norvel::Manuscript] a file of the demo, as it came
+  def came(name) = KNOWN[name] ||= read(demo(name))
+
+  # @return [Norvel::Manuscript] tidied
+  def tidied(name, guide = "marrowby-diploma") = KNOWN[[name, guide]] ||= Norvel::Plan.new(came(name), Norvel::Guide.find(guide)).apply
+
+  # The demo's report in short, where two of its chapters show as much as six.
+  # @return [String] the file
+  def short_report(chapters = 2) = SHORT[chapters] ||= Demo::Report.new(chapters: chapters).bytes
 
   def read(bytes) = Norvel::Formats.read(bytes)
 

@@ -37,7 +37,6 @@ RSpec.describe "Several against one guide", type: :feature do
     expect(numbers).to eq(numbers.sort.reverse)
     first(".batch-rules a").click
     expect(page).to have_link("Show all of them").and have_css(".batch-rules a[aria-current]")
-    require "axe-rspec"
     expect(page).to be_axe_clean.according_to(:wcag2a, :wcag2aa, :wcag21aa, :wcag22aa)
     %w[csv json pdf html].each do |format|
       expect(Web.status(URI("http://127.0.0.1/batches/#{batch.id}/report?format=#{format}"))).to eq(200)
@@ -102,7 +101,6 @@ RSpec.describe "Several against one guide", type: :feature do
     click_button "Hold them against it"
     expect(page).to have_css("[role=status]", text: /In \d+ things they differ/, wait: 60)
     expect(page).to have_css(".together tr", text: /Paper|margin/).and have_css(".batch-rules li", count: 4)
-    require "axe-rspec"
     expect(page).to be_axe_clean.according_to(:wcag2a, :wcag2aa, :wcag21aa, :wcag22aa)
     expect(Web.status(URI("http://127.0.0.1/batches/#{NorvelWeb::BatchRecord.last.id}/together.csv"))).to eq(200)
     visit "/"

@@ -28,7 +28,6 @@ RSpec.describe "Comparing", type: :feature do
     expect(@actions).to be <= 3
     keys :arrow_down
     expect(all(".compare-row")[1]["aria-selected"]).to eq("true")
-    require "axe-rspec"
     expect(page).to be_axe_clean.according_to(:wcag2a, :wcag2aa, :wcag21aa, :wcag22aa)
   end
 
@@ -59,7 +58,6 @@ RSpec.describe "Comparing", type: :feature do
     expect { apart }.to become_less_than(25)
     keys [:shift, "q"]
     expect(page).to have_css("#beside-at", text: /of \d+ places/)
-    require "axe-rspec"
     expect(page).to be_axe_clean.according_to(:wcag2a, :wcag2aa, :wcag21aa, :wcag22aa)
   end
 

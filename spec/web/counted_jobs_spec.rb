@@ -98,7 +98,7 @@ RSpec.describe "Jobs, counted", type: :feature do
       click_paragraph ids[index]
       key "t"
       expect(page).to have_css("#try-line:focus")
-      keys values # an entry, ended by Alt+L in the place of Enter
+      write values # an entry, ended by Alt+L in the place of Enter
       key "l", chord: :alt, gives: "#message", text: "“#{style}” adopted #{values}"
     end
     cascade = Norvel::Cascade.new(now)

@@ -60,7 +60,6 @@ RSpec.describe "Delivering", type: :feature do
   end
 
   it "makes pages and chapters of books in which axe-core finds nothing" do
-    require "axe-rspec"
     %w[boat-shed-handbook.docx toll-books.md].each do |name|
       bytes = File.binread(File.join(Manuscripts::DEMO, name))
       made = ->(as) { Norvel::Formats.make(layout(Norvel::Formats.read(bytes, name: name)), as: as, source: bytes, name: "x").b }
@@ -125,7 +124,6 @@ RSpec.describe "Delivering", type: :feature do
     visit "/manuscripts/#{row.id}/proof"
     expect(page).to have_css(".sum", text: /none\s+words differ/)
     expect(page).to have_text(Digest::SHA256.hexdigest(NorvelWeb::OriginalRecord.first.bytes))
-    require "axe-rspec"
     visit "/manuscripts/#{row.id}/deliver"
     expect(page).to be_axe_clean.according_to(:wcag2a, :wcag2aa, :wcag21aa, :wcag22aa)
   end

@@ -95,7 +95,7 @@ RSpec.describe "Fast hands", type: :feature do
       last = before.paragraphs[3]
       choose(last)
       SlowWriting.seconds = slow.positive? ? slow : nil
-      wanted = (pause > 50) ? sentences.first(5) : sentences
+      wanted = sentences.first({80 => 5, 30 => Share.count(sentences.size, 6)}.fetch(pause, sentences.size))
       keys("n", *wanted.flat_map { |sentence| [sentence, :enter] }[0...-1], :escape, pause: pause)
       ended
       expect(texts).to eq(before.paragraphs.map(&:text).insert(4, *wanted))

@@ -144,7 +144,6 @@ RSpec.describe "Findings", type: :feature do
     expect(page).to have_css("#rules details[open] .found-row:focus")
     click_on "By paragraph"
     expect(page).to have_css(".rule-clause", minimum: 5)
-    require "axe-rspec"
     expect(page).to be_axe_clean.according_to(:wcag2a, :wcag2aa, :wcag21aa, :wcag22aa)
   end
 

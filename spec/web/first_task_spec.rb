@@ -135,7 +135,6 @@ RSpec.describe "From a messy report to house style", type: :feature do
   end
 
   it "has no accessibility faults that axe-core finds" do
-    require "axe-rspec"
     Web.bring("quayside-notice.docx") # short, since the reference looks at every word
     short = NorvelWeb::ManuscriptRecord.last.id
     views = ["?chosen=3,6", "?sweep=yes&chosen=6", "/outline", "/styles", "/plan", "/styles?show=specimen", "/styles?show=sheets",

@@ -123,7 +123,6 @@ RSpec.describe "Writing a guide", type: :feature do
     expect(grip).to be_truthy
     expect(page).to have_no_field("g-page-margins-start", with: "2.5 cm")
     expect(own.reload.guide.page[:margins]["start"]).to match(/\A3\.[3-7] cm\z/)
-    require "axe-rspec"
     %w[page sheet rules versions].each do |part|
       visit "/guides/#{own.id}?show=#{part}"
       expect(page).to be_axe_clean.according_to(:wcag2a, :wcag2aa, :wcag21aa, :wcag22aa)
@@ -190,7 +189,6 @@ RSpec.describe "Writing a guide", type: :feature do
   end
 
   it "has no accessibility faults that axe-core finds" do
-    require "axe-rspec"
     visit "/guides/marrowby-diploma"
     click_on "Copy it and change the copy"
     expect(page).to have_css("#guide-editor")

@@ -51,7 +51,10 @@ RSpec.describe "Jobs abroad, counted", type: :feature do
   # Several lines in one entry.
   def lines(*all, says:)
     key "t", gives: "#try-line:focus"
-    all[0..-2].each { |words| find("#try-line").send_keys(words, %i[shift enter]) }
+    all[0..-2].each do |words|
+      write(words)
+      find("#try-line").send_keys(%i[shift enter])
+    end
     entry all.last, says: says
   end
 

@@ -85,7 +85,6 @@ RSpec.describe "The line", type: :feature do
     click_link "its words"
     expect(page).to have_css("h1", text: "What a line may say")
     expect(page).to have_css("tr", text: /Space after.*space after.*below/)
-    require "axe-rspec"
     expect(page).to be_axe_clean.according_to(:wcag2a, :wcag2aa, :wcag21aa, :wcag22aa)
   end
 end

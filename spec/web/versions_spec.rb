@@ -40,7 +40,6 @@ RSpec.describe "The file came back", type: :feature do
     count
     expect(page).to have_css(".compare-sums", text: /1 changed/).and have_css(".returned-all", text: "in 2 paragraphs")
       .and have_css(".compare-row ins", text: "So they say")
-    require "axe-rspec"
     expect(page).to be_axe_clean.according_to(:wcag2a, :wcag2aa, :wcag21aa, :wcag22aa)
     find(".compare-row", match: :first).click
     keys :arrow_down

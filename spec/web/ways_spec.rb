@@ -161,7 +161,6 @@ RSpec.describe "Finding one's way, by keyboard, at any size", type: :feature do
   end
 
   def axe_clean(state, part = "#slip")
-    require "axe-rspec"
     expect(page).to have_no_css(".at-work, .htmx-request")
     expect(page).to be_axe_clean.within(part).according_to(:wcag2a, :wcag2aa, :wcag21aa, :wcag22aa, :"best-practice")
   rescue RSpec::Expectations::ExpectationNotMetError => fault

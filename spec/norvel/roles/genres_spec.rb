@@ -67,7 +67,7 @@ RSpec.describe Norvel::Roles::Genre do
       Share.every(seeds, 2).map { |seed| writers.new(seed) }
     end
     found = books.map { |book| roles(read(book.bytes)).genre } + ["night-ferries.docx", "boat-shed-handbook.docx"].map do |name|
-      roles(read(demo(name))).genre
+      roles(came(name)).genre
     end
     expect(found.compact).to eq([])
   end
