@@ -60,7 +60,7 @@ RSpec.describe "Choosing what goes, and seeing it first", type: :feature do
   def base = "/manuscripts/#{NorvelWeb::ManuscriptRecord.first.id}"
 
   it "keeps the look by styles where that is wanted, and lets no guide judge" do
-    row = Web.bring("night-ferries.docx")
+    row = Web.bring("night-ferries.docx", short_report)
     visit "/manuscripts/#{row.id}/plan"
     expect(page).to have_css("h2", text: "The clean-up to")
     choose "is kept, and styles are made of it"

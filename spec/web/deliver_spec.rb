@@ -129,7 +129,7 @@ RSpec.describe "Delivering", type: :feature do
   end
 
   it "says which lists are out of date, and brings them up to date there" do
-    Web.bring("night-ferries.docx")
+    Web.bring("night-ferries.docx", short_report)
     bench = NorvelWeb::Workbench.new(row.id)
     chapter = bench.state.headings.first.first
     bench.change(Norvel::Changes.build("make_contents", "before" => chapter.id, "title" => "Contents", "levels" => 2), head: nil)

@@ -54,7 +54,7 @@ RSpec.describe "Keys that are meant for a field", type: :feature do
   end
 
   it "opens no writing in a line of contents, and says why" do
-    Web.bring("Überblick.docx", demo("night-ferries.docx"))
+    Web.bring("Überblick.docx", short_report)
     bench = NorvelWeb::App.workbenches[row.id]
     bench.change(Norvel::Changes.build("make_contents", "before" => now.paragraphs[20].id, "title" => "Contents", "levels" => 2), head: nil)
     line = now.contents.last.first

@@ -6,7 +6,7 @@ RSpec.describe "Other sheets", type: :feature do
   before do
     Web.clear
     NorvelWeb::KeptSheetRecord.delete_all
-    Web.bring("night-ferries.docx")
+    Web.bring("night-ferries.docx", short_report)
   end
 
   def looks

@@ -53,7 +53,7 @@ RSpec.describe "Writing and styling in the browser", type: :feature do
   end
 
   it "edits in place with the emphasis kept, joins and moves" do
-    Web.bring("night-ferries.docx")
+    Web.bring("night-ferries.docx", short_report)
     paragraph = now.paragraphs.find { |one| one.runs.any? { |run| run.properties[:italic] } && one.text.length > 200 }
     italic = paragraph.runs.find { |run| run.properties[:italic] }.text
     following = now.paragraphs[now.index_of(paragraph.id) + 1]
@@ -94,7 +94,7 @@ RSpec.describe "Writing and styling in the browser", type: :feature do
   end
 
   it "gives words on the page a character style, and the style adopts what was tried on them" do
-    Web.bring("night-ferries.docx")
+    Web.bring("night-ferries.docx", short_report)
     paragraph = now.paragraphs.find { |one| one.text.length > 300 && one.runs.size == 1 }
     open_at(paragraph)
     execute_script(<<~JS, paragraph.id)
@@ -123,7 +123,7 @@ RSpec.describe "Writing and styling in the browser", type: :feature do
   end
 
   it "chooses words wherever they stand" do
-    Web.bring("night-ferries.docx")
+    Web.bring("night-ferries.docx", short_report)
     visit "/manuscripts/#{row.id}?chosen=#{now.paragraphs.find { |one| one.text.include?("Ottery Quay") }.id}"
     unfold "Its text"
     fill_in "Choose words", with: "ottery quay"
@@ -150,7 +150,7 @@ RSpec.describe "Writing and styling in the browser", type: :feature do
   end
 
   it "pastes text from elsewhere in the manuscript's own styles" do
-    Web.bring("night-ferries.docx")
+    Web.bring("night-ferries.docx", short_report)
     paragraph = now.paragraphs.find { |one| one.style == "BodyText" }
     open_at(paragraph)
     execute_script(<<~JS)
@@ -165,7 +165,7 @@ RSpec.describe "Writing and styling in the browser", type: :feature do
   end
 
   it "runs a heading in" do
-    Web.bring("night-ferries.docx")
+    Web.bring("night-ferries.docx", short_report)
     paragraph = now.paragraphs.find { |one| one.text.length > 300 && one.runs.size == 1 }
     first = paragraph.text.split.first(2).join(" ")
     visit "/manuscripts/#{row.id}?text=#{paragraph.id}:0-#{first.length}"
