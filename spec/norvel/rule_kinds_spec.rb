@@ -767,7 +767,8 @@ RSpec.describe Norvel::Guide::Rule do
     Norvel::Guide::Rule::KINDS.each do |name, kind|
       example = {**shared, "checks" => name, **kind.example.transform_keys(&:to_s)}
       named = kind.parameters.map { |parameter| parameter.name.to_s }
-      [example, example.merge(named.first.to_s => {"no" => "such"}), example.except(*named), example.merge("checks" => "#{name}s")].each do |rule|
+      tried = [example, example.merge(named.first.to_s => {"no" => "such"}), example.except(*named), example.merge("checks" => "#{name}s")]
+      tried.each do |rule|
         data = {"guide" => "G", "version" => "1", "rules" => [rule]}
         expect(reader.fault(data).nil?).to be(whole.valid?(data)), rule.to_s
       end

@@ -120,7 +120,7 @@ RSpec.describe Norvel::Formats::Pdf, :reference do
         svg = Norvel::Drawing::PageSvg.new(pages, pages.pages[number - 1], style_marks: false, mark_up: false,
           window: [0, 0, pages.pages[number - 1].width, pages.pages[number - 1].height]).to_s
         theirs = Dir.mktmpdir do |folder|
-          said("pdftoppm", "-r", "36", "-gray", Chromium.print(page_of(svg, pages.pages[number - 1]), folder)).b
+          said("pdftoppm", "-r", "36", "-gray", Chromium.printed(page_of(svg, pages.pages[number - 1]), folder)).b
         end
         expect([number, difference(ours, theirs)]).to match([number, be < 0.02])
       end

@@ -85,11 +85,11 @@ RSpec.describe "Texts of others" do
   end
 
   it "are books that Debian's checker accepts without an error or a warning" do
-    source = File.binread(File.join(Manuscripts::DEMO, "night-ferries.docx"))
+    source = short_report(3)
     layout = Norvel::Layout.new(Norvel::Formats.read(source, name: "a.docx"))
     path = File.join(Dir.mktmpdir, "a.epub")
     File.binwrite(path, Norvel::Formats.make(layout, as: "epub", source: source, name: "x"))
-    said, status = Open3.capture2e("java", "-jar", "/usr/bin/epubcheck", path)
+    said, status = Open3.capture2e("java", "-XX:TieredStopAtLevel=1", "-XX:+UseSerialGC", "-jar", "/usr/bin/epubcheck", path)
     expect([status.success?, said[/Messages: .*/]]).to eq([true, "Messages: 0 fatals / 0 errors / 0 warnings / 0 infos"])
     members = Norvel::Formats::Archive.read(File.binread(path)).members
     expect(members.keys.first).to eq("mimetype")

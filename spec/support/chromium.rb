@@ -3,11 +3,13 @@
 require "open3"
 require "tmpdir"
 require "nokogiri"
+require "selenium-webdriver"
 
 # Headless Chromium as an outside typesetter: prints HTML, and pdftotext says where the lines fell.
 module Chromium
   FLAGS = %w[--headless=new --no-sandbox --disable-gpu --disable-quic --no-first-run --disable-background-networking
-    --disable-component-update --disable-sync --no-pdf-header-footer --font-render-hinting=none --virtual-time-budget=20000].freeze
+    --disable-component-update --disable-sync --font-render-hinting=none].freeze
+  ONCE = %w[--no-pdf-header-footer --virtual-time-budget=20000].freeze
   FONTS = File.expand_path("../../fonts", __dir__)
 
   module_function
@@ -16,18 +18,44 @@ module Chromium
   # @return [Array<Array<String>>] the lines of each page, top to bottom
   def printed_lines(html)
     Dir.mktmpdir do |folder|
-      pdf = print(html, folder)
+      pdf = printed(html, folder)
       boxes = File.join(folder, "boxes.html")
       system("pdftotext", "-bbox-layout", pdf, boxes, exception: true)
       Nokogiri::HTML(File.read(boxes)).css("page").map { |page| lines_of(page) }
     end
   end
 
+  # Printed by one Chromium that prints all of a run: to start one takes longer than to print.
   # @return [String] the path of the PDF
-  def print(html, folder)
+  def printed(html, folder)
+    source, pdf = laid(html, folder)
+    browser.navigate.to("file://#{source}")
+    browser.execute_async_script("document.fonts.ready.then(arguments[0])")
+    made = browser.execute_cdp("Page.printToPDF", printBackground: true, preferCSSPageSize: true)
+    File.binwrite(pdf, made["data"].unpack1("m"))
+    pdf
+  end
+
+  def browser
+    @browser ||= begin
+      options = Selenium::WebDriver::Chrome::Options.new(binary: "/usr/bin/chromium")
+      [*FLAGS, "--user-data-dir=#{Dir.mktmpdir("norvel-print")}"].each { |flag| options.add_argument(flag) }
+      service = Selenium::WebDriver::Chrome::Service.new(path: "/usr/bin/chromedriver")
+      Selenium::WebDriver.for(:chrome, options: options, service: service).tap { |made| at_exit { made.quit } }
+    end
+  end
+
+  def laid(html, folder)
     source, pdf = %w[page.html page.pdf].map { |name| File.join(folder, name) }
     File.write(source, html)
-    _, errors, status = Open3.capture3("chromium", *FLAGS, "--user-data-dir=#{folder}/profile", "--print-to-pdf=#{pdf}", "file://#{source}")
+    [source, pdf]
+  end
+
+  # Printed by a Chromium of its own.
+  # @return [String] the path of the PDF
+  def print(html, folder)
+    source, pdf = laid(html, folder)
+    _, errors, status = Open3.capture3("chromium", *FLAGS, *ONCE, "--user-data-dir=#{folder}/profile", "--print-to-pdf=#{pdf}", "file://#{source}")
     raise "Chromium printed nothing: #{errors}" unless status.success? && File.exist?(pdf)
 
     pdf

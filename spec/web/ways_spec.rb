@@ -193,7 +193,7 @@ RSpec.describe "Finding one's way, by keyboard, at any size", type: :feature do
   end
 
   it "prints every page, those out of view too, and lets them go again" do
-    Web.bring("night-ferries.docx")
+    Web.bring("night-ferries.docx", short_report)
     visit "/manuscripts/#{NorvelWeb::ManuscriptRecord.last.id}"
     expect(page).to have_css("#pages .para[data-p]")
     execute_script("window.print = () => { window.printed = document.querySelectorAll('.sheet[data-drawn] .para').length " \
@@ -201,7 +201,7 @@ RSpec.describe "Finding one's way, by keyboard, at any size", type: :feature do
     page.driver.browser.action.key_down(:control).send_keys("p").key_up(:control).perform
     expect(page).to have_css("#message", text: /pages ready to print/)
     expect(page).to have_no_css(".bench.all-drawn")
-    expect(page).to have_no_css("#message", text: /./, wait: 60) # forty pages are drawn meanwhile
+    expect(page).to have_no_css("#message", text: /./, wait: 60) # seventeen pages are drawn meanwhile
     expect(evaluate_script("window.printed")).to eq(evaluate_script("document.querySelectorAll('.sheet').length"))
     expect(all(".sheet[data-drawn]").size).to be <= 12
   end
