@@ -51,7 +51,7 @@ RSpec.describe "Manuscripts from one format to the other" do
     there = []
     docx = Norvel::Formats::Docx::Spelled.new
     expect(files.size).to be >= 40
-    Share.of(files, 3, turn: 1).each do |path|
+    Share.of(files, 5, turn: 1).each do |path|
       bytes = File.binread(path)
       before = Norvel::Formats.read(bytes, name: path)
       odt, lost = made(bytes, "docx", "odt")

@@ -87,7 +87,7 @@ RSpec.describe Norvel::Plan do
   end
 
   it "holds for files that nobody here wrote" do
-    Share.of(Outside.samples, 3, turn: 2).each do |path|
+    Share.of(Outside.samples, 5, turn: 2).each do |path|
       bytes = File.binread(path)
       begin
         read(bytes)

@@ -33,11 +33,11 @@ RSpec.describe "Delivery of real files" do
   end
 
   it "says every word still, as others read it" do
-    sources = Share.of(Outside.samples, 3).map { |path| File.binread(path) }
+    sources = Share.of(Outside.samples, 5).map { |path| File.binread(path) }
     expect(Outside.texts(sources.map { |source| delivered(source) })).to eq(Outside.texts(sources))
   end
 
-  Share.of(Outside.samples, 2, turn: 1).each do |path|
+  Share.of(Outside.samples, 3, turn: 1).each do |path|
     context File.basename(path) do
       let(:source) { File.binread(path) }
       let(:after) { restyled(source) }

@@ -47,9 +47,9 @@ RSpec.describe "The same manuscript in two formats" do
   it "is read in at most 1.2 times what the .docx takes" do
     bytes = Demo::Long.manuscript(15_000).first
     odt = SameInOdt.new(read(bytes)).bytes
-    works = [-> { read(bytes) }, -> { Norvel::Formats.read(odt, name: "a.odt") }]
-    works.each { |work| 3.times { work.call } } # compiled alike
-    taken = Array.new(6) { works.map { |work| processor_time(&work) } }.transpose.map(&:min)
+    works = [-> { Norvel::Formats.read(bytes) }, -> { Norvel::Formats.read(odt, name: "a.odt") }]
+    works.each { |work| 2.times { work.call } } # compiled alike
+    taken = Array.new(5) { works.map { |work| processor_time(&work) } }.transpose.map(&:min)
     expect(taken.last).to be <= taken.first * 1.2
   end
 

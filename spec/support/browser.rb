@@ -11,6 +11,12 @@ class DeskDriver < Capybara::Selenium::Driver
   def invalid_element_errors = super | [Selenium::WebDriver::Error::UnknownError]
 end
 
+# A mouse is moved in the time of a quick hand, not in a quarter of a second for each move.
+module QuickHand
+  def action(duration: 40, **given) = super
+end
+Selenium::WebDriver::Driver.prepend(QuickHand)
+
 # What can be seen, and what it says, asked of the browser itself. The driver's own way walks through every element of the page each time
 # it looks: on pages full of words half a second, in which the page cannot go on with what is waited for.
 module SeenByTheBrowser
@@ -61,6 +67,14 @@ Capybara.javascript_driver = :desk
 Capybara.default_max_wait_time = 15
 Capybara.default_retry_interval = 0.05 # seconds between two looks, in which the page can work
 Capybara.enable_aria_label = true
+
+# The few files that these examples bring are read once: what is read is a value.
+module ReadOnce
+  READ = {}
+
+  def read(bytes, **given) = READ[[bytes, given.except(:limits)]] ||= super
+end
+Norvel::Formats.singleton_class.prepend(ReadOnce)
 
 # What every task in a browser has at hand: the manuscript that was brought in, as it is now, and the keyboard.
 module AtTheDesk

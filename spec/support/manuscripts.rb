@@ -7,6 +7,7 @@ require_relative "../../demo/script/prose"
 module Manuscripts
   DEMO = File.expand_path("../../demo", __dir__)
   SHORT = {} # the demo's report in short, by the number of its chapters
+  READ = {} # manuscripts by their files
   KNOWN = {} # manuscripts of the demo, as they came and tidied: values, which no example changes
   STYLES = {
     "Base" => {name: "Base", properties: {size: 152_400, font_family: "Times New Roman"}},
@@ -54,7 +55,11 @@ module Manuscripts
   # @return [String] the file
   def short_report(chapters = 2) = SHORT[chapters] ||= Demo::Report.new(chapters: chapters).bytes
 
-  def read(bytes) = Norvel::Formats.read(bytes)
+  # What is read is a value, which no example changes.
+  def read(bytes)
+    READ.clear if READ.size > 100
+    READ[bytes] ||= Norvel::Formats.read(bytes)
+  end
 
   # @yieldparam docx [Demo::DocxBuilder]
   # @return [String] a .docx file

@@ -23,7 +23,7 @@ require_relative "../support/landing"
     expected.each do |id, facts|
       it "steps through “#{facts["name"]}” and delivers every state as it did" do
         bench = NorvelWeb::Workbench.new(id.to_i)
-        states = Share.every(facts["states"], 2)
+        states = Share.every(facts["states"], 3)
         found = states.map do |entry, _|
           bench.step_to(entry, head: bench.record.head_id)
           Landing.state(bench)

@@ -25,7 +25,7 @@ RSpec.describe "Files from elsewhere, in every view" do
 
   before { Web.clear }
 
-  Share.of(Outside.samples, 3).each do |path|
+  Share.of(Outside.samples, 5).each do |path|
     it "stands for #{File.basename(path)}" do
       row = Web.bring(File.basename(path), File.binread(path))
       first = NorvelWeb::App.workbenches[row.id].state.manuscript.paragraphs.first&.id

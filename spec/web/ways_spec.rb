@@ -300,6 +300,8 @@ RSpec.describe "Finding one's way, by keyboard, at any size", type: :feature do
       visit path
       expect(page).to have_no_css(".at-work")
       order.each { |width, height| sized(width, height) && within[path, width] }
+      next unless Share.all? || index % 3 != 2
+
       execute_script("document.head.appendChild(Object.assign(document.createElement('style'), {textContent: arguments[0]}))", spaced)
       order.reverse_each do |width, height|
         sized(width, height)
