@@ -64,7 +64,7 @@ Capybara.server = :puma, {Silent: true}
 Capybara.server_host = "127.0.0.1"
 Capybara.default_driver = :desk
 Capybara.javascript_driver = :desk
-Capybara.default_max_wait_time = 15
+Capybara.default_max_wait_time = 30 # seconds, for a machine that is slow: what comes is not waited for
 Capybara.default_retry_interval = 0.05 # seconds between two looks, in which the page can work
 Capybara.enable_aria_label = true
 

@@ -55,7 +55,8 @@ module Chromium
   # @return [String] the path of the PDF
   def print(html, folder)
     source, pdf = laid(html, folder)
-    _, errors, status = Open3.capture3("chromium", *FLAGS, *ONCE, "--user-data-dir=#{folder}/profile", "--print-to-pdf=#{pdf}", "file://#{source}")
+    _, errors, status = Open3.capture3("chromium", *FLAGS, *ONCE, "--user-data-dir=#{folder}/profile", "--print-to-pdf=#{pdf}",
+      "file://#{source}")
     raise "Chromium printed nothing: #{errors}" unless status.success? && File.exist?(pdf)
 
     pdf
