@@ -64,15 +64,15 @@ Capybara.server = :puma, {Silent: true}
 Capybara.server_host = "127.0.0.1"
 Capybara.default_driver = :desk
 Capybara.javascript_driver = :desk
-Capybara.default_max_wait_time = 30 # seconds, for a machine that is slow: what comes is not waited for
+Capybara.default_max_wait_time = 30 # seconds, on a machine that is slow; nothing waits longer than until it is there
 Capybara.default_retry_interval = 0.05 # seconds between two looks, in which the page can work
 Capybara.enable_aria_label = true
 
-# The few files that these examples bring are read once: what is read is a value.
+# The few files that these examples bring are read once under the same limits: what is read is a value.
 module ReadOnce
   READ = {}
 
-  def read(bytes, **given) = READ[[bytes, given.except(:limits)]] ||= super
+  def read(bytes, **given) = READ[[bytes, {limits: Norvel::Formats::Limits.said, **given}]] ||= super
 end
 Norvel::Formats.singleton_class.prepend(ReadOnce)
 

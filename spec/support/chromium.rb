@@ -38,10 +38,16 @@ module Chromium
 
   def browser
     @browser ||= begin
+      folder = Dir.mktmpdir("norvel-print")
       options = Selenium::WebDriver::Chrome::Options.new(binary: "/usr/bin/chromium")
-      [*FLAGS, "--user-data-dir=#{Dir.mktmpdir("norvel-print")}"].each { |flag| options.add_argument(flag) }
+      [*FLAGS, "--user-data-dir=#{folder}"].each { |flag| options.add_argument(flag) }
       service = Selenium::WebDriver::Chrome::Service.new(path: "/usr/bin/chromedriver")
-      Selenium::WebDriver.for(:chrome, options: options, service: service).tap { |made| at_exit { made.quit } }
+      Selenium::WebDriver.for(:chrome, options: options, service: service).tap do |made|
+        at_exit do # comes before the driver's own end, since it is said after it
+          made.quit
+          FileUtils.remove_entry(folder, true)
+        end
+      end
     end
   end
 

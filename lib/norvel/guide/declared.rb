@@ -7,11 +7,13 @@ module Norvel
       # Of one kind of rule exactly one of these has to be said.
       ONE_OF = {"value" => %w[equals one_of between], "relation" => %w[plus at_least at_most]}.freeze
 
+      PARAMETERS = "parameters_of_"
+
       module_function
 
       # @param name [String] a kind of rule
       # @return [String] what the schema calls its parameters, under "$defs"
-      def parameters_of(name) = "parameters_of_#{name}"
+      def parameters_of(name) = "#{PARAMETERS}#{name}"
 
       # @return [Hash] "$defs" of the schema, of a rule and of each kind
       def schema
