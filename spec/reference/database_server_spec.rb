@@ -12,6 +12,7 @@ RSpec.describe "A database server, and workers elsewhere" do
 
   # @return [Array<Array<String>>] the classes of the rows once the block says that they are so
   def until_rows(seconds = 120)
+    now = nil
     Timeout.timeout(seconds) do
       loop do
         now = rows
@@ -20,6 +21,8 @@ RSpec.describe "A database server, and workers elsewhere" do
         IO.select(nil, nil, nil, 0.3)
       end
     end
+  rescue Timeout::Error
+    raise "the rows are #{now.inspect}; #{@running.map { |one| "#{one.class}: #{one.log}" }.join("\n")}"
   end
 
   around do |example|
