@@ -18,6 +18,8 @@ module NorvelWeb
     AT_ONCE = 2 # processes beside the server's own
     PLACES = Thread::SizedQueue.new(AT_ONCE)
     TOLD = 0.1 # seconds between two words of how far it is
+    FORKS = Mutex.new # one at a time, from its pipes to its process: a pipe that another process holds too is never seen to end
+    OPEN = [] # the server's ends of the pipes to all that run
 
     # @return [Array(Integer, Integer), nil] how much is done, of how much
     attr_reader :at
@@ -70,14 +72,23 @@ module NorvelWeb
 
     # What the other process says: lines of JSON, and behind the last the bytes.
     def heard(work)
+      ours = []
+      FORKS.synchronize { fork_off(work, ours) } or return Left.new
+      listen(ours.first)
+    ensure
+      FORKS.synchronize { ours.each { |pipe| OPEN.delete(pipe).close } }
+      over
+    end
+
+    # @param ours [Array<IO>] to which it adds what is read from the other process, and what that sees closed when the server is gone
+    # @return [Integer, nil] the process, unless it was left before it began
+    def fork_off(work, ours)
       from, to = IO.pipe(binmode: true)
       watched, lifeline = IO.pipe
-      @lock.synchronize { @process = fork { alone(work, to, watched, [from, lifeline]) } unless @left } or return Left.new
-      [to, watched].each(&:close)
-      listen(from)
+      OPEN.push(*ours.push(from, lifeline))
+      @lock.synchronize { @process = fork { alone(work, to, watched) } unless @left }
     ensure
-      [from, to, watched, lifeline].compact.each { |pipe| pipe.close unless pipe.closed? }
-      over
+      [to, watched].compact.each(&:close)
     end
 
     def listen(from)
@@ -98,9 +109,9 @@ module NorvelWeb
     end
 
     # In the other process: no other thread lives here, and nothing of the server's is held.
-    def alone(work, to, watched, others)
+    def alone(work, to, watched)
       %w[INT TERM HUP].each { |signal| trap(signal, "SYSTEM_DEFAULT") }
-      others.each(&:close)
+      OPEN.each(&:close)
       let_go
       Thread.new { watched.read && exit!(1) } # the server is gone
       bytes = work.call(teller(to))
@@ -127,11 +138,14 @@ module NorvelWeb
       end
     end
 
-    # Sockets and the lock of the data folder are the server's: held here too, they would outlive it.
+    # Sockets and the lock of the data folder are the server's: held here too, they would outlive it. Their numbers stay taken, since objects
+    # of the server's are still about that close them when they are swept up.
     def let_go
       Dir.each_child("/proc/self/fd") do |number|
         held = File.readlink("/proc/self/fd/#{number}")
-        IO.for_fd(number.to_i).close if held.start_with?("socket:") || held.end_with?("/#{Database::IN_USE}")
+        next unless held.start_with?("socket:") || held.end_with?("/#{Database::IN_USE}")
+
+        IO.for_fd(number.to_i, autoclose: false).reopen(File::NULL, "r+")
       rescue SystemCallError, ArgumentError
         next # the folder's own, which is closed by now
       end

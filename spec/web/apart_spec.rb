@@ -3,6 +3,17 @@
 require_relative "../support/web"
 
 RSpec.describe NorvelWeb::Apart do
+  # @return [Hash{String => String}] what each number of this process is open on
+  def held
+    Dir.children("/proc/self/fd").to_h do |number|
+      [number, File.readlink("/proc/self/fd/#{number}")]
+    rescue SystemCallError
+      [number, "gone"]
+    end
+  end
+
+  def pipes(all = held) = all.values.grep(/pipe:/)
+
   it "gives the bytes that another process worked out, and how far it is" do
     apart = described_class.new { |tell| tell[3, 10] && "\x00\xFF#{Process.pid}".b }
     expect(apart.value).to start_with("\x00\xFF".b)
@@ -30,18 +41,25 @@ RSpec.describe NorvelWeb::Apart do
     lock = NorvelWeb::Database.lock(Dir.mktmpdir)
     server = TCPServer.new("127.0.0.1", 0)
     NorvelWeb::ManuscriptRecord.count
-    held = described_class.new {
-      Dir.children("/proc/self/fd").filter_map { |child|
-        begin
-          File.readlink("/proc/self/fd/#{child}")
-        rescue
-          nil
-        end
-      }.join("\n")
-    }.value # rubocop:disable Style/RescueModifier
-    expect(held).not_to match(/socket:|in-use/)
+    there = described_class.new { held.values.join("\n") }.value
+    expect(there).not_to match(/socket:|in-use/)
     expect { NorvelWeb::ManuscriptRecord.create!(name: "x", filename: "x.docx").destroy }.not_to raise_error
     [lock, server].each(&:close)
+  end
+
+  it "holds no pipe of another's, and the numbers of what it let go stay taken" do
+    outer = pipes
+    server = TCPServer.new("127.0.0.1", 0)
+    told = File.join(Dir.mktmpdir, "told")
+    first = described_class.new { File.write(told, JSON.generate(held)) && sleep }
+    Timeout.timeout(20) { Thread.pass until File.size?(told) }
+    others = pipes | pipes(JSON.parse(File.read(told)))
+    second = JSON.parse(described_class.new { JSON.generate(held) }.value)
+    first.leave
+    expect(others - outer).not_to be_empty
+    expect(pipes(second) & (others - outer)).to eq([])
+    expect(second[server.fileno.to_s]).to eq(File::NULL)
+    server.close
   end
 
   it "ends with the server" do
