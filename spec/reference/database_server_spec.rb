@@ -8,21 +8,19 @@ require_relative "../support/database_server"
 RSpec.describe "A database server, and workers elsewhere" do
   def folder(name) = @folders[name] ||= Dir.mktmpdir("norvel-#{name}")
 
-  def rows = Nokogiri::HTML(@client.get("#{@batch}/table").body).css(".batch tbody tr").map { |row| row["class"].to_s.split }
+  def rows = Nokogiri::HTML(@client.get("#{@batch}/table").body).css(".batch tbody tr")
 
-  # @return [Array<Array<String>>] the classes of the rows once the block says that they are so
-  def until_rows(seconds = 120)
-    now = nil
-    Timeout.timeout(seconds) do
-      loop do
-        now = rows
-        return now if yield now.flatten
+  # @return [Array<String>] the states of the rows once the block says that they are so
+  # @raise [RuntimeError] what they and the processes say, where one failed or nothing came of it
+  def until_rows(seconds = 240)
+    ends = Process.clock_gettime(Process::CLOCK_MONOTONIC) + seconds
+    loop do
+      states = (now = rows).map { |row| row["class"].to_s }
+      return states if yield states
+      next IO.select(nil, nil, nil, 0.3) unless states.include?("failed") || Process.clock_gettime(Process::CLOCK_MONOTONIC) > ends
 
-        IO.select(nil, nil, nil, 0.3)
-      end
+      raise [*now.map { |row| "#{row["class"]}: #{row.text.squish}" }, *@running.map { |one| "#{one.class}: #{one.log}" }].join("\n")
     end
-  rescue Timeout::Error
-    raise "the rows are #{now.inspect}; #{@running.map { |one| "#{one.class}: #{one.log}" }.join("\n")}"
   end
 
   around do |example|
@@ -51,7 +49,7 @@ RSpec.describe "A database server, and workers elsewhere" do
     ids = files.map { |file| @client.bring(File.binread(File.join(Manuscripts::DEMO, file)), "Überblick #{file}")[/\d+/] }
     asked = ids.map { |id| ["from[]", id] } + [%w[guide marrowby-diploma]]
     @batch = @client.post("/batches", asked)["location"][%r{/batches/\d+}]
-    expect(rows.flatten.tally).to include("waiting" => 4) # nobody has hands free
+    expect(rows.map { |row| row["class"] }).to eq(%w[waiting] * 4) # nobody has hands free
 
     one = hire("one")
     until_rows { |states| states.include?("done") || states.include?("at_work") }

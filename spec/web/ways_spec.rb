@@ -196,12 +196,19 @@ RSpec.describe "Finding one's way, by keyboard, at any size", type: :feature do
     Web.bring("night-ferries.docx", short_report)
     visit "/manuscripts/#{NorvelWeb::ManuscriptRecord.last.id}"
     expect(page).to have_css("#pages .para[data-p]")
-    execute_script("window.print = () => { window.printed = document.querySelectorAll('.sheet[data-drawn] .para').length " \
-      "> 0 && document.querySelectorAll('.sheet[data-drawn]').length }")
+    execute_script(<<~JS) # what is said for a moment is kept
+      window.said = [];
+      const message = document.getElementById("message");
+      new MutationObserver(() => window.said.push(message.textContent)).observe(message, {childList: true, characterData: true, subtree: true});
+      window.print = () => {
+        window.printed = document.querySelectorAll(".sheet[data-drawn] .para").length > 0 && document.querySelectorAll(".sheet[data-drawn]").length;
+        message.dataset.printed = "yes";
+      };
+    JS
     page.driver.browser.action.key_down(:control).send_keys("p").key_up(:control).perform
-    expect(page).to have_css("#message", text: /pages ready to print/)
+    expect(page).to have_css("#message[data-printed]", visible: :all, wait: 60) # seventeen pages are drawn meanwhile
+    expect(evaluate_script("window.said").join(" ")).to match(/of 17 pages ready to print/)
     expect(page).to have_no_css(".bench.all-drawn")
-    expect(page).to have_no_css("#message", text: /./, wait: 60) # seventeen pages are drawn meanwhile
     expect(evaluate_script("window.printed")).to eq(evaluate_script("document.querySelectorAll('.sheet').length"))
     expect(all(".sheet[data-drawn]").size).to be <= 12
   end
