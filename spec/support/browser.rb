@@ -17,11 +17,12 @@ module QuickHand
 end
 Selenium::WebDriver::Driver.prepend(QuickHand)
 
-# What can be seen, and what it says, asked of the browser itself. The driver's own way walks through every element of the page each time
-# it looks: on pages full of words half a second, in which the page cannot go on with what is waited for.
+# What can be seen, and what it says, asked of the browser itself: once for all that is looked for. The driver's own way asks of each element
+# apart, and walks through the whole page each time: half a second on pages full of words, in which the page cannot go on with what is
+# waited for.
 module SeenByTheBrowser
   SHOWN = <<~JS
-    function (element) {
+    function shown(element) {
       const one = element.closest("option, optgroup") ? element.closest("select") || element : element;
       if (!one.checkVisibility({opacityProperty: true, visibilityProperty: true})) return false;
       const holds = (box) => box.width > 0 && box.height > 0 || box.width > 0 && box.height >= 0 && one instanceof SVGElement;
@@ -29,21 +30,100 @@ module SeenByTheBrowser
         [...one.children].some((child) => child.checkVisibility() && holds(child.getBoundingClientRect()));
     }
   JS
+  SAID = "function said(element) { return shown(element) ? element.innerText ?? element.textContent : ''; }"
+  LOOKED = <<~JS
+    #{SHOWN} #{SAID}
+    const [root, selector, isPath, most] = arguments;
+    const all = isPath ? document.evaluate(selector, root || document, null, 7, null) : (root || document).querySelectorAll(selector);
+    const found = isPath ? Array.from({length: all.snapshotLength}, (_, at) => all.snapshotItem(at)) : [...all];
+    return [found, found.map(shown), found.map((one) => one.textContent.length > most ? null : said(one))];
+  JS
+  FRESH = 0.2 # seconds for which what it said when it was found is what it says
+  MOST = 400 # characters
+
+  # Elements, each with what was seen of it then.
+  module Looks
+    private def find_by(format, selector, uses_visibility:, texts:, styles:, position:)
+      return super if styles || position
+
+      found, shown, said = es_context.execute_script(LOOKED, (find_context unless find_context == browser), selector, format == :xpath, MOST)
+      at = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+      found.zip(shown, said).map do |element, seen, words|
+        build_node(element, {visible: seen, said: words && [words, at]})
+      end
+    end
+  end
 
   def visible? = driver.evaluate_script("(#{SHOWN})(arguments[0])", self)
 
   def visible_text
-    text = driver.evaluate_script("(#{SHOWN})(arguments[0]) ? arguments[0].innerText ?? arguments[0].textContent : ''", self)
-    normalize_visible_spacing(text.to_s.tr("\t", " ").squeeze("\n"))
-  end
-
-  # For many at once.
-  module Atoms
-    private def is_displayed_atom = SHOWN
+    words, at = initial_cache.delete(:said)
+    words = nil if at && Process.clock_gettime(Process::CLOCK_MONOTONIC) - at > FRESH
+    words ||= driver.execute_script("#{SHOWN} #{SAID} return said(arguments[0])", self).to_s
+    normalize_visible_spacing(words.tr("\t", " ").squeeze("\n"))
   end
 end
-Capybara::Selenium::ChromeNode.prepend(SeenByTheBrowser, SeenByTheBrowser::Atoms)
-DeskDriver.prepend(SeenByTheBrowser::Atoms)
+Capybara::Selenium::ChromeNode.prepend(SeenByTheBrowser, SeenByTheBrowser::Looks)
+DeskDriver.prepend(SeenByTheBrowser::Looks)
+
+# Whether something is there, or not, asked in the same way: the elements stay where they are. What is not as expected in its time is looked
+# at as Capybara does, which says what it found.
+module AskedAtOnce
+  ASKED = <<~JS
+    #{SeenByTheBrowser::SHOWN} #{SeenByTheBrowser::SAID}
+    const [root, selector, whole, words] = arguments;
+    const all = [...(root || document).querySelectorAll(selector)].filter((one) => whole || shown(one));
+    return words ? all.map(said) : all.length;
+  JS
+  TAKEN = %i[text count minimum maximum visible wait session_options].freeze
+  include Capybara::Node::WhitespaceNormalizer
+
+  def assert_selector(*given, **options, &filter) =
+    asked(given, options, filter) { |found| counted?(found, **options.slice(:count, :minimum, :maximum)) } || super
+
+  def assert_no_selector(*given, **options, &filter) =
+    asked(given, options.except(:count, :minimum, :maximum).then { |rest| (rest == options) ? rest : {never: true} }, filter, &:zero?) || super
+
+  private
+
+  def counted?(found, count: nil, minimum: nil, maximum: nil)
+    return found == count if count
+
+    found.between?(minimum || ((maximum == 0) ? 0 : 1), maximum || Float::INFINITY)
+  end
+
+  # @yieldparam found [Integer] how many are there
+  # @return [true, nil] whether it is so within its time
+  def asked(given, options, filter)
+    kind, selector = given
+    return unless kind == :css && given.size == 2 && filter.nil? && (options.keys - TAKEN).empty? && session.driver.is_a?(DeskDriver)
+
+    whole = {nil => false, true => false, :visible => false, :all => true, false => true}.fetch(options[:visible]) { return }
+    return if whole && options[:text]
+
+    ends = session.synchronized ? 0 : now + options.fetch(:wait) { session_options.default_max_wait_time }.to_f
+    until yield number(selector, whole, options[:text])
+      return if now > ends
+
+      session.raise_server_error!
+      sleep session_options.default_retry_interval
+    end
+    true
+  rescue Selenium::WebDriver::Error::WebDriverError
+    nil
+  end
+
+  def number(selector, whole, text)
+    found = session.execute_script(ASKED, (self if is_a?(Capybara::Node::Element)), selector, whole, !text.nil?)
+    return found unless text
+
+    wanted = text.is_a?(Regexp) ? text : Regexp.new(Regexp.escape(text.to_s))
+    found.count { |words| normalize_visible_spacing(words.to_s.tr("\t", " ").squeeze("\n")).match?(wanted) }
+  end
+
+  def now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+end
+Capybara::Node::Base.prepend(AskedAtOnce)
 
 # Pages without frames of others are looked at where they are, not in a second window.
 Axe::Configuration.instance.tap { |axe| axe.legacy_mode = axe.skip_iframes = true }
