@@ -40,7 +40,7 @@ module Chromium
     @browser ||= begin
       folder = Dir.mktmpdir("norvel-print")
       options = Selenium::WebDriver::Chrome::Options.new(binary: "/usr/bin/chromium")
-      [*FLAGS, "--user-data-dir=#{folder}"].each { |flag| options.add_argument(flag) }
+      [*FLAGS, "--app=data:,", "--user-data-dir=#{folder}"].each { |flag| options.add_argument(flag) }
       service = Selenium::WebDriver::Chrome::Service.new(path: "/usr/bin/chromedriver")
       Selenium::WebDriver.for(:chrome, options: options, service: service).tap do |made|
         at_exit do # comes before the driver's own end, since it is said after it
