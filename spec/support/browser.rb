@@ -140,6 +140,8 @@ Capybara.register_driver(:desk) do |app|
   service = Selenium::WebDriver::Chrome::Service.new(path: "/usr/bin/chromedriver")
   DeskDriver.new(app, browser: :chrome, options: options, service: service)
 end
+# Pages that need no script, links and forms as they stand in them: no browser is asked (`driver: :rack_test`).
+Capybara.default_host = "http://127.0.0.1"
 Capybara.app = Web::APP
 Capybara.server = :puma, {Silent: true}
 Capybara.server_host = "127.0.0.1"
@@ -175,6 +177,17 @@ module AtTheDesk
   def unfold(title) = find(".fold:not([open]) > summary", text: title).click
 
   def keys(*keys) = page.driver.browser.action.send_keys(*keys).perform
+
+  # Without a browser, what comes later is looked for again.
+  def until_there(seconds = 90)
+    ends = Process.clock_gettime(Process::CLOCK_MONOTONIC) + seconds
+    until yield
+      raise "it did not come: #{page.text}" if Process.clock_gettime(Process::CLOCK_MONOTONIC) > ends
+
+      IO.select(nil, nil, nil, 0.1)
+      visit current_url
+    end
+  end
 
   BY_HAND = 3
 

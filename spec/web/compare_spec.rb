@@ -12,11 +12,11 @@ RSpec.describe "Comparing", type: :feature do
     Web.bring("Überblick.docx", demo("boat-shed-handbook.docx"))
     already("edit_text", paragraph: 3, text: "Ada Verrill drew the last plan.")
     already("change_style", style: commonest_style, values: {"space_after" => "31 pt"})
-    visit "/manuscripts/#{row.id}"
-    expect(page).to have_css("#pages .para[data-p]")
   end
 
   it "is three actions from the page: what differs in words and values, and where it stands in both" do
+    visit "/manuscripts/#{row.id}"
+    expect(page).to have_css("#pages .para[data-p]")
     key "8", gives: ".ledger"
     count
     all("a", text: "Compare with now").last.click
@@ -74,7 +74,7 @@ RSpec.describe "Comparing", type: :feature do
     failure_message { "it stays #{@found}" }
   end
 
-  it "holds it against one point of the ledger, another manuscript, and itself" do
+  it "holds it against one point of the ledger, another manuscript, and itself", driver: :rack_test do
     other = Web.bring("quayside-notice.docx")
     entry = row.reload.entries.first
     visit "/manuscripts/#{row.id}/compare?from=entry:#{entry.id}"

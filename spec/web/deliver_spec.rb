@@ -11,6 +11,8 @@ RSpec.describe "Delivering", type: :feature do
     @actions = 0
     FileUtils.rm_rf(downloads)
     FileUtils.mkdir_p(downloads)
+    next unless page.driver.wait? # a browser
+
     page.driver.browser.execute_cdp("Browser.setDownloadBehavior", behavior: "allow", downloadPath: downloads)
   end
 
@@ -128,7 +130,7 @@ RSpec.describe "Delivering", type: :feature do
     expect(page).to be_axe_clean.according_to(:wcag2a, :wcag2aa, :wcag21aa, :wcag22aa)
   end
 
-  it "says which lists are out of date, and brings them up to date there" do
+  it "says which lists are out of date, and brings them up to date there", driver: :rack_test do
     Web.bring("night-ferries.docx", short_report)
     bench = NorvelWeb::Workbench.new(row.id)
     chapter = bench.state.headings.first.first

@@ -206,7 +206,7 @@ RSpec.describe "Writing a guide", type: :feature do
     end
   end
 
-  it "is brought in from a file, saved as one, duplicated; a mistake comes in a sentence" do
+  it "is brought in from a file, saved as one, duplicated; a mistake comes in a sentence", driver: :rack_test do
     Dir.mktmpdir do |folder|
       path = File.join(folder, "Hausleitfaden.yml")
       File.write(path, File.read(File.join(Norvel::Guide.folder, "office-report.yml")).sub("Plain office report", "Überblick"))

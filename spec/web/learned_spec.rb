@@ -48,7 +48,7 @@ RSpec.describe "A guide learned from an example", type: :feature do
       expect(page).to have_css(".view-head", text: "is being learned").and have_css("progress")
     end
     learn.call
-    expect(page).to have_css(".rule-row", minimum: 20, wait: 30)
+    expect(page).to have_css(".rule-row", minimum: 20)
     expect(NorvelWeb::HouseGuide.count).to eq(1)
     learn.call
     click_on "Stop it"
@@ -59,10 +59,10 @@ RSpec.describe "A guide learned from an example", type: :feature do
     find("summary", text: "Learn one from good examples").click
     check @other.name
     click_on "Learn the guide"
-    expect(page).to have_css("#learning-at, main", text: /zip|damaged/i, wait: 20)
+    expect(page).to have_css("#learning-at, main", text: /zip|damaged/i)
   end
 
-  it "is asked for where a manuscript is looked at, and says what is wrong with a choice of none" do
+  it "is asked for where a manuscript is looked at, and says what is wrong with a choice of none", driver: :rack_test do
     visit "/manuscripts/#{@accepted.id}/survey"
     click_on "Learn a guide from it"
     expect(page).to have_css(".rule-row", minimum: 20)

@@ -71,7 +71,7 @@ RSpec.describe "Other sheets", type: :feature do
     expect(now.sheet.styles.values.map(&:name)).to include("Normal", "Normal 2")
   end
 
-  it "refuses a file that is none, and keeps nothing of it" do
+  it "refuses a file that is none, and keeps nothing of it", driver: :rack_test do
     visit "/manuscripts/#{row.id}/styles?show=sheets"
     attach_file "Bring one from a file", __FILE__
     click_button "Bring"

@@ -12,8 +12,6 @@ RSpec.describe "The file came back", type: :feature do
     Web.bring("Überblick.docx", demo("boat-shed-handbook.docx"))
     already("change_style", style: commonest_style, values: {"space_after" => "7 pt"})
     File.binwrite(came, returned)
-    visit "/manuscripts/#{row.id}"
-    expect(page).to have_css("#pages .para[data-p]")
   end
 
   let(:came) { File.join(Dir.mktmpdir, "Überblick zurück.docx") }
@@ -33,6 +31,8 @@ RSpec.describe "The file came back", type: :feature do
   end
 
   it "is taken in by four actions, and what they formatted is decided row by row, by key and button" do
+    visit "/manuscripts/#{row.id}"
+    expect(page).to have_css("#pages .para[data-p]")
     key "8", gives: "#version-file"
     attach_file "version-file", came
     count
@@ -74,7 +74,7 @@ RSpec.describe "The file came back", type: :feature do
     expect(page).to have_css("#pages .para[data-p]", text: "So they say")
   end
 
-  it "says at once what is no version of it, and where it was is where one stays" do
+  it "says at once what is no version of it, and where it was is where one stays", driver: :rack_test do
     visit "/manuscripts/#{row.id}/ledger"
     attach_file "version-file", File.join(Manuscripts::DEMO, "quayside-notice.docx")
     click_button "Take it in"
