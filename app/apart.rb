@@ -138,8 +138,8 @@ module NorvelWeb
       end
     end
 
-    # Sockets and the lock of the data folder are the server's: held here too, they would outlive it. Their numbers stay taken, since objects
-    # of the server's are still about that close them when they are swept up.
+    # Sockets and the lock of the data folder are the server's: held here too, they would outlive it. Their numbers stay taken, since
+    # objects of the server's are still about that close them when they are swept up.
     def let_go
       Dir.each_child("/proc/self/fd") do |number|
         held = File.readlink("/proc/self/fd/#{number}")

@@ -28,7 +28,8 @@ RSpec.describe "Finding one's way, by keyboard, at any size", type: :feature do
     click_link "By job", match: :first
     expect(all(".job").size).to be_between(18, 28)
     expect(all(".job").map { |job| job.all("li").size }).to all(be_between(1, 5))
-    all(".job a").map { |link| URI.join(page.current_url, link[:href]) }.uniq.each { |link| expect([link.path, Web.status(link)]).to eq([link.path, 200]) }
+    links = all(".job a").map { |link| URI.join(page.current_url, link[:href]) }.uniq
+    links.each { |link| expect([link.path, Web.status(link)]).to eq([link.path, 200]) }
     click_link "Open the outline and choose how"
     expect(page).to have_css(".view-head", text: "The outline")
   end
@@ -199,9 +200,10 @@ RSpec.describe "Finding one's way, by keyboard, at any size", type: :feature do
     execute_script(<<~JS) # what is said for a moment is kept
       window.said = [];
       const message = document.getElementById("message");
-      new MutationObserver(() => window.said.push(message.textContent)).observe(message, {childList: true, characterData: true, subtree: true});
+      const all = {childList: true, characterData: true, subtree: true};
+      new MutationObserver(() => window.said.push(message.textContent)).observe(message, all);
       window.print = () => {
-        window.printed = document.querySelectorAll(".sheet[data-drawn] .para").length > 0 && document.querySelectorAll(".sheet[data-drawn]").length;
+        window.printed = document.querySelectorAll(".sheet[data-drawn]:has(.para)").length;
         message.dataset.printed = "yes";
       };
     JS
