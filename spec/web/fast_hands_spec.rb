@@ -95,7 +95,7 @@ RSpec.describe "Fast hands", type: :feature do
       last = before.paragraphs[3]
       choose(last)
       SlowWriting.seconds = slow.positive? ? slow : nil
-      wanted = sentences.first({80 => 5, 30 => Share.count(sentences.size, 6)}.fetch(pause, sentences.size))
+      wanted = sentences.first({80 => 5, 30 => Share.count(sentences.size, 6)}.fetch(pause, Share.count(sentences.size, 8)))
       keys("n", *wanted.flat_map { |sentence| [sentence, :enter] }[0...-1], :escape, pause: pause)
       ended
       expect(texts).to eq(before.paragraphs.map(&:text).insert(4, *wanted))
