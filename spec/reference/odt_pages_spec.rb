@@ -49,8 +49,9 @@ RSpec.describe "The same manuscript in two formats" do
     odt = SameInOdt.new(read(bytes)).bytes
     works = [-> { Norvel::Formats.read(bytes) }, -> { Norvel::Formats.read(odt, name: "a.odt") }]
     works.each { |work| 2.times { work.call } } # compiled alike
-    taken = Array.new(5) { works.map { |work| processor_time(&work) } }.transpose.map(&:min)
-    expect(taken.last).to be <= taken.first * 1.2
+    # In pairs, since a machine that is shared goes at more than one speed; what is half way of them is what it takes.
+    ratios = Array.new(15) { works.map { |work| processor_time(&work) } }.map { |docx, odt_took| odt_took / docx }
+    expect(ratios.sort[ratios.size / 2]).to be <= 1.2
   end
 
   # Other work on the machine has no part in it.
