@@ -17,6 +17,19 @@ module QuickHand
 end
 Selenium::WebDriver::Driver.prepend(QuickHand)
 
+CLOCK = -> { Process.clock_gettime(Process::CLOCK_MONOTONIC) } # seconds
+
+# How many commands a browser was given: what was seen before the last of them may be otherwise after it.
+module CountedCommands
+  def commands_given = @commands_given.to_i
+
+  def execute(*)
+    @commands_given = commands_given + 1
+    super
+  end
+end
+Selenium::WebDriver::Remote::Bridge.prepend(CountedCommands)
+
 # What can be seen, and what it says, asked of the browser itself: once for all that is looked for. The driver's own way asks of each
 # element apart, and walks through the whole page each time: half a second on pages full of words, in which the page cannot go on with
 # what is waited for.
@@ -38,8 +51,13 @@ module SeenByTheBrowser
     const found = isPath ? Array.from({length: all.snapshotLength}, (_, at) => all.snapshotItem(at)) : [...all];
     return [found, found.map(shown), found.map((one) => one.textContent.length > most ? null : said(one))];
   JS
-  FRESH = 0.2 # seconds for which what it said when it was found is what it says
+  FRESH = 0.2 # seconds for which what it said when it was found is what it says, where the browser was given no command since
   MOST = 400 # characters
+
+  extend Capybara::Node::WhitespaceNormalizer
+
+  # @return [String] as Capybara has what can be seen
+  def self.spaced(words) = normalize_visible_spacing(words.to_s.tr("\t", " ").squeeze("\n"))
 
   # Elements, each with what was seen of it then.
   module Looks
@@ -48,9 +66,9 @@ module SeenByTheBrowser
 
       root = find_context unless find_context == browser
       found, shown, said = es_context.execute_script(LOOKED, root, selector, format == :xpath, MOST)
-      at = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+      at = [CLOCK.call, browser.send(:bridge).commands_given]
       found.zip(shown, said).map do |element, seen, words|
-        build_node(element, {visible: seen, said: words && [words, at]})
+        build_node(element, {visible: seen, said: words && [words, *at]})
       end
     end
   end
@@ -58,10 +76,9 @@ module SeenByTheBrowser
   def visible? = driver.evaluate_script("(#{SHOWN})(arguments[0])", self)
 
   def visible_text
-    words, at = initial_cache.delete(:said)
-    words = nil if at && Process.clock_gettime(Process::CLOCK_MONOTONIC) - at > FRESH
-    words ||= driver.execute_script("#{SHOWN} #{SAID} return said(arguments[0])", self).to_s
-    normalize_visible_spacing(words.tr("\t", " ").squeeze("\n"))
+    words, at, given = initial_cache.delete(:said)
+    words = nil unless at && CLOCK.call - at < FRESH && given == driver.browser.send(:bridge).commands_given
+    SeenByTheBrowser.spaced(words || driver.execute_script("#{SHOWN} #{SAID} return said(arguments[0])", self))
   end
 end
 Capybara::Selenium::ChromeNode.prepend(SeenByTheBrowser, SeenByTheBrowser::Looks)
@@ -77,13 +94,18 @@ module AskedAtOnce
     return words ? all.map(said) : all.length;
   JS
   TAKEN = %i[text count minimum maximum visible wait session_options].freeze
-  include Capybara::Node::WhitespaceNormalizer
+  COUNTED = %i[count minimum maximum].freeze
+  WHOLE = {nil => false, true => false, :visible => false, :all => true, false => true}.freeze # whether what is hidden counts
 
-  def assert_selector(*given, **options, &filter) =
-    asked(given, options, filter) { |found| counted?(found, **options.slice(:count, :minimum, :maximum)) } || super
+  def assert_selector(*given, **options, &filter)
+    asked(given, options, filter) { |found| counted?(found, **options.slice(*COUNTED)) } and return true
+    super
+  end
 
-  def assert_no_selector(*given, **options, &filter) =
-    ((options.keys & %i[count minimum maximum]).empty? && asked(given, options, filter, &:zero?)) || super
+  def assert_no_selector(*given, **options, &filter)
+    (options.keys & COUNTED).empty? && asked(given, options, filter, &:zero?) and return true
+    super
+  end
 
   private
 
@@ -93,18 +115,21 @@ module AskedAtOnce
     found.between?(minimum || ((maximum == 0) ? 0 : 1), maximum || Float::INFINITY)
   end
 
+  # What is not so in its time is not waited for once more.
   # @yieldparam found [Integer] how many are there
   # @return [true, nil] whether it is so within its time
   def asked(given, options, filter)
-    kind, selector = given
-    return unless kind == :css && given.size == 2 && filter.nil? && (options.keys - TAKEN).empty? && session.driver.is_a?(DeskDriver)
+    return unless given.first == :css && given.size == 2 && filter.nil? && (options.keys - TAKEN).empty? && WHOLE.key?(options[:visible])
 
-    whole = {nil => false, true => false, :visible => false, :all => true, false => true}.fetch(options[:visible]) { return }
-    return if whole && options[:text]
+    whole = WHOLE[options[:visible]]
+    return if whole && options[:text] || !session.driver.is_a?(DeskDriver)
 
-    ends = session.synchronized ? 0 : now + options.fetch(:wait) { session_options.default_max_wait_time }.to_f
-    until yield number(selector, whole, options[:text])
-      return if now > ends
+    ends = session.synchronized ? 0 : CLOCK.call + options.fetch(:wait) { session_options.default_max_wait_time }.to_f
+    until yield number(given.last, whole, options[:text])
+      if CLOCK.call > ends
+        options[:wait] = 0
+        return
+      end
 
       session.raise_server_error!
       sleep session_options.default_retry_interval
@@ -119,10 +144,8 @@ module AskedAtOnce
     return found unless text
 
     wanted = text.is_a?(Regexp) ? text : Regexp.new(Regexp.escape(text.to_s))
-    found.count { |words| normalize_visible_spacing(words.to_s.tr("\t", " ").squeeze("\n")).match?(wanted) }
+    found.count { |words| SeenByTheBrowser.spaced(words).match?(wanted) }
   end
-
-  def now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
 end
 Capybara::Node::Base.prepend(AskedAtOnce)
 
@@ -181,9 +204,9 @@ module AtTheDesk
 
   # Without a browser, what comes later is looked for again.
   def until_there(seconds = 90)
-    ends = Process.clock_gettime(Process::CLOCK_MONOTONIC) + seconds
+    ends = CLOCK.call + seconds
     until yield
-      raise "it did not come: #{page.text}" if Process.clock_gettime(Process::CLOCK_MONOTONIC) > ends
+      raise "it did not come: #{page.text}" if CLOCK.call > ends
 
       IO.select(nil, nil, nil, 0.1)
       visit current_url

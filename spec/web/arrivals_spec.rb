@@ -17,7 +17,7 @@ RSpec.describe "What comes onto the desk", type: :feature do
   def put(name, bytes) = File.join(@place, name).tap { |path| FileUtils.mkdir_p(File.dirname(path)) && File.binwrite(path, bytes) }
 
   def bring(*paths)
-    attach_file "file", paths, **(page.driver.wait? ? {make_visible: true} : {})
+    attach_file "file", paths
     click_on "Bring it in"
   end
 
@@ -52,6 +52,8 @@ RSpec.describe "What comes onto the desk", type: :feature do
     bring(put("Überblick.md", chapter))
     expect(page).to have_css("#pages")
     brought = NorvelWeb::ManuscriptRecord.last
+    visit "/manuscripts/#{brought.id}/pages/1"
+    expect(page).to have_css("svg.page .para[data-p]")
     sheet = ->(row) { NorvelWeb::Workbench.new(row.id).manuscript }
     names = sheet[brought].paragraphs.map { |one| sheet[brought].sheet[one.style].name }.uniq
     shared = names & sheet[other].sheet.styles.values.map(&:name)

@@ -11,7 +11,7 @@ RSpec.describe "An OpenDocument manuscript on the bench", type: :feature do
     path = File.join(Dir.mktmpdir, "Überblick.odt")
     Open3.capture2("/usr/bin/python3", tool, "make", path)
     visit "/"
-    attach_file "file", path, **(page.driver.wait? ? {make_visible: true} : {})
+    attach_file "file", path
     click_button "Bring it in"
     expect(page).to have_css(page.driver.wait? ? "#pages .para[data-p]" : "#pages")
   end
@@ -26,6 +26,10 @@ RSpec.describe "An OpenDocument manuscript on the bench", type: :feature do
       visit here + view
       expect(page).to have_css(place, text: words), view
     end
+    visit "#{here}/plan" # whose lines are asked for by the page
+    form = find("#plan")
+    page.driver.submit(:post, form["hx-post"], authenticity_token: form.find("input[name=authenticity_token]", visible: false).value)
+    expect(page).to have_css(".plan-line", text: "heading 1")
   end
 
   def bench = NorvelWeb::Workbench.new(row.reload.id)
@@ -93,6 +97,8 @@ RSpec.describe "An OpenDocument manuscript on the bench", type: :feature do
     expect(page).to have_css("#pages")
     begun = NorvelWeb::ManuscriptRecord.order(:id).last
     expect(begun.filename).to eq("überblick.odt")
+    visit "/manuscripts/#{begun.id}/pages/1"
+    expect(page).to have_css("svg.page .para[data-p]")
     visit "/guides/minutes"
     link = find_link("as .odt")
     bytes = Norvel::Template.with_samples(Norvel::Guide.find("minutes"), format: Norvel::Formats.of("odt"))

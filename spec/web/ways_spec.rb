@@ -211,6 +211,7 @@ RSpec.describe "Finding one's way, by keyboard, at any size", type: :feature do
     expect(page).to have_css("#message[data-printed]", visible: :all, wait: 60) # seventeen pages are drawn meanwhile
     expect(evaluate_script("window.said").join(" ")).to match(/of 17 pages ready to print/)
     expect(page).to have_no_css(".bench.all-drawn")
+    expect(page).to have_no_css("#message", text: /./)
     expect(evaluate_script("window.printed")).to eq(evaluate_script("document.querySelectorAll('.sheet').length"))
     expect(all(".sheet[data-drawn]").size).to be <= 12
   end
