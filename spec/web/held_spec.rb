@@ -124,7 +124,8 @@ RSpec.describe "Measures in the hand", type: :feature do
     find(".leaf-box[data-number='9']").click
     line = -> { find(".opening-design [data-edge='start']") }
     line.call.send_keys(:arrow_right, :arrow_right) # 2.54 cm, the next round value, and one more
-    expect(page).to have_css(".slip-text", text: "start margin 2.7 cm").and have_css(".ripple-line", text: "#{Norvel::Layout.new(read(short_report)).pages.size} pages")
+    pages = Norvel::Layout.new(read(short_report)).pages.size
+    expect(page).to have_css(".slip-text", text: "start margin 2.7 cm").and have_css(".ripple-line", text: "#{pages} pages")
     expect(page).to have_css(".opening-design [data-edge='start'] text", text: "2.7 cm")
     keys :escape
     expect(page).to have_css(".slip-text", text: "Part 1 of 1").and have_css("[data-edge='start'] text", text: "2.54 cm")
