@@ -178,15 +178,19 @@ module NorvelWeb
 
       # @return [String] JSON: how far it is, or that it is there, or why it is not
       def told_making(making)
+        told = making ? how_far(making) : {gone: true}
         content_type :json
-        return JSON.generate(gone: true) unless making
+        JSON.generate(told)
+      end
 
+      # What did not come to anything takes nobody's place.
+      def how_far(making)
         done = making.apart.settled?(AT_ONCE)
         making.apart.value if done # says what stands in its way
-        JSON.generate(key: making.key, at: making.apart.at, done: done)
-      rescue Norvel::Error => error
+        {key: making.key, at: making.apart.at, done: done}
+      rescue => error
         settings.makings.forget(making.key)
-        JSON.generate(refused: error.message)
+        error.is_a?(Norvel::Error) ? {refused: error.message} : raise
       end
 
       # @return [String] what was made, waited for

@@ -129,6 +129,16 @@ RSpec.describe "Making what leaves the desk" do
     expect(last_response.status).to eq(404)
   end
 
+  it "takes nobody's place where the process that made it died" do
+    allow(Norvel::Formats).to receive(:make) { exit!(3) }
+    answers = Array.new(NorvelWeb::Makings::MOST + 1) do
+      begun = ask(:post, "pdf")
+      begun = ask(:get, begun["key"]) while begun
+      [last_response.status, last_response.media_type]
+    end
+    expect(answers.uniq).to eq([[500, "text/html"]])
+  end
+
   it "answers at the bench while a long work goes on" do
     allow(Norvel::Formats).to receive(:make) { sleep }
     begun = ask(:post, "pdf")
