@@ -19,7 +19,7 @@ RSpec.describe "A database server, and workers elsewhere" do
       return states if yield states
       next IO.select(nil, nil, nil, 0.3) unless states.include?("failed") || Process.clock_gettime(Process::CLOCK_MONOTONIC) > ends
 
-      raise [*now.map { |row| "#{row["class"]}: #{row.text.squish}" }, *@running.map { |one| "#{one.class}: #{one.log}" }].join("\n")
+      raise [*now.map { |row| "#{row["class"]}: #{row.text.split.join(" ")}" }, *@running.map { |one| "#{one.class}: #{one.log}" }].join("\n")
     end
   end
 
