@@ -19,7 +19,8 @@ RSpec.describe "A database server, and workers elsewhere" do
       return states if yield states
       next IO.select(nil, nil, nil, 0.3) unless states.include?("failed") || Process.clock_gettime(Process::CLOCK_MONOTONIC) > ends
 
-      raise [*now.map { |row| "#{row["class"]}: #{row.text.split.join(" ")}" }, *@running.map { |one| "#{one.class}: #{one.log}" }].join("\n")
+      said = now.map { |row| "#{row["class"]}: #{row.text.split.join(" ")}" } + @running.map { |one| "#{one.class}: #{one.log}" }
+      raise said.join("\n")
     end
   end
 
