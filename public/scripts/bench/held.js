@@ -104,7 +104,7 @@ function taken(event) {
   held = { data, value: number(data.now) };
   surface.setPointerCapture(event.pointerId); // the measure itself goes when its page is drawn anew
   one.focus({ preventScroll: true });
-  document.body.classList.add("holding");
+  document.body.classList.add("holding", `along-${data.axis}`);
   tell();
   const move = (moved) => {
     const points = ((data.axis === "x" ? moved.clientX : moved.clientY) - start) / scale;
@@ -117,7 +117,7 @@ function taken(event) {
       letGo = false;
     }, 0);
     window.removeEventListener("pointermove", move);
-    document.body.classList.remove("holding");
+    document.body.classList.remove("holding", `along-${data.axis}`);
     focusAgain();
   };
   window.addEventListener("pointermove", move);
