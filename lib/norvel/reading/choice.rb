@@ -8,6 +8,7 @@ module Norvel
   # document order.
   module Choice
     PATTERN_SECONDS = 2
+    PATTERN_LENGTH = 1_000 # characters: brackets within brackets take room on the stack, of which a thread has less than a program
 
     module_function
 
@@ -26,9 +27,12 @@ module Norvel
     # @param written [String] plain words (any case), or a regular expression
     # @param regular [Boolean]
     # @return [Array<Manuscript::Paragraph>]
-    # @raise [ChangeRefused] when it is no regular expression, or takes too long
+    # @raise [ChangeRefused] when it is no regular expression, is longer than {PATTERN_LENGTH}, or takes too long
     def matching(manuscript, written, regular: false)
       raise ChangeRefused, "Write the words to look for." if written.to_s.strip.empty?
+      if regular && written.length > PATTERN_LENGTH
+        raise ChangeRefused, "A pattern has up to 1,000 characters; this one has #{written.length}."
+      end
 
       pattern = regular ? Regexp.new(written) : Regexp.new(Regexp.escape(written.strip).gsub(/(\\ )+/, "[[:space:]]+"), Regexp::IGNORECASE)
       Timeout.timeout(PATTERN_SECONDS) { manuscript.paragraphs.select { |paragraph| paragraph.text.match?(pattern) } }
