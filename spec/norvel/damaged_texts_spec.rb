@@ -31,7 +31,7 @@ RSpec.describe "Texts and pages" do
   sources.each do |name, source|
     it "#{name}: damaged ones are read and given back, a word more in the last paragraph, or refused in a sentence" do
       random = Random.new(11)
-      Share.count(60, 20).times do
+      Share.count(60, 10).times do
         bytes = damaged(source, random)
         manuscript = begin
           Norvel::Formats.read(bytes, name: name)

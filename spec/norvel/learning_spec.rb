@@ -82,7 +82,7 @@ RSpec.describe Norvel::Learning do
 
   # Seen: a file of text boxes alone, and one whose lines are set closer than a guide can ask for.
   it "learns from whatever can be read, a guide that can be read" do
-    wrong = Outside.samples.uniq { |path| File.binread(path) }.filter_map do |path|
+    wrong = Share.of(Outside.samples.uniq { |path| File.binread(path) }, 3).filter_map do |path|
       examined = Norvel::Examination.new(Norvel::Formats.read(File.binread(path), name: path))
       learning = described_class.new({path => examined})
       guide = Norvel::Guide.read(learning.yaml)
