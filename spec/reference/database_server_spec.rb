@@ -43,7 +43,7 @@ RSpec.describe "A database server, and workers elsewhere" do
 
   def hire(name) = Trials::Worker.new(folder(name), @settings).tap { |worker| @running << worker }
 
-  it "hold manuscripts, and work through what waits, whoever has hands free" do
+  it "hold manuscripts, work through what waits, whoever has hands free, and say so where they cannot be reached" do
     server = serve("server", NORVEL_WORKERS: "0")
     @client = Trials::Client.new(server.port)
     files = %w[quayside-notice.docx pilot-interview.odt toll-books.md lamp-keeper.txt]
@@ -58,18 +58,19 @@ RSpec.describe "A database server, and workers elsewhere" do
     found = until_rows { |states| states.tally["done"] == 4 }
     expect(found.size).to eq(4)
     expect(File.exist?(File.join(folder("server"), "norvel.sqlite3"))).to be(false)
-    expect([one.log, other.log, server.log].join).not_to match(/fault|Error/)
 
     @client.post("#{@batch}/tidy")
     until_rows { |states| states.tally["done"] == 4 }
     ledger = @client.get("/manuscripts/#{ids.first}/ledger").body
     expect(ledger).to include("Tidied")
+    expect([one.log, other.log, server.log].join).not_to match(/fault|Error/)
+    [one, other].each(&:stop)
+    @running -= [one, other]
+    expect_word_of_what_is_amiss("/manuscripts/#{ids.first}")
   end
 
-  it "say so where it cannot be reached, and go on when it comes back; one server alone serves it" do
-    server = serve("server")
-    @client = Trials::Client.new(server.port)
-    base = @client.bring(File.binread(File.join(Manuscripts::DEMO, "quayside-notice.docx")), "notice.docx")
+  # One server alone serves a database; where that cannot be reached it says so, and goes on when it comes back.
+  def expect_word_of_what_is_amiss(base)
     said, status = Open3.capture2e({**@settings, "NORVEL_DATA" => folder("third"), "RACK_ENV" => nil}, "bin/norvel", "serve", "--port",
       "0")
     expect([status.exitstatus, said]).to match([1, /Another Norvel serves this database/])
