@@ -163,7 +163,10 @@ module NorvelWeb
 
     def by_pattern(pattern)
       expression = pattern[%r{\A/(.+)/\z}m, 1]
-      return Norvel::Choice.matching(manuscript, expression || pattern, regular: true) if expression || params["regular"] == "yes"
+      if expression || params["regular"] == "yes"
+        found = Norvel::Choice.matching(manuscript, expression || pattern, regular: true)
+        return found.tap { @said_of_choice = "the pattern “#{expression || pattern}”: #{found.size}" }
+      end
 
       found = Norvel::Choice::Described.new(manuscript, pattern, state.layout, roles: state.roles, families: families_here)
       found.paragraphs.tap { @said_of_choice = found.said }

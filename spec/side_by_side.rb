@@ -45,7 +45,8 @@ run = lambda do |name, files|
   end
   passed = Process.wait2(child).last.success?
   telling.synchronize do
-    puts "#{name}, #{(clock.call - from).round} s", said.append(File.read(out.path, encoding: "UTF-8")).last
+    said << File.read(out.path, encoding: "UTF-8")
+    puts "#{name}, #{(clock.call - from).round} s", said.last
   end
   passed
 end

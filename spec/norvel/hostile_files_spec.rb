@@ -166,14 +166,14 @@ RSpec.describe "Hostile files" do
       .to raise_error(Norvel::ChangeRefused, /longer than 5 million letters/)
   end
 
-  # As a request meets them: a thread has an eighth of a program's stack. Seen: a pattern of five thousand brackets was a fault there.
+  # In a thread as well, which has an eighth of a program's stack. Seen: a pattern of five thousand brackets ran over it.
   it "refuses guides and patterns that are nested without end" do
     found = ->(pattern) { Norvel::Choice.matching(read(docx { |file| file.paragraph("x") }), pattern, regular: true) }
     Thread.new {
       expect { Norvel::Guide.read("guide: #{"[" * 5_000}#{"]" * 5_000}") }.to raise_error(Norvel::GuideError)
       expect { Norvel::Guide.read("guide:\n#{(1..900).map { |depth| "#{" " * depth}a:\n" }.join}") }
         .to raise_error(Norvel::GuideError, /nested deeper/)
-      expect { found["#{"(" * 5_000}x#{")" * 5_000}"] }.to raise_error(Norvel::ChangeRefused, /up to 1,000 characters; this one has 10001/)
+      expect { found["#{"(" * 5_000}x#{")" * 5_000}"] }.to raise_error(Norvel::ChangeRefused, /has 10001 characters; up to 1000/)
       expect(found["#{"(" * 499}x#{")" * 499}"].size).to eq(1)
     }.value
   end

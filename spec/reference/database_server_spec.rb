@@ -64,8 +64,9 @@ RSpec.describe "A database server, and workers elsewhere" do
     ledger = @client.get("/manuscripts/#{ids.first}/ledger").body
     expect(ledger).to include("Tidied")
     expect([one.log, other.log, server.log].join).not_to match(/fault|Error/)
-    [one, other].each(&:stop)
-    @running -= [one, other]
+    [one, other, server].each(&:stop)
+    @running.clear
+    serve("server").then { |again| @client = Trials::Client.new(again.port) } # with hands of its own
     expect_word_of_what_is_amiss("/manuscripts/#{ids.first}")
   end
 

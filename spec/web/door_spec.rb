@@ -144,6 +144,11 @@ RSpec.describe "The door" do
       get "/manuscripts/#{row.id}/slip", {"pattern" => pattern, "regular" => "yes"}
       expect([status, last_response.body]).to match([200, /Nothing is chosen.*is no regular expression/])
     end
+    # Seen: a pattern that nothing is like said nothing, and its field was empty.
+    get "/manuscripts/#{row.id}/slip", {"pattern" => "/z{9}/"}
+    expect(last_response.body).to include("Nothing is chosen. the pattern “z{9}”: 0", 'value="/z{9}/"')
+    get "/manuscripts/#{row.id}/slip", {"pattern" => "/(?i)the/"}
+    expect(last_response.body).to match(/the pattern “\(\?i\)the”: \d+/)
   end
 
   it "keeps no page in the browser, packs what is long, and says refusals in one line without the person's words" do

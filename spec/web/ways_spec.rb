@@ -232,6 +232,16 @@ RSpec.describe "Finding one's way, by keyboard, at any size", type: :feature do
     expect(Rack::MockRequest.new(Web::APP).get("/", "HTTP_HOST" => "127.0.0.1").body).to include("scripts, and they are switched off here")
   end
 
+  # Seen: the plan's slip comes after its page, and no way led to it any more.
+  it "skips to a slip wherever there is one, though it comes later" do
+    slips = {"/manuscripts/#{row.id}/plan" => true, "/manuscripts/#{row.id}/ledger" => false, "/manuscripts/#{row.id}/looks" => true}
+    slips.each do |path, has|
+      visit path
+      expect(page).to have_css("#slip") if has
+      expect(page).to have_css(".skips a", text: "To the slip", count: has ? 1 : 0)
+    end
+  end
+
   it "skips to the page and to the slip" do
     open_bench
     find("body").send_keys(:tab)

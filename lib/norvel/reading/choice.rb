@@ -31,7 +31,7 @@ module Norvel
     def matching(manuscript, written, regular: false)
       raise ChangeRefused, "Write the words to look for." if written.to_s.strip.empty?
       if regular && written.length > PATTERN_LENGTH
-        raise ChangeRefused, "A pattern has up to 1,000 characters; this one has #{written.length}."
+        raise ChangeRefused, "The pattern has #{written.length} characters; up to #{PATTERN_LENGTH} are looked for."
       end
 
       pattern = regular ? Regexp.new(written) : Regexp.new(Regexp.escape(written.strip).gsub(/(\\ )+/, "[[:space:]]+"), Regexp::IGNORECASE)
